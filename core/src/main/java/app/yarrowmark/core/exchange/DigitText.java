@@ -1,0 +1,55 @@
+package app.yarrowmark.core.exchange;
+
+import app.yarrowmark.core.score.Reading;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/**
+ * A number as a person or program wrote it: {@code 116.0}, {@code 1 284}, {@code 0,61}, {@code 3.2e-4}.
+ *
+ * <p>Blanks (thin and non-breaking ones too) and apostrophes group digits. A comma is a decimal comma. Where one comma is
+ * followed by exactly three digits, it could mean either, and the text is refused rather than guessed.
+ */
+public final class DigitText {
+
+    private static final Pattern NUMBER = Pattern.compile(
+            "([+\\-\u2212]?)(\\d+|\\d{1,3}(?:[ '\u2019]\\d{3})+)(?:([.,])(\\d+))?(?:[eE]([+-]?\\d{1,3}))?");
+    private static final int LONGEST = 40;
+
+    private DigitText() {}
+
+    /**
+     * Returns the value with the step of its last digit.
+     *
+     * @throws IllegalArgumentException if the text is no plain number; the message says how to write it
+     */
+    public static Reading parse(String text) {
+        String clean = text.strip().replaceAll("[\u00a0\u2009\u202f]", " ");
+        if (clean.isEmpty()) {
+            throw new IllegalArgumentException("a number is missing");
+        }
+        if (clean.length() > LONGEST) {
+            throw new IllegalArgumentException(
+                    "a number has at most " + LONGEST + " characters, got " + clean.length());
+        }
+        Matcher match = NUMBER.matcher(clean);
+        if (!match.matches()) {
+            throw new IllegalArgumentException(
+                    "\"" + clean + "\" is no plain number: write digits with a decimal point, such as 1284.5");
+        }
+        String whole = match.group(2).replaceAll("[ '\u2019]", "");
+        String fraction = match.group(4) == null ? "" : match.group(4);
+        if (",".equals(match.group(3)) && fraction.length() == 3 && whole.length() <= 3 && !whole.equals("0")) {
+            throw new IllegalArgumentException("\"" + clean + "\" could be " + whole + fraction + " or " + whole + "."
+                    + fraction + ": write one of them");
+        }
+        int exponent = match.group(5) == null ? 0 : Integer.parseInt(match.group(5));
+        String sign = match.group(1).isEmpty() || match.group(1).equals("+") ? "" : "-";
+        double value = Double.parseDouble(sign + whole + "." + fraction + "0e" + exponent);
+        double step = Math.pow(10, exponent - fraction.length());
+        if (!Double.isFinite(value) || step == 0) {
+            throw new IllegalArgumentException("\"" + clean + "\" is too large or too small a number");
+        }
+        return new Reading(value, step);
+    }
+}

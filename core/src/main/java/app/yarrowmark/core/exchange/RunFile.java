@@ -1,0 +1,87 @@
+package app.yarrowmark.core.exchange;
+
+import com.fasterxml.jackson.annotation.JsonInclude;
+import com.fasterxml.jackson.annotation.JsonProperty;
+import java.time.Instant;
+import java.util.List;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * One run as it travels: from the runner, the device page, the grid, or a saved file. The sender makes the id, so that a
+ * run sent twice is kept once.
+ *
+ * @param id made by the sender
+ * @param suite key and version
+ * @param sitting number of the sitting it belongs to; may be left out by a device, whose token names it
+ * @param setup number of the setup it was measured in, where there is no sitting
+ * @param state how it ended
+ * @param reason why it failed or was set aside; needed then
+ * @param startedAt UTC
+ * @param endedAt UTC, not before the start
+ * @param sender which program measured or took it down
+ * @param size {@code normal}, or {@code tiny} for a trial that never counts by itself
+ * @param facts read from the device at the time
+ * @param readings one for each metric at most, as text with the digits as read
+ * @param samples every single measurement behind the readings
+ * @param note in the reviewer's words, at most 4,000 characters
+ */
+@JsonInclude(JsonInclude.Include.NON_NULL)
+public record RunFile(
+        @JsonProperty(required = true) UUID id,
+        @JsonProperty(required = true) Suite suite,
+        @Nullable Long sitting,
+        @Nullable Long setup,
+        @JsonProperty(required = true) State state,
+        @Nullable String reason,
+        @JsonProperty(required = true) Instant startedAt,
+        @JsonProperty(required = true) Instant endedAt,
+        @JsonProperty(required = true) Sender sender,
+        @Nullable String size,
+        @Nullable List<FactLine> facts,
+        @Nullable List<ReadingLine> readings,
+        @Nullable List<SampleLine> samples,
+        @Nullable String note) {
+
+    /** How a run can end. */
+    public enum State {
+        DONE,
+        FAILED,
+        SET_ASIDE
+    }
+
+    /** A suite by key and version. */
+    public record Suite(
+            @JsonProperty(required = true) String key,
+            @JsonProperty(required = true) String version) {}
+
+    /** The program that sends, e.g. {@code runner 0.1.0}. */
+    public record Sender(
+            @JsonProperty(required = true) String program,
+            @JsonProperty(required = true) String version) {}
+
+    /** One fact; {@code reason} instead of {@code value} where it could not be read. */
+    @JsonInclude(JsonInclude.Include.NON_NULL)
+    public record FactLine(
+            @JsonProperty(required = true) String key,
+            @Nullable String value,
+            @Nullable String unit,
+            @Nullable String reason) {}
+
+    /** One metric's value with the digits as read. */
+    public record ReadingLine(
+            @JsonProperty(required = true) String metric,
+            @JsonProperty(required = true) String text) {}
+
+    /**
+     * The single measurements of one metric, in order.
+     *
+     * @param metric they belong to
+     * @param values in the metric's unit
+     * @param marks one letter for each value: {@code w} warm-up, {@code c} counted, {@code d} disturbed
+     */
+    public record SampleLine(
+            @JsonProperty(required = true) String metric,
+            @JsonProperty(required = true) double[] values,
+            @JsonProperty(required = true) String marks) {}
+}

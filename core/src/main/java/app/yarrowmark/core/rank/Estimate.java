@@ -1,0 +1,28 @@
+package app.yarrowmark.core.rank;
+
+import org.apache.commons.math3.distribution.TDistribution;
+
+/**
+ * How good subjects are, on a log scale, with what is known of the error.
+ *
+ * @param theta estimate for each subject, up is better; only differences mean anything
+ * @param covariance of {@code theta}
+ * @param dof degrees of freedom for intervals
+ * @param draws from the joint distribution of {@code theta}, draw by subject, each up to a constant of its own
+ */
+public record Estimate(double[] theta, double[][] covariance, double dof, double[][] draws) {
+
+    /** Returns the standard error of the difference of two subjects; 0 for a subject and itself. */
+    public double errorOfDifference(int a, int b) {
+        return a == b ? 0 : Math.sqrt(varianceOfDifference(a, b));
+    }
+
+    double varianceOfDifference(int a, int b) {
+        return Math.max(0, covariance[a][a] + covariance[b][b] - 2 * covariance[a][b]);
+    }
+
+    /** Returns Student's quantile at the estimate's degrees of freedom. */
+    double quantile(double p) {
+        return new TDistribution(null, dof).inverseCumulativeProbability(p);
+    }
+}

@@ -1,0 +1,81 @@
+package app.yarrowmark.core.rank;
+
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
+import java.util.stream.IntStream;
+
+/** From an estimate to places: index, interval, place as a range, and bracket. */
+public final class Placing {
+
+    private static final double TAIL = 0.05;
+
+    private Placing() {}
+
+    /**
+     * Returns the subjects in order, the best first; equal ones in the order of their numbers.
+     *
+     * @param reference number of the subject whose index is 100
+     */
+    public static List<Place> of(Estimate estimate, int reference) {
+        int[][] ranks = rankRanges(estimate.draws());
+        int[] level = LevelGroups.of(estimate);
+        double quantile = estimate.quantile(1 - TAIL);
+        return Arrays.stream(order(estimate.theta()))
+                .map(s -> {
+                    double log = estimate.theta()[s] - estimate.theta()[reference];
+                    double half = quantile * estimate.errorOfDifference(s, reference);
+                    return new Place(
+                            s,
+                            100 * Math.exp(log),
+                            100 * Math.exp(log - half),
+                            100 * Math.exp(log + half),
+                            ranks[s][0],
+                            ranks[s][1],
+                            level[s]);
+                })
+                .toList();
+    }
+
+    /** Returns the number of the subject in the middle of the order, the better one of two. */
+    public static int middle(Estimate estimate) {
+        Integer[] order = order(estimate.theta());
+        return order[(order.length - 1) / 2];
+    }
+
+    static Integer[] order(double[] theta) {
+        return IntStream.range(0, theta.length)
+                .boxed()
+                .sorted(Comparator.comparingDouble((Integer s) -> -theta[s]))
+                .toArray(Integer[]::new);
+    }
+
+    /** Fifth and ninety-fifth of a hundred ranks of each subject over the draws: {low, high}. */
+    static int[][] rankRanges(double[][] draws) {
+        int subjects = draws[0].length;
+        int[][] ranks = new int[subjects][draws.length];
+        for (int d = 0; d < draws.length; d++) {
+            double[] sorted = draws[d].clone();
+            Arrays.sort(sorted);
+            for (int s = 0; s < subjects; s++) {
+                ranks[s][d] = 1 + greater(sorted, draws[d][s]);
+            }
+        }
+        int low = (int) Math.ceil(TAIL * draws.length) - 1;
+        int high = (int) Math.ceil((1 - TAIL) * draws.length) - 1;
+        return Arrays.stream(ranks)
+                .map(r -> {
+                    Arrays.sort(r);
+                    return new int[] {r[low], r[high]};
+                })
+                .toArray(int[][]::new);
+    }
+
+    private static int greater(double[] sorted, double value) {
+        int at = Arrays.binarySearch(sorted, value);
+        while (at + 1 < sorted.length && sorted[at + 1] == value) {
+            at++;
+        }
+        return sorted.length - 1 - at;
+    }
+}

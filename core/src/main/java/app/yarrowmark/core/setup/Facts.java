@@ -1,0 +1,79 @@
+package app.yarrowmark.core.setup;
+
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
+
+/** The facts of one setup, one for each key, in the order of their keys. */
+public final class Facts {
+
+    private final SortedMap<String, Fact> byKey;
+
+    private Facts(SortedMap<String, Fact> byKey) {
+        this.byKey = byKey;
+    }
+
+    /** Returns the facts; of two with one key the later stands. */
+    public static Facts of(Collection<Fact> facts) {
+        SortedMap<String, Fact> byKey = new TreeMap<>();
+        facts.forEach(f -> byKey.put(f.key(), f));
+        return new Facts(byKey);
+    }
+
+    /** Returns all of them, by key. */
+    public List<Fact> all() {
+        return List.copyOf(byKey.values());
+    }
+
+    /** Returns the fact of that key, known or unknown; empty if nothing was ever said of it. */
+    public Optional<Fact> get(String key) {
+        return Optional.ofNullable(byKey.get(key));
+    }
+
+    /**
+     * Returns these facts with what the other adds: keys not yet here, and values for keys unknown here. A known value is
+     * never changed; where the other says otherwise, {@link #differences} tells.
+     */
+    public Facts completedBy(Facts other) {
+        SortedMap<String, Fact> merged = new TreeMap<>(byKey);
+        other.byKey.forEach((key, fact) ->
+                merged.merge(key, fact, (mine, theirs) -> mine.origin() == Fact.Origin.UNKNOWN ? theirs : mine));
+        return new Facts(merged);
+    }
+
+    /** Returns every key known on both sides with different values, in the order of keys. */
+    public List<FactChange> differences(Facts other) {
+        List<FactChange> changes = new ArrayList<>();
+        byKey.forEach((key, mine) -> other.get(key)
+                .filter(theirs -> mine.value().isPresent() && theirs.value().isPresent())
+                .filter(theirs -> !mine.text().equals(theirs.text()))
+                .ifPresent(theirs -> changes.add(new FactChange(
+                        key, mine.text().orElseThrow(), theirs.text().orElseThrow()))));
+        return changes;
+    }
+
+    /** Returns a SHA-256 over keys, values and units, in hex: the same for the same known facts, whatever their origin. */
+    public String fingerprint() {
+        MessageDigest digest = sha256();
+        byKey.values().stream()
+                .filter(f -> f.value().isPresent())
+                .forEach(f -> digest.update((f.key() + '\t' + f.value().orElseThrow() + '\t' + f.unit() + '\n')
+                        .getBytes(StandardCharsets.UTF_8)));
+        return HexFormat.of().formatHex(digest.digest());
+    }
+
+    private static MessageDigest sha256() {
+        try {
+            return MessageDigest.getInstance("SHA-256");
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException("every Java has SHA-256", e);
+        }
+    }
+}

@@ -1,0 +1,44 @@
+package app.yarrowmark.core.exchange;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+class DigitTextTest {
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "116 | 116 | 1",
+                "116.0 | 116 | 0.1",
+                "1 284 | 1284 | 1",
+                "1 284,5 | 1284.5 | 0.1",
+                "1\u202f284 | 1284 | 1",
+                "12'500 | 12500 | 1",
+                "0,612 | 0.612 | 0.001",
+                "3.20e-4 | 0.00032 | 0.000001",
+                "-4.5 | -4.5 | 0.1",
+                "\u22124.5 | -4.5 | 0.1"
+            })
+    void keepsValueAndResolution(String text, double value, double resolution) {
+        assertThat(DigitText.parse(text).value()).isEqualTo(value);
+        assertThat(DigitText.parse(text).resolution()).isEqualTo(resolution);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"NaN", "Infinity", "12a", "1.2.3", "--4", "1,284,5", "0x10", "12 84", "1e999", ""})
+    void refusesWhatIsNoPlainNumber(String text) {
+        assertThatThrownBy(() -> DigitText.parse(text)).isInstanceOf(IllegalArgumentException.class);
+    }
+
+    @Test
+    void refusesToGuessWhatACommaMeans() {
+        assertThatThrownBy(() -> DigitText.parse("1,284"))
+                .hasMessage("\"1,284\" could be 1284 or 1.284: write one of them");
+    }
+}

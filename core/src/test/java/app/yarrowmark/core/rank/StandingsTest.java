@@ -1,0 +1,287 @@
+package app.yarrowmark.core.rank;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import app.yarrowmark.core.Golden;
+import com.fasterxml.jackson.databind.JsonNode;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.TreeSet;
+import org.assertj.core.data.Offset;
+import org.junit.jupiter.api.Test;
+
+class StandingsTest {
+
+    private static final JsonNode GOLDEN = Golden.read("D_standings");
+    private static final JsonNode LEVELS = Golden.read("D_level_groups");
+    private static final long SEED = GOLDEN.get("rank_draws").get("seed").asLong();
+    private static final List<String> NAMES = names();
+
+    @Test
+    void plainFitAgreesWithTheWorkedExample() {
+        AdditiveFit fit = AdditiveModel.fitPlain(matrix(false));
+        checkFit(fit, GOLDEN.get("plain"));
+        checkRanks(fit, GOLDEN.get("rank_draws").get("plain"));
+        checkLevels(fit, LEVELS.get("plain"));
+    }
+
+    @Test
+    void plainFitIsPulledByAnOutlierAsInTheWorkedExample() {
+        AdditiveFit fit = AdditiveModel.fitPlain(matrix(true));
+        checkFit(fit, GOLDEN.get("outlier_case").get("plain"));
+        checkRanks(fit, GOLDEN.get("rank_draws").get("outlier_plain"));
+        checkLevels(fit, LEVELS.get("outlier_plain"));
+    }
+
+    @Test
+    void robustFitDoubtsTheOutlierAsInTheWorkedExample() {
+        AdditiveFit fit = AdditiveModel.fit(matrix(true));
+        checkFit(fit, GOLDEN.get("outlier_case").get("huber_1_345"));
+        checkRanks(fit, GOLDEN.get("rank_draws").get("outlier_huber"));
+        checkLevels(fit, LEVELS.get("outlier_huber"));
+        assertThat(fit.robustWeight()[3][2]).isLessThan(.5);
+        assertThat(fit.robustWeight()[0][2]).isNaN();
+    }
+
+    @Test
+    void generatorAgreesWithTheWorkedExample() {
+        JsonNode draws = GOLDEN.get("rank_draws");
+        SplitMix uniforms = new SplitMix(SEED);
+        draws.get("first_uniforms").forEach(u -> Golden.assertSame("uniform", uniforms.uniform(), u));
+        SplitMix normals = new SplitMix(SEED);
+        draws.get("first_gaussians").forEach(g -> Golden.assertSame("gaussian", normals.gaussian(), g));
+    }
+
+    @Test
+    void orderOfSubjectsAndTestsDoesNotMatter() {
+        ScoreMatrix matrix = matrix(true);
+        AdditiveFit turned = AdditiveModel.fit(matrix.part(new int[] {4, 2, 0, 1, 3}, new int[] {3, 0, 2, 1}));
+        AdditiveFit straight = AdditiveModel.fit(matrix);
+        int[] was = {4, 2, 0, 1, 3};
+        for (int s = 0; s < 5; s++) {
+            assertThat(turned.theta()[s]).isCloseTo(straight.theta()[was[s]], Offset.offset(1e-9));
+        }
+    }
+
+    @Test
+    void subjectsWithoutACommonTestAreIslands() {
+        double no = Double.NaN;
+        ScoreMatrix matrix = ScoreMatrix.of(
+                new double[][] {{1, no, no}, {2, 1, no}, {no, no, 5}, {no, no, no}, {no, 3, no}}, new double[5][3]);
+
+        List<Island> islands = Island.of(matrix);
+
+        assertThat(islands).hasSize(2);
+        assertThat(islands.get(0).subjects()).containsExactly(0, 1, 4);
+        assertThat(islands.get(0).tests()).containsExactly(0, 1);
+        assertThat(islands.get(1).subjects()).containsExactly(2);
+        assertThatThrownBy(() -> AdditiveModel.fit(matrix))
+                .hasMessage("subjects that share no test cannot be fitted together");
+    }
+
+    @Test
+    void twoSubjectsAndOneTestStillGiveAnInterval() {
+        ScoreMatrix matrix =
+                ScoreMatrix.of(new double[][] {{Math.log(110)}, {Math.log(100)}}, new double[][] {{1e-4}, {1e-4}});
+
+        List<Place> places = Placing.of(AdditiveModel.fit(matrix).estimate(1), 1);
+
+        assertThat(places.get(0).subject()).isZero();
+        assertThat(places.get(0).index()).isCloseTo(110, Offset.offset(1e-6));
+        assertThat(places.get(0).indexLow()).isLessThan(100);
+        assertThat(places).extracting(Place::level).containsExactly(0, 0);
+    }
+
+    @Test
+    void oneSubjectAloneIsFirst() {
+        Place only = Placing.of(
+                        AdditiveModel.fit(ScoreMatrix.of(new double[][] {{3, 4}}, new double[][] {{0, 0}}))
+                                .estimate(1),
+                        0)
+                .get(0);
+        assertThat(only.index()).isEqualTo(100);
+        assertThat(only.best()).isEqualTo(1);
+        assertThat(only.worst()).isEqualTo(1);
+    }
+
+    @Test
+    void equalSubjectsStayInOneBracket() {
+        int together = 0;
+        int tries = 40;
+        SplitMix random = new SplitMix(11);
+        for (int t = 0; t < tries; t++) {
+            double[][] y = new double[16][6];
+            double[][] v = new double[16][6];
+            for (int s = 0; s < 16; s++) {
+                for (int m = 0; m < 6; m++) {
+                    y[s][m] = .1 * random.gaussian();
+                    v[s][m] = 1e-4;
+                }
+            }
+            List<Place> places =
+                    Placing.of(AdditiveModel.fit(ScoreMatrix.of(y, v)).estimate(t), 0);
+            together += places.get(15).level() == 0 ? 1 : 0;
+        }
+        assertThat(together).isGreaterThanOrEqualTo(34);
+    }
+
+    @Test
+    void skippingHeavyTestsDoesNotFavourWeakSubjects() {
+        double[] speed = {1, .8, .6, .4};
+        double[] weight = {100, 10, 1, 1000, 5};
+        double[][] y = new double[4][5];
+        for (int s = 0; s < 4; s++) {
+            for (int m = 0; m < 5; m++) {
+                y[s][m] = s == 3 && m > 2 ? Double.NaN : Math.log(speed[s] * weight[m]);
+            }
+        }
+        AdditiveFit fit = AdditiveModel.fit(ScoreMatrix.of(y, new double[4][5]));
+        assertThat(Math.exp(fit.theta()[3] - fit.theta()[0])).isCloseTo(.4, Offset.offset(1e-9));
+    }
+
+    @Test
+    void indexIntervalsCoverTheTruthNineTimesOfTen() {
+        SplitMix random = new SplitMix(3);
+        int hits = 0;
+        int all = 0;
+        for (int t = 0; t < 120; t++) {
+            double[] truth = new double[8];
+            double[][] y = new double[8][7];
+            double[][] v = new double[8][7];
+            for (int s = 0; s < 8; s++) {
+                truth[s] = .3 * random.gaussian();
+                for (int m = 0; m < 7; m++) {
+                    v[s][m] = 1e-4;
+                    y[s][m] = random.uniform() < .25
+                            ? Double.NaN
+                            : truth[s] + m + .1 * random.gaussian() + .01 * random.gaussian();
+                }
+            }
+            ScoreMatrix matrix = ScoreMatrix.of(y, v);
+            if (Island.of(matrix).get(0).subjects().length < 8) {
+                continue;
+            }
+            for (Place place : Placing.of(AdditiveModel.fit(matrix).estimate(t), 0)) {
+                if (place.subject() != 0) {
+                    double index = 100 * Math.exp(truth[place.subject()] - truth[0]);
+                    hits += index >= place.indexLow() && index <= place.indexHigh() ? 1 : 0;
+                    all++;
+                }
+            }
+        }
+        assertThat((double) hits / all).isBetween(.86, .96);
+    }
+
+    @Test
+    void overallIsTheWeightedMeanOfGroups() {
+        Estimate one = AdditiveModel.fit(matrix(false)).estimate(1);
+        Estimate two = AdditiveModel.fit(matrix(true)).estimate(2);
+
+        Estimate overall = Overall.combine(List.of(one, two), new double[] {3, 1});
+
+        assertThat(overall.theta()[3]).isEqualTo(.75 * one.theta()[3] + .25 * two.theta()[3]);
+        assertThat(overall.covariance()[1][2])
+                .isCloseTo(.5625 * one.covariance()[1][2] + .0625 * two.covariance()[1][2], Offset.offset(1e-15));
+        assertThat(overall.dof()).isBetween(9.0, 18.0);
+        assertThat(Overall.only(overall, new int[] {3, 0}).theta())
+                .containsExactly(overall.theta()[3], overall.theta()[0]);
+        assertThatThrownBy(() -> Overall.combine(List.of(), new double[0])).hasMessage("0 groups and 0 weights");
+    }
+
+    @Test
+    void aLargePoolStaysQuickEnoughToFit() {
+        SplitMix random = new SplitMix(9);
+        double[][] y = new double[80][12];
+        double[][] v = new double[80][12];
+        for (double[] row : y) {
+            double theta = random.gaussian();
+            for (int m = 0; m < 12; m++) {
+                row[m] = theta + m + .1 * random.gaussian();
+            }
+        }
+        List<Place> places = Placing.of(AdditiveModel.fit(ScoreMatrix.of(y, v)).estimate(4), 0);
+        assertThat(places).hasSize(80);
+        assertThat(places.get(79).level()).isGreaterThan(3);
+        assertThat(places).allMatch(p -> p.best() <= p.worst());
+    }
+
+    private static void checkFit(AdditiveFit fit, JsonNode expected) {
+        assertThat(fit.tauSquared()).isCloseTo(expected.get("tau2").asDouble(), Offset.offset(1e-5 * fit.tauSquared()));
+        assertThat(fit.dof()).isEqualTo(expected.get("dof").asInt());
+        for (int m = 0; m < fit.mu().length; m++) {
+            Golden.assertSame("mu " + m, fit.mu()[m], expected.get("mu").get(m));
+        }
+        JsonNode covariance = expected.get("cov_theta");
+        for (int i = 0; i < covariance.size(); i++) {
+            for (int j = 0; j < covariance.size(); j++) {
+                Golden.assertSame(
+                        "cov " + i + "," + j,
+                        fit.covariance()[i][j],
+                        covariance.get(i).get(j));
+            }
+        }
+        List<Place> places = Placing.of(fit.estimate(SEED), NAMES.indexOf("wren"));
+        assertThat(places.stream().map(p -> NAMES.get(p.subject())).toList()).isEqualTo(texts(expected.get("order")));
+        for (Place place : places) {
+            JsonNode wanted = expected.get("index").get(place.subject());
+            Golden.assertSame("theta", fit.theta()[place.subject()], wanted.get("theta_sum0"));
+            Golden.assertSame("index", place.index(), wanted.get("index"));
+            Golden.assertSame("low", place.indexLow(), wanted.get("lo90"));
+            Golden.assertSame("high", place.indexHigh(), wanted.get("hi90"));
+        }
+    }
+
+    private static void checkRanks(AdditiveFit fit, JsonNode expected) {
+        int[][] ranges = Placing.rankRanges(fit.estimate(SEED).draws());
+        for (int s = 0; s < NAMES.size(); s++) {
+            JsonNode wanted = expected.get(NAMES.get(s));
+            assertThat(ranges[s])
+                    .as(NAMES.get(s))
+                    .containsExactly(wanted.get("lo").asInt(), wanted.get("hi").asInt());
+        }
+    }
+
+    private static void checkLevels(AdditiveFit fit, JsonNode expected) {
+        Estimate estimate = fit.estimate(SEED);
+        Golden.assertSame("critical", LevelGroups.criticalValue(estimate), expected.get("critical_value"));
+        int[] level = LevelGroups.of(estimate);
+        List<TreeSet<String>> groups = new ArrayList<>();
+        for (int s = 0; s < level.length; s++) {
+            while (groups.size() <= level[s]) {
+                groups.add(new TreeSet<>());
+            }
+            groups.get(level[s]).add(NAMES.get(s));
+        }
+        List<TreeSet<String>> wanted = new ArrayList<>();
+        expected.get("groups").forEach(g -> wanted.add(new TreeSet<>(texts(g))));
+        assertThat(groups).isEqualTo(wanted);
+    }
+
+    private static ScoreMatrix matrix(boolean outlier) {
+        double[][] x = Golden.matrix(GOLDEN.get("inputs").get("readings"));
+        if (outlier) {
+            x[3][2] = 1350;
+        }
+        double[][] se = Golden.matrix(GOLDEN.get("inputs").get("se"));
+        return ScoreMatrix.of(mapped(x, true), mapped(se, false));
+    }
+
+    private static double[][] mapped(double[][] from, boolean log) {
+        return Arrays.stream(from)
+                .map(row ->
+                        Arrays.stream(row).map(v -> log ? Math.log(v) : v * v).toArray())
+                .toArray(double[][]::new);
+    }
+
+    private static List<String> names() {
+        return texts(GOLDEN.get("inputs").get("subjects"));
+    }
+
+    private static List<String> texts(JsonNode array) {
+        List<String> texts = new ArrayList<>();
+        array.forEach(t -> texts.add(t.asText()));
+        return texts;
+    }
+}
