@@ -1,0 +1,21 @@
+package app.yarrowmark.server;
+
+import org.springframework.boot.context.properties.ConfigurationProperties;
+import org.springframework.boot.context.properties.bind.DefaultValue;
+
+/**
+ * What the start command tells the server; every part may be left empty.
+ *
+ * @param runnerJar path of the native runner to hand out
+ * @param importFile path of a desk file to load into an empty desk at start
+ * @param firstKey one-time key with which the first account may be made in the page; empty forbids it
+ * @param firstName name of an account to make at start where there is none
+ * @param firstPassword its password
+ */
+@ConfigurationProperties("yarrowmark")
+public record Settings(
+        @DefaultValue("") String runnerJar,
+        @DefaultValue("") String importFile,
+        @DefaultValue("") String firstKey,
+        @DefaultValue("") String firstName,
+        @DefaultValue("") String firstPassword) {}

@@ -1,0 +1,52 @@
+package app.yarrowmark.server.catalogue;
+
+import io.swagger.v3.oas.annotations.Operation;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api/v1/models")
+class CatalogueController {
+
+    private final CatalogueService catalogue;
+
+    CatalogueController(CatalogueService catalogue) {
+        this.catalogue = catalogue;
+    }
+
+    record NewModel(
+            String maker,
+            String name,
+            DeviceKind kind,
+            @Nullable Integer year) {}
+
+    record NewUnit(String label) {}
+
+    @Operation(summary = "Every model with its units, by maker and name")
+    @GetMapping
+    List<ModelView> models() {
+        return catalogue.models();
+    }
+
+    @Operation(summary = "Make a model, or find the one of that maker and name")
+    @PostMapping
+    @ResponseStatus(HttpStatus.CREATED)
+    ModelView add(@RequestBody NewModel body) {
+        return catalogue.addModel(body.maker(), body.name(), body.kind(), body.year());
+    }
+
+    @Operation(summary = "Make a unit of a model, or find the one of that label")
+    @PostMapping("/{id}/units")
+    @ResponseStatus(HttpStatus.CREATED)
+    UnitView addUnit(@PathVariable long id, @RequestBody NewUnit body) {
+        return catalogue.addUnit(id, body.label());
+    }
+}

@@ -1,0 +1,11 @@
+package app.yarrowmark.server.catalogue;
+
+/** The six kinds of device. */
+public enum DeviceKind {
+    LAPTOP,
+    DESKTOP,
+    MINI,
+    BOARD,
+    PHONE,
+    TABLET
+}

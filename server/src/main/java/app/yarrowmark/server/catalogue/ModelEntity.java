@@ -1,0 +1,46 @@
+package app.yarrowmark.server.catalogue;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import jakarta.persistence.SequenceGenerator;
+import jakarta.persistence.Table;
+import java.time.Instant;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
+
+@Entity
+@Table(name = "model")
+class ModelEntity {
+
+    @Id
+    @GeneratedValue(strategy = GenerationType.SEQUENCE, generator = "record")
+    @SequenceGenerator(name = "record", sequenceName = "record_seq", allocationSize = 50)
+    Long id;
+
+    String maker;
+    String name;
+
+    @Enumerated(EnumType.STRING)
+    @JdbcTypeCode(SqlTypes.VARCHAR)
+    DeviceKind kind;
+
+    @Nullable
+    Integer year;
+
+    Instant createdAt;
+
+    protected ModelEntity() {}
+
+    ModelEntity(String maker, String name, DeviceKind kind, @Nullable Integer year, Instant createdAt) {
+        this.maker = maker;
+        this.name = name;
+        this.kind = kind;
+        this.year = year;
+        this.createdAt = createdAt;
+    }
+}

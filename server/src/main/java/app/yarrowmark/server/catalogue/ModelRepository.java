@@ -1,0 +1,9 @@
+package app.yarrowmark.server.catalogue;
+
+import java.util.Optional;
+import org.springframework.data.jpa.repository.JpaRepository;
+
+interface ModelRepository extends JpaRepository<ModelEntity, Long> {
+
+    Optional<ModelEntity> findByMakerAndName(String maker, String name);
+}

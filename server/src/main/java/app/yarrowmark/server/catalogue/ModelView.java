@@ -1,0 +1,13 @@
+package app.yarrowmark.server.catalogue;
+
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/** A model with its units, by label. */
+public record ModelView(
+        long id,
+        String maker,
+        String name,
+        DeviceKind kind,
+        @Nullable Integer year,
+        List<UnitView> units) {}

@@ -1,0 +1,28 @@
+package app.yarrowmark.server.catalogue;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import jakarta.persistence.SequenceGenerator;
+import jakarta.persistence.Table;
+
+@Entity
+@Table(name = "unit")
+class UnitEntity {
+
+    @Id
+    @GeneratedValue(strategy = GenerationType.SEQUENCE, generator = "record")
+    @SequenceGenerator(name = "record", sequenceName = "record_seq", allocationSize = 50)
+    Long id;
+
+    Long modelId;
+    String label;
+
+    protected UnitEntity() {}
+
+    UnitEntity(Long modelId, String label) {
+        this.modelId = modelId;
+        this.label = label;
+    }
+}

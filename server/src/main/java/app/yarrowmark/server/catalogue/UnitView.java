@@ -1,0 +1,4 @@
+package app.yarrowmark.server.catalogue;
+
+/** One physical sample. */
+public record UnitView(long id, long modelId, String label) {}

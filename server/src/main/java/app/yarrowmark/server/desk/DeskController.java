@@ -1,0 +1,88 @@
+package app.yarrowmark.server.desk;
+
+import app.yarrowmark.core.setup.Facts;
+import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.setups.SetupView;
+import app.yarrowmark.server.sittings.Sitting;
+import app.yarrowmark.server.sittings.SittingService;
+import io.swagger.v3.oas.annotations.Operation;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api/v1/sittings")
+class DeskController {
+
+    private final DeskService desk;
+    private final SittingService sittings;
+    private final SetupService setups;
+
+    DeskController(DeskService desk, SittingService sittings, SetupService setups) {
+        this.desk = desk;
+        this.sittings = sittings;
+        this.setups = setups;
+    }
+
+    /** Which unit in which setup, and the suites to run; a setup of that name is used as it is. */
+    record NewSitting(
+            long unitId,
+            String setup,
+            @Nullable Long parentId,
+            @Nullable Boolean tuned,
+            List<Long> suites) {}
+
+    record SuiteChoice(List<Long> suites) {}
+
+    @Operation(summary = "The devices on the desk now")
+    @GetMapping
+    List<DeskViews.StripView> open() {
+        return desk.strip();
+    }
+
+    @Operation(summary = "Put a device on the desk")
+    @PostMapping
+    @ResponseStatus(HttpStatus.CREATED)
+    @Transactional
+    public DeskViews.RunSheet open(@RequestBody NewSitting body) {
+        SetupView setup = setups.create(
+                body.unitId(), body.setup(), body.parentId(), Boolean.TRUE.equals(body.tuned()), Facts.of(List.of()));
+        Sitting sitting = sittings.open(setup.id(), body.suites());
+        return desk.sheet(sitting.id());
+    }
+
+    @Operation(summary = "The run sheet of a sitting")
+    @GetMapping("/{id}")
+    DeskViews.RunSheet sheet(@PathVariable long id) {
+        return desk.sheet(id);
+    }
+
+    @Operation(summary = "Add suites to a run sheet")
+    @PostMapping("/{id}/suites")
+    DeskViews.RunSheet addSuites(@PathVariable long id, @RequestBody SuiteChoice body) {
+        sittings.addSuites(id, body.suites());
+        return desk.sheet(id);
+    }
+
+    @Operation(summary = "Take a device off the desk; its runs stay")
+    @PostMapping("/{id}/close")
+    DeskViews.RunSheet close(@PathVariable long id) {
+        sittings.close(id);
+        return desk.sheet(id);
+    }
+
+    @Operation(summary = "Put a device back on the desk")
+    @PostMapping("/{id}/reopen")
+    DeskViews.RunSheet reopen(@PathVariable long id) {
+        sittings.reopen(id);
+        return desk.sheet(id);
+    }
+}

@@ -1,0 +1,157 @@
+package app.yarrowmark.server.devices;
+
+import app.yarrowmark.core.exchange.RunFile;
+import app.yarrowmark.server.access.Caller;
+import app.yarrowmark.server.runs.FactReading;
+import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.setups.SetupView;
+import app.yarrowmark.server.shell.LiveEvents;
+import app.yarrowmark.server.shell.RuleViolations;
+import app.yarrowmark.server.sittings.LiveBoard;
+import app.yarrowmark.server.sittings.Progress;
+import app.yarrowmark.server.sittings.Sitting;
+import app.yarrowmark.server.sittings.SittingService;
+import app.yarrowmark.server.suites.SuiteService;
+import app.yarrowmark.server.suites.SuiteView;
+import io.swagger.v3.oas.annotations.Operation;
+import jakarta.servlet.http.HttpServletRequest;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+class DeviceController {
+
+    private static final int LONGEST_TRACE = 200;
+
+    private final PairingService pairing;
+    private final SittingService sittings;
+    private final SetupService setups;
+    private final SuiteService suites;
+    private final LiveBoard live;
+    private final LiveEvents events;
+    private final Clock clock;
+
+    DeviceController(
+            PairingService pairing,
+            SittingService sittings,
+            SetupService setups,
+            SuiteService suites,
+            LiveBoard live,
+            LiveEvents events,
+            Clock clock) {
+        this.pairing = pairing;
+        this.sittings = sittings;
+        this.setups = setups;
+        this.suites = suites;
+        this.live = live;
+        this.events = events;
+        this.clock = clock;
+    }
+
+    record CodeView(String code, Instant expiresAt) {}
+
+    record PairingRequest(String code, String program) {}
+
+    /** What a device is told when it joins: its token, and what to run. */
+    record Pairing(String token, Instant expiresAt, DeviceSitting sitting) {}
+
+    record DeviceSitting(long id, String model, String setup, List<SuiteView> suites) {}
+
+    record ProgressReport(
+            String suite,
+            String partName,
+            double done,
+            int repeat,
+            int repeats,
+            long secondsLeft,
+            @Nullable Double reading,
+            @Nullable String unit,
+            @Nullable List<Double> trace) {}
+
+    @Operation(summary = "A new code with which one device may join a sitting")
+    @PostMapping("/api/v1/sittings/{id}/codes")
+    @ResponseStatus(HttpStatus.CREATED)
+    CodeView code(@PathVariable long id) {
+        PairingService.Code code = pairing.newCode(id);
+        return new CodeView(code.code(), code.expiresAt());
+    }
+
+    @Operation(summary = "Exchange a code for a token")
+    @PostMapping("/api/v1/device/pairings")
+    @ResponseStatus(HttpStatus.CREATED)
+    Pairing pair(@RequestBody PairingRequest body, HttpServletRequest request) {
+        PairingService.Paired paired = pairing.pair(body.code(), body.program(), request.getRemoteAddr());
+        events.changed(LiveEvents.Topic.SITTINGS);
+        return new Pairing(paired.token().secret(), paired.token().expiresAt(), view(paired.sitting()));
+    }
+
+    @Operation(summary = "What this device's sitting has planned")
+    @GetMapping("/api/v1/device/sitting")
+    DeviceSitting sitting(@AuthenticationPrincipal Caller caller) {
+        return view(sittings.get(caller.sittingId()));
+    }
+
+    @Operation(summary = "Tell what the device read of itself; answers what the setup says otherwise")
+    @PutMapping("/api/v1/device/facts")
+    List<SetupView.ChangeView> facts(
+            @RequestBody List<RunFile.FactLine> lines, @AuthenticationPrincipal Caller caller) {
+        var facts = FactReading.facts(lines);
+        long setup = sittings.get(caller.sittingId()).setupId();
+        setups.complete(setup, facts);
+        events.changed(LiveEvents.Topic.SITTINGS);
+        return setups.differences(setup, facts);
+    }
+
+    @Operation(summary = "Tell how far the device is")
+    @PutMapping("/api/v1/device/progress")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void progress(@RequestBody ProgressReport body, @AuthenticationPrincipal Caller caller) {
+        if (!(body.done() >= 0 && body.done() <= 1)) {
+            throw new RuleViolations("done", "is a share from 0 to 1, got " + body.done());
+        }
+        List<Double> trace = body.trace() == null ? List.of() : body.trace();
+        if (trace.size() > LONGEST_TRACE) {
+            throw new RuleViolations("trace", "holds at most " + LONGEST_TRACE + " values, got " + trace.size());
+        }
+        live.update(new Progress(
+                caller.sittingId(),
+                body.suite(),
+                body.partName(),
+                body.done(),
+                body.repeat(),
+                body.repeats(),
+                body.secondsLeft(),
+                body.reading(),
+                body.unit(),
+                trace,
+                clock.instant()));
+    }
+
+    @Operation(summary = "Tell that the device has nothing more to do")
+    @DeleteMapping("/api/v1/device/progress")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void finished(@AuthenticationPrincipal Caller caller) {
+        live.finished(caller.sittingId());
+    }
+
+    private DeviceSitting view(Sitting sitting) {
+        SetupView setup = setups.view(sitting.setupId());
+        return new DeviceSitting(
+                sitting.id(),
+                setup.maker() + " " + setup.model(),
+                setup.name(),
+                sitting.suiteIds().stream().map(suites::get).map(SuiteView::of).toList());
+    }
+}

@@ -1,0 +1,88 @@
+package app.yarrowmark.server.devices;
+
+import app.yarrowmark.server.access.TokenService;
+import app.yarrowmark.server.shell.AttemptLimiter;
+import app.yarrowmark.server.shell.Refusal;
+import app.yarrowmark.server.shell.Tokens;
+import app.yarrowmark.server.sittings.Sitting;
+import app.yarrowmark.server.sittings.SittingService;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Locale;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Six-character codes that let one device report to one sitting; good for ten minutes and one use. */
+@Service
+class PairingService {
+
+    private static final Duration LIFE = Duration.ofMinutes(10);
+    private static final Duration REMEMBERED = Duration.ofDays(1);
+    private static final int LENGTH = 6;
+
+    private final PairingCodeRepository codes;
+    private final SittingService sittings;
+    private final TokenService tokens;
+    private final Clock clock;
+    private final AttemptLimiter limiter;
+
+    PairingService(PairingCodeRepository codes, SittingService sittings, TokenService tokens, Clock clock) {
+        this.codes = codes;
+        this.sittings = sittings;
+        this.tokens = tokens;
+        this.clock = clock;
+        this.limiter = new AttemptLimiter(clock);
+    }
+
+    record Code(String code, Instant expiresAt) {}
+
+    record Paired(Sitting sitting, TokenService.Issued token) {}
+
+    @Transactional
+    Code newCode(long sittingId) {
+        Sitting sitting = sittings.get(sittingId);
+        if (sitting.closedAt() != null) {
+            throw Refusal.conflict("This device is off the desk; put it back on first.");
+        }
+        Instant now = clock.instant();
+        codes.deleteByExpiresAtBefore(now.minus(REMEMBERED));
+        String code = Tokens.code(LENGTH);
+        while (codes.existsById(code)) {
+            code = Tokens.code(LENGTH);
+        }
+        codes.save(new PairingCodeEntity(code, sittingId, now, now.plus(LIFE)));
+        return new Code(code, now.plus(LIFE));
+    }
+
+    /**
+     * Exchanges a code for a token.
+     *
+     * @param from address of the device, to slow down guessing
+     * @throws Refusal that says whether the code is unknown, used or run out
+     */
+    @Transactional
+    Paired pair(String typed, String program, String from) {
+        limiter.check(from);
+        String code = typed.toUpperCase(Locale.ROOT).replaceAll("[\\s-]", "");
+        PairingCodeEntity found = codes.lock(code).orElse(null);
+        if (found == null) {
+            limiter.failed(from);
+            throw Refusal.notFound(
+                    "There is no code " + shown(code) + ". Look at the six characters on the Desk again.");
+        }
+        if (found.usedAt != null) {
+            throw Refusal.gone("The code " + shown(code) + " was used already. Make a new one on the Desk.");
+        }
+        if (!found.expiresAt.isAfter(clock.instant())) {
+            throw Refusal.gone(
+                    "The code " + shown(code) + " ran out: it was good for ten minutes. Make a new one on the Desk.");
+        }
+        found.usedAt = clock.instant();
+        return new Paired(sittings.get(found.sittingId), tokens.issueForDevice(found.sittingId, program));
+    }
+
+    private static String shown(String code) {
+        return code.length() > 12 ? code.substring(0, 12) + "…" : code;
+    }
+}

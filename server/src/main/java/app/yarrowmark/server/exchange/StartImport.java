@@ -1,0 +1,51 @@
+package app.yarrowmark.server.exchange;
+
+import app.yarrowmark.core.exchange.Json;
+import app.yarrowmark.server.Settings;
+import app.yarrowmark.server.access.AccountService;
+import app.yarrowmark.server.access.Caller;
+import app.yarrowmark.server.catalogue.CatalogueService;
+import java.io.IOException;
+import java.nio.file.Path;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.context.event.ApplicationStartedEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.core.annotation.Order;
+import org.springframework.stereotype.Component;
+
+/** What the start command asks for on a new home: a first account, and a desk file into an empty desk. */
+@Component
+class StartImport {
+
+    private static final Logger LOG = LoggerFactory.getLogger(StartImport.class);
+    private static final Caller LOADER = new Caller("demo", Caller.Scope.SCRIPT, 0);
+
+    private final Settings settings;
+    private final DeskFileImport desks;
+    private final CatalogueService catalogue;
+    private final AccountService accounts;
+
+    StartImport(Settings settings, DeskFileImport desks, CatalogueService catalogue, AccountService accounts) {
+        this.settings = settings;
+        this.desks = desks;
+        this.catalogue = catalogue;
+        this.accounts = accounts;
+    }
+
+    /** After the suites of our own are there, before the server is called ready. */
+    @EventListener(ApplicationStartedEvent.class)
+    @Order(10)
+    void load() throws IOException {
+        if (!settings.firstName().isEmpty() && accounts.isEmpty()) {
+            accounts.create(settings.firstName(), settings.firstPassword());
+        }
+        if (settings.importFile().isEmpty() || !catalogue.models().isEmpty()) {
+            return;
+        }
+        DeskFile file = Json.mapper().readValue(Path.of(settings.importFile()).toFile(), DeskFile.class);
+        DeskFileImport.Report report = desks.load(file, LOADER);
+        LOG.info("loaded {} models, {} setups, {} runs", report.models(), report.setups(), report.runs());
+        report.rejected().forEach(v -> LOG.warn("not loaded: {}: {}", v.field(), v.message()));
+    }
+}

@@ -1,0 +1,259 @@
+package app.yarrowmark.server.runs;
+
+import app.yarrowmark.core.exchange.DigitText;
+import app.yarrowmark.core.exchange.Json;
+import app.yarrowmark.core.exchange.RunFile;
+import app.yarrowmark.core.score.Reading;
+import app.yarrowmark.core.setup.Fact;
+import app.yarrowmark.core.suite.Metric;
+import app.yarrowmark.core.suite.Scale;
+import app.yarrowmark.server.access.Caller;
+import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.shell.Refusal;
+import app.yarrowmark.server.shell.RuleViolations;
+import app.yarrowmark.server.shell.RuleViolations.Violation;
+import app.yarrowmark.server.sittings.SittingService;
+import app.yarrowmark.server.suites.Suite;
+import app.yarrowmark.server.suites.SuiteService;
+import com.fasterxml.jackson.core.JsonProcessingException;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** What must hold of a run before it is kept; finds every fault, not only the first. */
+@Component
+class RunChecks {
+
+    private static final int LONGEST_NOTE = 4_000;
+    private static final int LONGEST_REASON = 500;
+    private static final int MOST_SAMPLES = 100_000;
+    private static final int MOST_FACTS = 300;
+    private static final Instant EARLIEST = Instant.parse("2000-01-01T00:00:00Z");
+    private static final Duration CLOCK_SKEW = Duration.ofDays(1);
+
+    private final SuiteService suites;
+    private final SittingService sittings;
+    private final SetupService setups;
+    private final Clock clock;
+
+    RunChecks(SuiteService suites, SittingService sittings, SetupService setups, Clock clock) {
+        this.suites = suites;
+        this.sittings = sittings;
+        this.setups = setups;
+        this.clock = clock;
+    }
+
+    /** A reading with its text. */
+    record CheckedReading(String text, Reading reading) {}
+
+    /** A run that may be kept. */
+    record Checked(
+            Suite suite,
+            long setupId,
+            @Nullable Long sittingId,
+            Map<String, CheckedReading> readings,
+            Map<Long, String> samples,
+            List<Fact> facts) {}
+
+    Checked check(RunFile file, Caller caller) {
+        List<Violation> faults = new ArrayList<>();
+        Place place = place(file, caller, faults);
+        Optional<Suite> suite = suites.find(file.suite().key(), file.suite().version());
+        if (suite.isEmpty()) {
+            faults.add(new Violation(
+                    "suite",
+                    "there is no suite " + file.suite().key() + " "
+                            + file.suite().version()
+                            + " here; add its sheet first, or choose one that GET /api/v1/suites lists"));
+        }
+        checkFrame(file, faults);
+        Map<String, CheckedReading> readings = new LinkedHashMap<>();
+        Map<Long, String> samples = new HashMap<>();
+        suite.ifPresent(s -> {
+            checkReadings(file, s, readings, faults);
+            checkSamples(file, s, samples, faults);
+        });
+        List<Fact> facts = facts(file.facts(), faults);
+        if (!faults.isEmpty()) {
+            throw new RuleViolations(faults);
+        }
+        return new Checked(suite.orElseThrow(), place.setupId, place.sittingId, readings, samples, facts);
+    }
+
+    private record Place(long setupId, @Nullable Long sittingId) {}
+
+    /** A device's token decides the sitting; a person names a sitting or a setup. */
+    private Place place(RunFile file, Caller caller, List<Violation> faults) {
+        Long sitting = file.sitting();
+        if (caller.boundSitting().isPresent()) {
+            long bound = caller.boundSitting().getAsLong();
+            if (sitting != null && sitting != bound) {
+                throw Refusal.forbidden("This token is for sitting " + bound + "; the run names sitting " + sitting
+                        + ". Pair the device with a code of that sitting.");
+            }
+            sitting = bound;
+        }
+        if (sitting != null) {
+            if (!sittings.exists(sitting)) {
+                faults.add(new Violation("sitting", "there is no sitting number " + sitting));
+                return new Place(0, null);
+            }
+            return new Place(sittings.get(sitting).setupId(), sitting);
+        }
+        if (file.setup() == null || !setups.exists(file.setup())) {
+            faults.add(new Violation(
+                    file.setup() == null ? "sitting" : "setup",
+                    file.setup() == null
+                            ? "a run names the sitting or the setup it was measured in"
+                            : "there is no setup number " + file.setup()));
+            return new Place(0, null);
+        }
+        return new Place(file.setup(), null);
+    }
+
+    private void checkFrame(RunFile file, List<Violation> faults) {
+        if (file.endedAt().isBefore(file.startedAt())) {
+            faults.add(new Violation("endedAt", "lies before startedAt, " + file.startedAt()));
+        }
+        if (file.startedAt().isBefore(EARLIEST)) {
+            faults.add(new Violation("startedAt", "lies before the year 2000: " + file.startedAt()));
+        }
+        if (file.startedAt().isAfter(clock.instant().plus(CLOCK_SKEW))) {
+            faults.add(new Violation("startedAt", "lies more than a day ahead: set the sender's clock"));
+        }
+        String reason = file.reason() == null ? "" : file.reason().strip();
+        if (file.state() != RunFile.State.DONE && reason.isEmpty()) {
+            faults.add(new Violation("reason", "a run that failed or was set aside says why"));
+        }
+        limit("reason", reason, LONGEST_REASON, faults);
+        limit("note", file.note() == null ? "" : file.note(), LONGEST_NOTE, faults);
+        limit("sender.program", file.sender().program(), 40, faults);
+        limit("sender.version", file.sender().version(), 40, faults);
+        if (file.size() != null && !Set.of("normal", "tiny").contains(file.size())) {
+            faults.add(new Violation("size", "is normal or tiny, got \"" + file.size() + "\""));
+        }
+    }
+
+    private static void checkReadings(
+            RunFile file, Suite suite, Map<String, CheckedReading> readings, List<Violation> faults) {
+        List<RunFile.ReadingLine> lines = file.readings() == null ? List.of() : file.readings();
+        if (lines.isEmpty() && file.state() == RunFile.State.DONE) {
+            faults.add(new Violation("readings", "a run that is done has at least one reading"));
+        }
+        for (int i = 0; i < lines.size(); i++) {
+            String at = "readings[" + i + "]";
+            RunFile.ReadingLine line = lines.get(i);
+            Optional<Metric> metric = metric(suite, line.metric(), at, faults);
+            if (metric.isEmpty()) {
+                continue;
+            }
+            try {
+                Reading reading = DigitText.parse(line.text());
+                requireOnScale(metric.get(), reading);
+                if (readings.put(line.metric(), new CheckedReading(line.text().strip(), reading)) != null) {
+                    faults.add(new Violation(at + ".metric", line.metric() + " stands twice"));
+                }
+            } catch (IllegalArgumentException e) {
+                faults.add(new Violation(at + ".text", metric.get().name() + ": " + e.getMessage()));
+            }
+        }
+    }
+
+    private static void requireOnScale(Metric metric, Reading reading) {
+        double x = reading.value();
+        if (metric.scale() == Scale.RATIO && !(x > 0)) {
+            throw new IllegalArgumentException(
+                    "must be more than 0 " + metric.unit() + "; where there is no result, leave it out and say why");
+        }
+        if (metric.scale() == Scale.CHECK && x != 0 && x != 1) {
+            throw new IllegalArgumentException("is 1 for passed or 0 for failed");
+        }
+    }
+
+    private static void checkSamples(RunFile file, Suite suite, Map<Long, String> samples, List<Violation> faults) {
+        List<RunFile.SampleLine> lines = file.samples() == null ? List.of() : file.samples();
+        for (int i = 0; i < lines.size(); i++) {
+            String at = "samples[" + i + "]";
+            RunFile.SampleLine line = lines.get(i);
+            Optional<Metric> metric = metric(suite, line.metric(), at, faults);
+            if (line.values().length != line.marks().length() || line.values().length > MOST_SAMPLES) {
+                faults.add(new Violation(
+                        at + ".marks",
+                        "needs one letter for each of the " + line.values().length + " values, at most "
+                                + MOST_SAMPLES));
+            } else if (!line.marks().chars().allMatch(c -> "wcd".indexOf(c) >= 0)) {
+                faults.add(new Violation(at + ".marks", "has only the letters w, c and d"));
+            } else {
+                metric.ifPresent(m -> samples.put(suite.metricId(m), json(line)));
+            }
+            for (double v : line.values()) {
+                if (!Double.isFinite(v)) {
+                    faults.add(new Violation(at + ".values", "holds what is no number: " + v));
+                    break;
+                }
+            }
+        }
+    }
+
+    /** Returns the facts the lines stand for; faults are added for those that are none. */
+    static List<Fact> facts(@Nullable List<RunFile.FactLine> lines, List<Violation> faults) {
+        List<Fact> facts = new ArrayList<>();
+        if (lines == null) {
+            return facts;
+        }
+        if (lines.size() > MOST_FACTS) {
+            faults.add(new Violation("facts", "are at most " + MOST_FACTS + ", got " + lines.size()));
+            return facts;
+        }
+        for (int i = 0; i < lines.size(); i++) {
+            RunFile.FactLine line = lines.get(i);
+            String at = "facts[" + i + "]";
+            limit(at + ".value", line.value() == null ? "" : line.value(), 200, faults);
+            limit(at + ".unit", line.unit() == null ? "" : line.unit(), 20, faults);
+            limit(at + ".reason", line.reason() == null ? "" : line.reason(), 200, faults);
+            try {
+                facts.add(
+                        line.value() == null
+                                ? Fact.unknown(line.key(), line.reason() == null ? "" : line.reason())
+                                : Fact.read(line.key(), line.value(), line.unit() == null ? "" : line.unit()));
+            } catch (IllegalArgumentException e) {
+                faults.add(new Violation(at, e.getMessage()));
+            }
+        }
+        return facts;
+    }
+
+    private static Optional<Metric> metric(Suite suite, String key, String at, List<Violation> faults) {
+        Optional<Metric> metric = suite.sheet().metric(key);
+        if (metric.isEmpty()) {
+            faults.add(new Violation(
+                    at + ".metric",
+                    suite.sheet().id() + " has no metric \"" + key + "\"; it has "
+                            + suite.sheet().metrics().stream().map(Metric::key).toList()));
+        }
+        return metric;
+    }
+
+    private static void limit(String field, String text, int most, List<Violation> faults) {
+        if (text.length() > most) {
+            faults.add(new Violation(field, "has " + text.length() + " characters; at most " + most + " are kept"));
+        }
+    }
+
+    private static String json(RunFile.SampleLine line) {
+        try {
+            return Json.mapper().writeValueAsString(line);
+        } catch (JsonProcessingException e) {
+            throw new IllegalStateException("samples can always be written", e);
+        }
+    }
+}

@@ -1,0 +1,102 @@
+package app.yarrowmark.server.runs;
+
+import jakarta.persistence.CollectionTable;
+import jakarta.persistence.Column;
+import jakarta.persistence.ElementCollection;
+import jakarta.persistence.Embeddable;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.FetchType;
+import jakarta.persistence.Id;
+import jakarta.persistence.JoinColumn;
+import jakarta.persistence.MapKeyColumn;
+import jakarta.persistence.Table;
+import java.time.Instant;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.UUID;
+import org.hibernate.annotations.BatchSize;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
+
+@Entity
+@Table(name = "run")
+class RunEntity {
+
+    @Id
+    UUID id;
+
+    Long setupId;
+    Long suiteId;
+
+    @Nullable
+    Long sittingId;
+
+    @Enumerated(EnumType.STRING)
+    @JdbcTypeCode(SqlTypes.VARCHAR)
+    RunState state;
+
+    @Nullable
+    String reason;
+
+    Instant startedAt;
+    Instant endedAt;
+    Instant receivedAt;
+    String sender;
+    String senderVersion;
+    String workSize;
+
+    @Nullable
+    String note;
+
+    /** The facts the sender read at the time, as JSON, also where the setup says otherwise. */
+    @Column(columnDefinition = "longtext")
+    @Nullable
+    String facts;
+
+    @Column(columnDefinition = "char(64)")
+    String contentHash;
+
+    long revision;
+
+    @ElementCollection(fetch = FetchType.LAZY)
+    @CollectionTable(name = "reading", joinColumns = @JoinColumn(name = "run_id"))
+    @MapKeyColumn(name = "metric_id")
+    @BatchSize(size = 100)
+    Map<Long, ReadingValue> readings = new HashMap<>();
+
+    @ElementCollection(fetch = FetchType.LAZY)
+    @CollectionTable(name = "run_sample", joinColumns = @JoinColumn(name = "run_id"))
+    @MapKeyColumn(name = "metric_id")
+    @Column(name = "samples", columnDefinition = "longtext")
+    Map<Long, String> samples = new HashMap<>();
+
+    protected RunEntity() {}
+
+    RunEntity(UUID id) {
+        this.id = id;
+    }
+
+    @Embeddable
+    static class ReadingValue {
+
+        String text;
+
+        @Column(name = "value")
+        double value;
+
+        double resolution;
+        boolean computed;
+
+        protected ReadingValue() {}
+
+        ReadingValue(String text, double value, double resolution, boolean computed) {
+            this.text = text;
+            this.value = value;
+            this.resolution = resolution;
+            this.computed = computed;
+        }
+    }
+}

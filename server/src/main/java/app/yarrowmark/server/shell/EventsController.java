@@ -1,0 +1,23 @@
+package app.yarrowmark.server.shell;
+
+import io.swagger.v3.oas.annotations.Operation;
+import org.springframework.http.MediaType;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
+
+@RestController
+class EventsController {
+
+    private final LiveEvents events;
+
+    EventsController(LiveEvents events) {
+        this.events = events;
+    }
+
+    @Operation(summary = "Live events: `changed` with a topic, `progress` of a sitting")
+    @GetMapping(path = "/api/v1/events", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
+    SseEmitter events() {
+        return events.subscribe();
+    }
+}

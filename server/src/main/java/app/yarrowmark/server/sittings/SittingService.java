@@ -1,0 +1,116 @@
+package app.yarrowmark.server.sittings;
+
+import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.shell.LiveEvents;
+import app.yarrowmark.server.shell.Refusal;
+import app.yarrowmark.server.shell.RuleViolations;
+import app.yarrowmark.server.suites.SuiteService;
+import java.time.Clock;
+import java.util.LinkedHashSet;
+import java.util.List;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Puts devices on the desk and takes them off. */
+@Service
+@Transactional(readOnly = true)
+public class SittingService {
+
+    private static final int MOST_SUITES = 50;
+
+    private final SittingRepository sittings;
+    private final SetupService setups;
+    private final SuiteService suites;
+    private final LiveEvents events;
+    private final Clock clock;
+
+    SittingService(
+            SittingRepository sittings, SetupService setups, SuiteService suites, LiveEvents events, Clock clock) {
+        this.sittings = sittings;
+        this.setups = setups;
+        this.suites = suites;
+        this.events = events;
+        this.clock = clock;
+    }
+
+    /** Returns the sittings on the desk, the first opened first. */
+    public List<Sitting> open() {
+        return sittings.findByClosedAtIsNullOrderByOpenedAt().stream()
+                .map(SittingService::view)
+                .toList();
+    }
+
+    /** Returns one, open or closed. */
+    public Sitting get(long id) {
+        return view(entity(id));
+    }
+
+    /** Returns whether there is such a sitting. */
+    public boolean exists(long id) {
+        return sittings.existsById(id);
+    }
+
+    /** Opens a sitting of a setup with the suites to run. */
+    @Transactional
+    public Sitting open(long setupId, List<Long> suiteIds) {
+        if (!setups.exists(setupId)) {
+            throw Refusal.notFound("There is no setup number " + setupId + ".");
+        }
+        SittingEntity sitting = new SittingEntity(setupId, clock.instant());
+        plan(sitting, suiteIds);
+        sittings.save(sitting);
+        events.changed(LiveEvents.Topic.SITTINGS);
+        return view(sitting);
+    }
+
+    /** Adds suites to the run sheet; ones already on it stay where they are. */
+    @Transactional
+    public Sitting addSuites(long id, List<Long> suiteIds) {
+        SittingEntity sitting = entity(id);
+        plan(sitting, suiteIds);
+        events.changed(LiveEvents.Topic.SITTINGS);
+        return view(sitting);
+    }
+
+    /** Takes a device off the desk; its runs stay in the ledger. */
+    @Transactional
+    public Sitting close(long id) {
+        SittingEntity sitting = entity(id);
+        if (sitting.closedAt == null) {
+            sitting.closedAt = clock.instant();
+        }
+        events.changed(LiveEvents.Topic.SITTINGS);
+        return view(sitting);
+    }
+
+    /** Puts it back on the desk as it was. */
+    @Transactional
+    public Sitting reopen(long id) {
+        SittingEntity sitting = entity(id);
+        sitting.closedAt = null;
+        events.changed(LiveEvents.Topic.SITTINGS);
+        return view(sitting);
+    }
+
+    private void plan(SittingEntity sitting, List<Long> suiteIds) {
+        for (Long suite : new LinkedHashSet<>(suiteIds)) {
+            if (suites.find(suite).isEmpty()) {
+                throw new RuleViolations("suites", "there is no suite number " + suite);
+            }
+            if (!sitting.suiteIds.contains(suite)) {
+                sitting.suiteIds.add(suite);
+            }
+        }
+        if (sitting.suiteIds.size() > MOST_SUITES) {
+            throw new RuleViolations("suites", "a sitting holds at most " + MOST_SUITES + " suites");
+        }
+    }
+
+    private SittingEntity entity(long id) {
+        return sittings.findById(id).orElseThrow(() -> Refusal.notFound("There is no sitting number " + id + "."));
+    }
+
+    private static Sitting view(SittingEntity s) {
+        return new Sitting(s.id, s.setupId, s.openedAt, s.closedAt, List.copyOf(s.suiteIds));
+    }
+}

@@ -1,0 +1,30 @@
+package app.yarrowmark.server.suites;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import jakarta.persistence.SequenceGenerator;
+import jakarta.persistence.Table;
+
+@Entity
+@Table(name = "metric")
+class MetricEntity {
+
+    @Id
+    @GeneratedValue(strategy = GenerationType.SEQUENCE, generator = "record")
+    @SequenceGenerator(name = "record", sequenceName = "record_seq", allocationSize = 50)
+    Long id;
+
+    Long suiteId;
+    String metricKey;
+    int ordinal;
+
+    protected MetricEntity() {}
+
+    MetricEntity(Long suiteId, String metricKey, int ordinal) {
+        this.suiteId = suiteId;
+        this.metricKey = metricKey;
+        this.ordinal = ordinal;
+    }
+}

@@ -1,0 +1,37 @@
+package app.yarrowmark.server.suites;
+
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import jakarta.persistence.SequenceGenerator;
+import jakarta.persistence.Table;
+import java.time.Instant;
+
+@Entity
+@Table(name = "suite")
+class SuiteEntity {
+
+    @Id
+    @GeneratedValue(strategy = GenerationType.SEQUENCE, generator = "record")
+    @SequenceGenerator(name = "record", sequenceName = "record_seq", allocationSize = 50)
+    Long id;
+
+    String suiteKey;
+    String version;
+
+    @Column(columnDefinition = "longtext")
+    String sheet;
+
+    Instant createdAt;
+
+    protected SuiteEntity() {}
+
+    SuiteEntity(String suiteKey, String version, String sheet, Instant createdAt) {
+        this.suiteKey = suiteKey;
+        this.version = version;
+        this.sheet = sheet;
+        this.createdAt = createdAt;
+    }
+}

@@ -1,0 +1,148 @@
+package app.yarrowmark.server.suites;
+
+import app.yarrowmark.core.exchange.OwnSuites;
+import app.yarrowmark.core.exchange.SheetReader;
+import app.yarrowmark.core.suite.SuiteSheet;
+import app.yarrowmark.server.shell.LiveEvents;
+import app.yarrowmark.server.shell.Refusal;
+import app.yarrowmark.server.shell.RuleViolations;
+import java.time.Clock;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.springframework.boot.context.event.ApplicationStartedEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.core.annotation.Order;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/** The suites known; sheets never change once kept, so they stay in memory. */
+@Service
+public class SuiteService {
+
+    private final SuiteRepository suites;
+    private final MetricRepository metrics;
+    private final TransactionTemplate transactions;
+    private final LiveEvents events;
+    private final Clock clock;
+    private volatile Map<Long, Suite> known = Map.of();
+
+    SuiteService(
+            SuiteRepository suites,
+            MetricRepository metrics,
+            TransactionTemplate transactions,
+            LiveEvents events,
+            Clock clock) {
+        this.suites = suites;
+        this.metrics = metrics;
+        this.transactions = transactions;
+        this.events = events;
+        this.clock = clock;
+    }
+
+    /** Keeps the sheets of our own suites that are not there yet. */
+    @EventListener(ApplicationStartedEvent.class)
+    @Order(0)
+    void keepOwn() {
+        transactions.executeWithoutResult(tx -> OwnSuites.all().forEach((name, sheet) -> {
+            if (suites.findBySuiteKeyAndVersion(sheet.id().key(), sheet.id().version())
+                    .isEmpty()) {
+                keep(OwnSuites.text(name), sheet);
+            }
+        }));
+        reload();
+    }
+
+    /** Returns all, by group and name. */
+    public List<Suite> all() {
+        return known.values().stream()
+                .sorted(Comparator.comparing((Suite s) -> s.sheet().group())
+                        .thenComparing(s -> s.sheet().home())
+                        .thenComparing(s -> s.sheet().name())
+                        .thenComparing(s -> s.sheet().id().version()))
+                .toList();
+    }
+
+    /** Returns the suite of that number. */
+    public Suite get(long id) {
+        return find(id).orElseThrow(() -> Refusal.notFound("There is no suite number " + id + "."));
+    }
+
+    /** Returns the suite of that number, if there is one, even if another server added it a moment ago. */
+    public Optional<Suite> find(long id) {
+        if (!known.containsKey(id)) {
+            reload();
+        }
+        return Optional.ofNullable(known.get(id));
+    }
+
+    /** Returns the suite of that key and version, if there is one. */
+    public Optional<Suite> find(String key, String version) {
+        Optional<Suite> found = inMemory(key, version);
+        if (found.isEmpty()) {
+            reload();
+            found = inMemory(key, version);
+        }
+        return found;
+    }
+
+    private Optional<Suite> inMemory(String key, String version) {
+        return known.values().stream()
+                .filter(s -> s.sheet().id().key().equals(key)
+                        && s.sheet().id().version().equals(version))
+                .findFirst();
+    }
+
+    /**
+     * Keeps a new sheet.
+     *
+     * @param text YAML
+     * @throws RuleViolations if it is no sheet
+     * @throws Refusal if that version is kept already with another sheet
+     */
+    @Transactional
+    public Suite add(String text) {
+        SuiteSheet sheet;
+        try {
+            sheet = SheetReader.read(text);
+        } catch (IllegalArgumentException e) {
+            throw new RuleViolations("sheet", e.getMessage());
+        }
+        Optional<SuiteEntity> kept =
+                suites.findBySuiteKeyAndVersion(sheet.id().key(), sheet.id().version());
+        if (kept.isPresent() && !SheetReader.read(kept.get().sheet).equals(sheet)) {
+            throw Refusal.conflict("There is already another sheet of " + sheet.id()
+                    + ": anything that changes what a score means is a new version.");
+        }
+        if (kept.isEmpty()) {
+            keep(text, sheet);
+            suites.flush();
+            metrics.flush();
+            events.changed(LiveEvents.Topic.CATALOGUE);
+        }
+        reload();
+        return inMemory(sheet.id().key(), sheet.id().version()).orElseThrow();
+    }
+
+    private void keep(String text, SuiteSheet sheet) {
+        SuiteEntity suite =
+                suites.save(new SuiteEntity(sheet.id().key(), sheet.id().version(), text, clock.instant()));
+        for (int i = 0; i < sheet.metrics().size(); i++) {
+            metrics.save(new MetricEntity(suite.id, sheet.metrics().get(i).key(), i));
+        }
+    }
+
+    private synchronized void reload() {
+        Map<Long, Map<String, Long>> ids = metrics.findAll().stream()
+                .collect(Collectors.groupingBy(m -> m.suiteId, Collectors.toMap(m -> m.metricKey, m -> m.id)));
+        Map<Long, Suite> all = new HashMap<>();
+        for (SuiteEntity suite : suites.findAll()) {
+            all.put(suite.id, new Suite(suite.id, SheetReader.read(suite.sheet), ids.get(suite.id)));
+        }
+        known = Map.copyOf(all);
+    }
+}

@@ -1,0 +1,114 @@
+package app.yarrowmark.server;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.CookieManager;
+import java.net.HttpCookie;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.util.Optional;
+
+/** A caller of the HTTP API: a person with a session, or a bearer of a token. */
+final class Api {
+
+    private static final ObjectMapper JSON = new ObjectMapper();
+
+    private final String base;
+    private final CookieManager cookies = new CookieManager();
+    private final HttpClient http =
+            HttpClient.newBuilder().cookieHandler(cookies).build();
+    private final Optional<String> token;
+
+    private Api(int port, Optional<String> token) {
+        this.base = "http://127.0.0.1:" + port;
+        this.token = token;
+    }
+
+    static Api anonymous(int port) {
+        return new Api(port, Optional.empty());
+    }
+
+    static Api bearer(int port, String token) {
+        return new Api(port, Optional.of(token));
+    }
+
+    static Api person(int port, String name, String password) {
+        Api api = anonymous(port);
+        api.get("/api/v1/session");
+        api.post("/api/v1/session", "{\"name\":\"" + name + "\",\"password\":\"" + password + "\"}")
+                .expect(200);
+        return api;
+    }
+
+    record Answer(int status, String text, HttpResponse<String> response) {
+
+        Answer expect(int wanted) {
+            if (status != wanted) {
+                throw new AssertionError("expected " + wanted + ", got " + status + ": " + text);
+            }
+            return this;
+        }
+
+        JsonNode json() {
+            try {
+                return JSON.readTree(text);
+            } catch (IOException e) {
+                throw new UncheckedIOException(text, e);
+            }
+        }
+
+        String detail() {
+            return json().path("detail").asText();
+        }
+    }
+
+    Answer get(String path) {
+        return send("GET", path, null, "application/json");
+    }
+
+    Answer post(String path, String body) {
+        return send("POST", path, body, "application/json");
+    }
+
+    Answer put(String path, String body) {
+        return send("PUT", path, body, "application/json");
+    }
+
+    Answer delete(String path) {
+        return send("DELETE", path, null, "application/json");
+    }
+
+    Answer send(String method, String path, String body, String type) {
+        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(base + path))
+                .header("Content-Type", type)
+                .method(
+                        method,
+                        body == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofString(body));
+        token.ifPresent(t -> request.header("Authorization", "Bearer " + t));
+        cookies.getCookieStore().getCookies().stream()
+                .filter(c -> c.getName().equals("XSRF-TOKEN"))
+                .map(HttpCookie::getValue)
+                .findFirst()
+                .ifPresent(csrf -> request.header("X-XSRF-TOKEN", csrf));
+        try {
+            HttpResponse<String> response = http.send(request.build(), HttpResponse.BodyHandlers.ofString());
+            return new Answer(response.statusCode(), response.body(), response);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+
+    void forgetCsrf() {
+        cookies.getCookieStore().getCookies().stream()
+                .filter(c -> c.getName().equals("XSRF-TOKEN"))
+                .toList()
+                .forEach(c -> cookies.getCookieStore().remove(URI.create(base), c));
+    }
+}

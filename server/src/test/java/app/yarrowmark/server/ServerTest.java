@@ -1,0 +1,104 @@
+package app.yarrowmark.server;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import java.util.List;
+import java.util.UUID;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.Collectors;
+import org.junit.jupiter.api.BeforeEach;
+import org.springframework.boot.test.context.SpringBootTest;
+import org.springframework.boot.test.web.server.LocalServerPort;
+
+/** A whole server on its own database; every test makes its own models, so that none depends on another. */
+@SpringBootTest(
+        webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT,
+        properties = {
+            "yarrowmark.first-name=Wren Alder",
+            "yarrowmark.first-password=salt and samphire",
+            "spring.main.lazy-initialization=false"
+        })
+abstract class ServerTest {
+
+    private static final AtomicInteger COUNT = new AtomicInteger();
+
+    @LocalServerPort
+    int port;
+
+    Api person;
+
+    @BeforeEach
+    void signIn() {
+        person = Api.person(port, "Wren Alder", "salt and samphire");
+    }
+
+    /** A suite from elsewhere with three parts of one group. */
+    long suite(String key, String group) {
+        String sheet = "key: " + key + "\nversion: \"1\"\nname: " + key + "\ngroup: " + group
+                + "\nmetrics:\n  - {key: weave, name: Weave, unit: MB/s}\n  - {key: wait, name: Wait, unit: s, better: lower}\n"
+                + "  - {key: forge, name: Forge, unit: \"{point}\", decimals: 0}\n"
+                + "  - {key: total, name: Total, unit: \"{point}\", decimals: 1, formula: \"mean(weave, forge)\"}\n";
+        return person.send("POST", "/api/v1/suites", sheet, "application/yaml")
+                .expect(201)
+                .json()
+                .get("id")
+                .asLong();
+    }
+
+    /** A new model on the desk with the given suites; the run sheet. */
+    JsonNode onDesk(String kind, Long... suites) {
+        int n = COUNT.incrementAndGet();
+        long model = person.post(
+                        "/api/v1/models",
+                        "{\"maker\":\"Ostrel\",\"name\":\"Test " + n + "\",\"kind\":\"" + kind + "\"}")
+                .expect(201)
+                .json()
+                .get("id")
+                .asLong();
+        long unit = person.post("/api/v1/models/" + model + "/units", "{\"label\":\"A\"}")
+                .expect(201)
+                .json()
+                .get("id")
+                .asLong();
+        String ids = List.of(suites).stream().map(String::valueOf).collect(Collectors.joining(","));
+        return person.post(
+                        "/api/v1/sittings",
+                        "{\"unitId\":" + unit + ",\"setup\":\"as shipped\",\"suites\":[" + ids + "]}")
+                .expect(201)
+                .json();
+    }
+
+    /** A run file of suite {@code key 1}; fields in the order of the arguments, readings as {@code metric=text}. */
+    static String run(UUID id, long sitting, String key, String... readings) {
+        return run(id, "\"sitting\":" + sitting + ",", key, readings);
+    }
+
+    static String run(UUID id, String extra, String key, String... readings) {
+        String lines = List.of(readings).stream()
+                .map(r -> r.split("=", 2))
+                .map(r -> "{\"metric\":\"" + r[0] + "\",\"text\":\"" + r[1] + "\"}")
+                .collect(Collectors.joining(","));
+        return "{\"id\":\"" + id + "\",\"suite\":{\"key\":\"" + key + "\",\"version\":\"1\"}," + extra
+                + (extra.contains("\"state\"") ? "" : "\"state\":\"DONE\",")
+                + "\"startedAt\":\"2026-05-04T10:00:00Z\",\"endedAt\":\"2026-05-04T10:01:00Z\","
+                + "\"sender\":{\"program\":\"desk\",\"version\":\"0.1.0\"},\"readings\":[" + lines + "]}";
+    }
+
+    Api.Answer keep(long sitting, String key, String... readings) {
+        UUID id = UUID.randomUUID();
+        return person.put("/api/v1/runs/" + id, run(id, sitting, key, readings)).expect(201);
+    }
+
+    String deviceToken(long sitting) {
+        String code = person.post("/api/v1/sittings/" + sitting + "/codes", "")
+                .expect(201)
+                .json()
+                .get("code")
+                .asText();
+        return Api.anonymous(port)
+                .post("/api/v1/device/pairings", "{\"code\":\"" + code + "\",\"program\":\"runner 0.1.0\"}")
+                .expect(201)
+                .json()
+                .get("token")
+                .asText();
+    }
+}
