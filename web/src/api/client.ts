@@ -1,0 +1,75 @@
+import createClient from 'openapi-fetch'
+import type { Middleware } from 'openapi-fetch'
+import type { components, paths } from './schema'
+
+/** Every type the server knows, by name. */
+export type Schemas = components['schemas']
+
+/** One broken rule, with the field at fault. */
+export interface Violation {
+  readonly field: string
+  readonly message: string
+}
+
+/** What the server answered instead of a result. `status` is 0 if it could not be reached. */
+export class Problem extends Error {
+  readonly status: number
+  readonly violations: readonly Violation[]
+
+  constructor(status: number, detail: string, violations: readonly Violation[] = []) {
+    super(detail)
+    this.name = 'Problem'
+    this.status = status
+    this.violations = violations
+  }
+}
+
+function csrfToken(): string | undefined {
+  return document.cookie
+    .split('; ')
+    .find((c) => c.startsWith('XSRF-TOKEN='))
+    ?.slice('XSRF-TOKEN='.length)
+}
+
+/** The token changes at every sign-in, so it is read for every request. */
+const csrf: Middleware = {
+  onRequest({ request }) {
+    const token = csrfToken()
+    if (token !== undefined && request.method !== 'GET') request.headers.set('X-XSRF-TOKEN', token)
+    return request
+  },
+}
+
+export const api = createClient<paths>({ baseUrl: '' })
+api.use(csrf)
+
+interface Answer<T> {
+  readonly data?: T
+  readonly error?: unknown
+  readonly response: Response
+}
+
+interface ProblemBody {
+  readonly detail?: string
+  readonly violations?: readonly Violation[]
+}
+
+/** Returns what was answered, or throws the problem. */
+export async function take<T>(call: Promise<Answer<T>>): Promise<T> {
+  let answer: Answer<T>
+  try {
+    answer = await call
+  } catch {
+    throw new Problem(
+      0,
+      'The server cannot be reached. What you typed is still here; try again when it is back.',
+    )
+  }
+  if (answer.response.ok) return answer.data as T
+  const body = (answer.error ?? {}) as ProblemBody
+  throw new Problem(
+    answer.response.status,
+    body.detail ?? `The server answered ${String(answer.response.status)}.`,
+    body.violations ?? [],
+  )
+}

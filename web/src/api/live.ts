@@ -1,0 +1,55 @@
+import { useQueryClient } from '@tanstack/react-query'
+import { useEffect } from 'react'
+import { keys } from './queries'
+import type { Schemas } from './client'
+
+type Progress = NonNullable<Schemas['RunSheet']['progress']>
+type Sheet = Schemas['RunSheet']
+type Strip = readonly Schemas['StripView'][]
+
+const byTopic: Record<string, readonly string[]> = {
+  SITTINGS: ['strip', 'sheet'],
+  RUNS: ['strip', 'sheet', 'scores', 'standings', 'ledger', 'run'],
+  CATALOGUE: ['models', 'suites', 'setups'],
+}
+
+/** Listens to the server's events and renews what they name; progress goes straight into the run sheet. */
+export function useLiveEvents(enabled: boolean) {
+  const client = useQueryClient()
+  useEffect(() => {
+    if (!enabled) return
+    const stream = new EventSource('/api/v1/events')
+    const changed = (event: MessageEvent<string>) => {
+      const names = byTopic[event.data] ?? []
+      void client.invalidateQueries({ predicate: (q) => names.includes(String(q.queryKey[0])) })
+    }
+    const progress = (event: MessageEvent<string>) => {
+      const now = JSON.parse(event.data) as Progress
+      client.setQueryData<Sheet>(keys.sheet(now.sitting), (sheet) => sheet && withProgress(sheet, now))
+      client.setQueryData<Strip>(keys.strip, (strip) =>
+        strip?.map((s) => (s.sitting === now.sitting ? { ...s, progress: now } : s)),
+      )
+    }
+    // After a lost connection anything may have changed.
+    let lost = false
+    const failed = () => (lost = true)
+    const opened = () => {
+      if (lost) void client.invalidateQueries()
+      lost = false
+    }
+    stream.addEventListener('changed', changed)
+    stream.addEventListener('progress', progress)
+    stream.addEventListener('error', failed)
+    stream.addEventListener('open', opened)
+    return () => {
+      stream.close()
+    }
+  }, [client, enabled])
+}
+
+function withProgress(sheet: Sheet, progress: Progress): Sheet {
+  const rows = sheet.rows.map((row) =>
+    row.suite.key === progress.suite ? { ...row, state: 'RUNNING' as const } : row,
+  )
+  return { ...sheet, rows, progress }
+}

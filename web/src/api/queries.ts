@@ -1,0 +1,119 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { api, take } from './client'
+import type { Schemas } from './client'
+
+export type RunState = Schemas['LedgerRow']['state']
+export type TestGroup = Schemas['SuiteView']['group']
+export type DeviceKind = Schemas['ModelView']['kind']
+
+/** Keys of everything kept in the page; live events name them. */
+export const keys = {
+  session: ['session'],
+  models: ['models'],
+  suites: ['suites'],
+  strip: ['strip'],
+  sheet: (id: number) => ['sheet', id],
+  scores: (suite: number, setup: number) => ['scores', suite, setup],
+  standings: (...parts: readonly unknown[]) => ['standings', ...parts],
+  ledger: (...parts: readonly unknown[]) => ['ledger', ...parts],
+  run: (id: string) => ['run', id],
+} as const
+
+export function useSession() {
+  return useQuery({
+    queryKey: keys.session,
+    queryFn: () => take(api.GET('/api/v1/session')),
+    staleTime: Infinity,
+  })
+}
+
+export function useModels() {
+  return useQuery({ queryKey: keys.models, queryFn: () => take(api.GET('/api/v1/models')) })
+}
+
+export function useSuites() {
+  return useQuery({ queryKey: keys.suites, queryFn: () => take(api.GET('/api/v1/suites')) })
+}
+
+export function useStrip() {
+  return useQuery({ queryKey: keys.strip, queryFn: () => take(api.GET('/api/v1/sittings')) })
+}
+
+export function useSheet(id: number) {
+  return useQuery({
+    queryKey: keys.sheet(id),
+    queryFn: () => take(api.GET('/api/v1/sittings/{id}', { params: { path: { id } } })),
+  })
+}
+
+export function useScores(suite: number, setup: number) {
+  return useQuery({
+    queryKey: keys.scores(suite, setup),
+    queryFn: () => take(api.GET('/api/v1/scores', { params: { query: { suite, setup } } })),
+  })
+}
+
+export function useSetupsOfUnit(unitId: number | undefined) {
+  return useQuery({
+    queryKey: ['setups', unitId],
+    enabled: unitId !== undefined,
+    queryFn: () =>
+      take(api.GET('/api/v1/units/{unitId}/setups', { params: { path: { unitId: unitId ?? 0 } } })),
+  })
+}
+
+export interface StandingsQuestion {
+  /** Group of tests; overall if absent. */
+  readonly group?: TestGroup
+  /** Kind of device; all if absent. */
+  readonly kind?: DeviceKind
+  /** Setup whose index is 100. */
+  readonly reference?: number
+}
+
+export function useStandings(question: StandingsQuestion) {
+  return useQuery({
+    queryKey: keys.standings(question.group, question.kind, question.reference),
+    queryFn: () => take(api.GET('/api/v1/standings', { params: { query: question } })),
+    placeholderData: (before) => before,
+  })
+}
+
+export interface LedgerQuestion {
+  readonly state?: RunState
+  readonly suite?: number
+  readonly model?: number
+  readonly page: number
+  /** Rows of a page, 1 to 200. */
+  readonly size: number
+}
+
+export function useLedger(question: LedgerQuestion) {
+  return useQuery({
+    queryKey: keys.ledger(question),
+    queryFn: () => take(api.GET('/api/v1/runs', { params: { query: question } })),
+    placeholderData: (before) => before,
+  })
+}
+
+export function useRun(id: string) {
+  return useQuery({
+    queryKey: keys.run(id),
+    queryFn: () => take(api.GET('/api/v1/runs/{id}', { params: { path: { id } } })),
+  })
+}
+
+/** Sets a run aside (with a reason) or brings it back (without). */
+export function useRunMove(id: string) {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (reason: string | null) =>
+      reason === null
+        ? take(api.POST('/api/v1/runs/{id}/bring-back', { params: { path: { id } } }))
+        : take(api.POST('/api/v1/runs/{id}/set-aside', { params: { path: { id } }, body: { reason } })),
+    onSuccess: async (detail) => {
+      client.setQueryData(keys.run(id), detail)
+      await client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'session' })
+    },
+  })
+}

@@ -1,0 +1,140 @@
+import { useQueryClient } from '@tanstack/react-query'
+import { useMemo, useState } from 'react'
+import { NavLink, Outlet, useNavigate } from 'react-router'
+import { api, take } from '../api/client'
+import { Dialog } from '../ui/Dialog'
+import { DeskStrip } from './DeskStrip'
+import { useViewAddress } from './focus'
+import type { View } from './focus'
+import { useShortcuts } from './keys'
+import type { Shortcut } from './keys'
+import { Mark } from './Mark'
+import { turnTheme } from './theme'
+
+const views: readonly { readonly view: View; readonly name: string; readonly key: string }[] = [
+  { view: 'desk', name: 'Desk', key: 'd' },
+  { view: 'ledger', name: 'Ledger', key: 'l' },
+  { view: 'standings', name: 'Standings', key: 'r' },
+]
+
+const inViews: readonly (readonly [string, string])[] = [
+  ['e', 'Enter scores in the run sheet'],
+  ['r', 'Run on the device in focus'],
+  ['Enter', 'In the entry grid: down; at the foot, to the next repeat'],
+  ['Tab', 'In the entry grid: right'],
+  ['Esc', 'Back out'],
+]
+
+/** The strip on top, the views at the left, and the view. */
+export function Frame({ name }: { readonly name: string }) {
+  const navigate = useNavigate()
+  const to = useViewAddress()
+  const [help, setHelp] = useState(false)
+  const shortcuts = useMemo<readonly Shortcut[]>(
+    () => [
+      ...views.map((v) => ({
+        keys: `g ${v.key}`,
+        words: `Go to ${v.name}`,
+        run: () => void navigate(to(v.view)),
+      })),
+      { keys: 'n', words: 'Put a device on the desk', run: () => void navigate('/desk/new') },
+      {
+        keys: '?',
+        words: 'List all keys',
+        run: () => {
+          setHelp(true)
+        },
+      },
+    ],
+    [navigate, to],
+  )
+  useShortcuts(shortcuts)
+  return (
+    <div className="h-screen flex flex-col">
+      <header className="h-14 flex items-stretch border-b border-line shrink-0">
+        <NavLink
+          to={to('desk')}
+          className="flex items-center gap-[9px] w-[168px] pl-[18px] font-[640] text-[16px] shrink-0"
+        >
+          <Mark />
+          Yarrowmark
+        </NavLink>
+        <DeskStrip />
+      </header>
+      <div className="flex flex-1 min-h-0">
+        <nav
+          aria-label="Views"
+          className="w-[150px] shrink-0 pt-[18px] pl-[18px] flex flex-col text-[13.5px]"
+        >
+          {views.map((v) => (
+            <NavLink
+              key={v.view}
+              to={to(v.view)}
+              className={({ isActive }) =>
+                `relative flex justify-between py-[6px] pr-[14px] ${isActive ? 'font-[640] text-ink before:absolute before:-left-[18px] before:top-[6px] before:w-1 before:h-5 before:bg-ink' : 'text-ink2 hover:text-ink'}`
+              }
+            >
+              {v.name}
+              <span className="text-ink3 text-[11px] font-normal" aria-hidden="true">
+                {v.key}
+              </span>
+            </NavLink>
+          ))}
+          <div className="mt-auto pb-4 pr-3 text-[12px] text-ink2 flex flex-col items-start gap-1">
+            <button
+              className="hover:text-ink"
+              onClick={() => {
+                setHelp(true)
+              }}
+            >
+              Keys <span className="text-ink3">?</span>
+            </button>
+            <button className="hover:text-ink" onClick={turnTheme}>
+              Light or dark
+            </button>
+            <SignOut name={name} />
+          </div>
+        </nav>
+        <main className="flex-1 min-w-0 bg-sheet border-l border-line overflow-auto">
+          <Outlet />
+        </main>
+      </div>
+      <Dialog
+        open={help}
+        onClose={() => {
+          setHelp(false)
+        }}
+        title="Keys"
+        width={420}
+      >
+        <dl className="grid grid-cols-[72px_1fr] gap-y-1.5 text-[13px]">
+          {[...shortcuts.map((s) => [s.keys, s.words] as const), ...inViews].map(([keys, words]) => (
+            <div key={keys} className="contents">
+              <dt>
+                <kbd className="border border-line rounded px-1.5 text-[12px]">{keys}</kbd>
+              </dt>
+              <dd>{words}</dd>
+            </div>
+          ))}
+        </dl>
+      </Dialog>
+    </div>
+  )
+}
+
+function SignOut({ name }: { readonly name: string }) {
+  const client = useQueryClient()
+  return (
+    <button
+      className="hover:text-ink text-left"
+      onClick={() => {
+        void take(api.DELETE('/api/v1/session')).then(() => {
+          client.clear()
+          location.assign('/')
+        })
+      }}
+    >
+      Sign {name} out
+    </button>
+  )
+}

@@ -1,0 +1,166 @@
+import { useQueryClient } from '@tanstack/react-query'
+import { useMemo, useState } from 'react'
+import { useNavigate, useParams } from 'react-router'
+import { useFocus } from '../../app/focus'
+import { useShortcuts } from '../../app/keys'
+import { api, take } from '../../api/client'
+import type { Schemas } from '../../api/client'
+import { keys, useSheet } from '../../api/queries'
+import { minutes } from '../../figures/format'
+import { ordinal } from '../../figures/words'
+import { Button } from '../../ui/Button'
+import { useNotice } from '../../ui/Notices'
+import { Empty, Failed, Loading } from '../../ui/States'
+import { AddSuites } from './AddSuites'
+import { RunHere } from './RunHere'
+import { RunSheetTable } from './RunSheetTable'
+import { SetupSlip } from './SetupSlip'
+
+/** What to do next with the device in focus. */
+export function DeskPage() {
+  const { sitting } = useParams()
+  const focus = useFocus()
+  const navigate = useNavigate()
+  const id = sitting === undefined ? focus?.sitting : Number(sitting)
+  if (id === undefined || Number.isNaN(id)) {
+    return (
+      <Empty title="Nothing is on the desk">
+        <p>Put a device on it: choose its model, name its setup and pick the suites to run.</p>
+        <Button look="main" onClick={() => void navigate('/desk/new')}>
+          Put a device on the desk
+        </Button>
+      </Empty>
+    )
+  }
+  return <OnDesk key={id} id={id} />
+}
+
+function OnDesk({ id }: { readonly id: number }) {
+  const sheet = useSheet(id)
+  if (sheet.isPending) return <Loading what="the run sheet" />
+  if (sheet.isError) return <Failed error={sheet.error} retry={() => void sheet.refetch()} />
+  return <RunSheetView sheet={sheet.data} />
+}
+
+function RunSheetView({ sheet }: { readonly sheet: Schemas['RunSheet'] }) {
+  const [running, setRunning] = useState(false)
+  const [adding, setAdding] = useState(false)
+  const [entering, setEntering] = useState<number | null>(null)
+  const { setup } = sheet
+  const typed = sheet.rows.filter((r) => r.suite.home === 'TYPED')
+  const nextTyped = typed.find((r) => r.state !== 'DONE') ?? typed[0]
+  const shortcuts = useMemo(
+    () => [
+      {
+        keys: 'r',
+        words: 'Run on the device in focus',
+        run: () => {
+          setRunning(true)
+        },
+      },
+      {
+        keys: 'e',
+        words: 'Enter scores',
+        run: () => {
+          if (nextTyped) setEntering(nextTyped.suite.id)
+        },
+      },
+    ],
+    [nextTyped],
+  )
+  useShortcuts(shortcuts)
+  return (
+    <div className="flex min-h-full">
+      <div className="flex-1 min-w-0 pt-[18px] pl-[26px] pr-[22px] pb-8">
+        <div className="flex items-start gap-[10px]">
+          <div className="flex-1 min-w-0">
+            <h1>
+              {setup.maker} {setup.model}
+            </h1>
+            <p className="text-ink2 text-[13px]">
+              Unit {setup.unitLabel}, {ordinal(setup.ordinal)} setup:{' '}
+              <span className={setup.parentId === undefined ? '' : 'meant'}>{setup.name}</span>.{' '}
+              {leftWords(sheet)}
+            </p>
+          </div>
+          <TakeOff sheet={sheet} />
+          <Button
+            onClick={() => {
+              setAdding(true)
+            }}
+          >
+            Add a suite
+          </Button>
+          <Button
+            look="main"
+            onClick={() => {
+              setRunning(true)
+            }}
+          >
+            Run on this device
+          </Button>
+        </div>
+        {sheet.rows.length === 0 ? (
+          <p className="text-ink2 mt-8">No suite is planned yet. Add one to see what to run.</p>
+        ) : (
+          <RunSheetTable sheet={sheet} entering={entering} onEnter={setEntering} />
+        )}
+      </div>
+      <SetupSlip sheet={sheet} />
+      {running && (
+        <RunHere
+          sheet={sheet}
+          onClose={() => {
+            setRunning(false)
+          }}
+        />
+      )}
+      {adding && (
+        <AddSuites
+          sheet={sheet}
+          onClose={() => {
+            setAdding(false)
+          }}
+        />
+      )}
+    </div>
+  )
+}
+
+function TakeOff({ sheet }: { readonly sheet: Schemas['RunSheet'] }) {
+  const client = useQueryClient()
+  const navigate = useNavigate()
+  const notice = useNotice()
+  const params = { params: { path: { id: sheet.sitting } } }
+  const renew = () => client.invalidateQueries({ queryKey: keys.strip })
+  const back = async () => {
+    await take(api.POST('/api/v1/sittings/{id}/reopen', params))
+    await renew()
+    void navigate(`/desk/${String(sheet.sitting)}`)
+  }
+  const off = async () => {
+    await take(api.POST('/api/v1/sittings/{id}/close', params))
+    await renew()
+    void navigate('/desk')
+    notice({
+      text: `${sheet.setup.model} is off the desk. Its runs stay in the ledger.`,
+      undo: () => void back(),
+    })
+  }
+  return sheet.closedAt === undefined ? (
+    <Button look="quiet" onClick={() => void off()}>
+      Take off the desk
+    </Button>
+  ) : (
+    <Button onClick={() => void back()}>Put back on the desk</Button>
+  )
+}
+
+/** How many suites are left and how long they take. */
+export function leftWords(sheet: Schemas['RunSheet']): string {
+  if (sheet.closedAt !== undefined) return 'It is off the desk.'
+  const left = sheet.rows.filter((r) => r.state !== 'DONE').length
+  if (sheet.rows.length === 0) return ''
+  if (left === 0) return 'Every suite is done.'
+  return `${left === 1 ? 'One suite' : `${String(left)} suites`} left, about ${minutes(sheet.minutesLeft)}.`
+}

@@ -1,0 +1,141 @@
+import { useEffect, useState } from 'react'
+import { renderSVG } from 'uqr'
+import { Problem, api, take } from '../../api/client'
+import type { Schemas } from '../../api/client'
+import { seconds } from '../../figures/format'
+import { Button } from '../../ui/Button'
+import { Dialog } from '../../ui/Dialog'
+import { FieldError } from '../../ui/Field'
+import { isHandheld } from './SuiteChoice'
+
+export interface RunHereProps {
+  readonly sheet: Schemas['RunSheet']
+  readonly onClose: () => void
+}
+
+/** The two ways to run: one copied line on a computer, the device page on anything with a browser. */
+export function RunHere({ sheet, onClose }: RunHereProps) {
+  const [code, setCode] = useState<Schemas['CodeView'] | null>(null)
+  const [problem, setProblem] = useState<string | null>(null)
+  const [asked, setAsked] = useState(0)
+  useEffect(() => {
+    let current = true
+    take(api.POST('/api/v1/sittings/{id}/codes', { params: { path: { id: sheet.sitting } } }))
+      .then((next) => {
+        if (current) setCode(next)
+      })
+      .catch((e: unknown) => {
+        if (current) setProblem(e instanceof Problem ? e.message : String(e))
+      })
+    return () => {
+      current = false
+    }
+  }, [sheet.sitting, asked])
+  const native = sheet.rows.filter((r) => r.suite.home === 'NATIVE').map((r) => r.suite.name)
+  const browser = sheet.rows.filter((r) => r.suite.home === 'BROWSER').map((r) => r.suite.name)
+  const page = `${location.origin}/d`
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      title={`Run on ${sheet.setup.model}`}
+      about="A code lets one device report to this run sheet. It is good for ten minutes and one use."
+      width={640}
+    >
+      {problem !== null && <FieldError>{problem}</FieldError>}
+      {code && (
+        <>
+          <div className="flex items-baseline gap-5 mb-5">
+            <span className="num text-[34px] tracking-[.08em]" data-testid="pairing-code">
+              {code.code.slice(0, 3)} {code.code.slice(3)}
+            </span>
+            <Remaining until={code.expiresAt} />
+            <Button
+              look="quiet"
+              onClick={() => {
+                setAsked(asked + 1)
+              }}
+            >
+              New code
+            </Button>
+          </div>
+          {native.length > 0 && !isHandheld(sheet.setup.kind) && (
+            <section className="mb-5">
+              <h2>On a computer: {native.join(', ')}</h2>
+              <p className="text-ink2 text-[12.5px] mb-1.5">Needs Java 17 or newer; nothing is installed.</p>
+              <Line
+                text={`curl -sSO ${location.origin}/runner.jar && java -jar runner.jar run --server ${location.origin} --code ${code.code}`}
+              />
+            </section>
+          )}
+          {browser.length > 0 && (
+            <section className="flex gap-5">
+              <div className="flex-1">
+                <h2>In a browser: {browser.join(', ')}</h2>
+                <p className="text-ink2 text-[12.5px] mb-1.5">
+                  Open this on the device and type the code, or scan it.
+                </p>
+                <Line text={`${page}/${code.code}`} />
+                {isLoopback() && (
+                  <p className="text-ink2 text-[12.5px] mt-2">
+                    This address works on this computer only. For a phone, start with --lan and open this page
+                    by the address printed then.
+                  </p>
+                )}
+              </div>
+              <img
+                alt={`QR code of ${page}/${code.code}`}
+                width={132}
+                height={132}
+                className="bg-white p-1 shrink-0"
+                src={`data:image/svg+xml;utf8,${encodeURIComponent(renderSVG(`${page}/${code.code}`))}`}
+              />
+            </section>
+          )}
+          {native.length + browser.length === 0 && (
+            <p className="text-ink2">
+              Only suites from elsewhere are planned. Add one of ours to run it here.
+            </p>
+          )}
+        </>
+      )}
+    </Dialog>
+  )
+}
+
+function Line({ text }: { readonly text: string }) {
+  const [copied, setCopied] = useState(false)
+  return (
+    <div className="flex items-start gap-2 border border-line rounded bg-ground px-3 py-2">
+      <code className="flex-1 text-[12.5px] break-all">{text}</code>
+      <button
+        className="text-[12.5px] text-ink2 hover:text-ink"
+        onClick={() => {
+          void navigator.clipboard.writeText(text).then(() => {
+            setCopied(true)
+          })
+        }}
+      >
+        {copied ? 'Copied' : 'Copy'}
+      </button>
+    </div>
+  )
+}
+
+function Remaining({ until }: { readonly until: string }) {
+  const [now, setNow] = useState(() => Date.now())
+  useEffect(() => {
+    const timer = setInterval(() => {
+      setNow(Date.now())
+    }, 1000)
+    return () => {
+      clearInterval(timer)
+    }
+  }, [])
+  const left = (new Date(until).getTime() - now) / 1000
+  return <span className="text-ink2 text-[13px]">{left > 0 ? `${seconds(left)} left` : 'ran out'}</span>
+}
+
+function isLoopback(): boolean {
+  return ['localhost', '127.0.0.1', '[::1]'].includes(location.hostname)
+}

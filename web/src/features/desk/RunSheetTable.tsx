@@ -1,0 +1,225 @@
+import { Fragment } from 'react'
+import { Link } from 'react-router'
+import type { Schemas } from '../../api/client'
+import { useScores } from '../../api/queries'
+import { RepeatDots } from '../../figures/RepeatDots'
+import type { Dot } from '../../figures/RepeatDots'
+import { RuleStrip } from '../../figures/RuleStrip'
+import { Trace } from '../../figures/Trace'
+import { minutes, number, plusMinus, seconds, significant, unitWords } from '../../figures/format'
+import { capital, groups, kinds } from '../../figures/words'
+import { Button } from '../../ui/Button'
+import { EntryGrid } from './EntryGrid'
+
+type Sheet = Schemas['RunSheet']
+type Row = Schemas['SheetRow']
+type Progress = NonNullable<Sheet['progress']>
+
+export interface RunSheetTableProps {
+  readonly sheet: Sheet
+  /** Suite whose entry grid is open. */
+  readonly entering: number | null
+  readonly onEnter: (suite: number | null) => void
+}
+
+/** A row a suite: repeats, score, where it falls among its kind, and the time left. */
+export function RunSheetTable({ sheet, entering, onEnter }: RunSheetTableProps) {
+  return (
+    <table className="w-full border-collapse mt-3.5">
+      <thead>
+        <tr className="border-b border-line [&>th]:px-2 [&>th]:py-1.5">
+          <th className="w-[168px]">Suite</th>
+          <th className="w-[92px]">Repeats</th>
+          <th className="w-[150px] !text-right">Score</th>
+          <th className="w-[226px]">Among {kinds[sheet.setup.kind].many}</th>
+          <th className="w-[80px]">Place</th>
+          <th className="!text-right">Time</th>
+        </tr>
+      </thead>
+      <tbody>
+        {sheet.rows.map((row) => (
+          <SuiteRow
+            key={row.suite.id}
+            row={row}
+            sheet={sheet}
+            open={entering === row.suite.id}
+            onEnter={onEnter}
+          />
+        ))}
+      </tbody>
+    </table>
+  )
+}
+
+interface SuiteRowProps {
+  readonly row: Row
+  readonly sheet: Sheet
+  readonly open: boolean
+  readonly onEnter: (suite: number | null) => void
+}
+
+function SuiteRow({ row, sheet, open, onEnter }: SuiteRowProps) {
+  const { suite } = row
+  const scores = useScores(suite.id, sheet.setup.id)
+  const headline = scores.data?.find((p) => p.metric === suite.headline)
+  const own = headline?.own
+  const live = row.state === 'RUNNING' ? sheet.progress : undefined
+  const bare = live !== undefined || open
+  return (
+    <Fragment>
+      <tr className={`[&>td]:px-2 [&>td]:h-[34px] ${bare ? '' : 'border-b border-line2'}`}>
+        <td className="whitespace-nowrap">
+          <b className="font-[560]">
+            {suite.name}
+            {suite.home === 'TYPED' && ` ${suite.version}`}
+          </b>{' '}
+          <span className="text-ink2 text-[12px]">{groups[suite.group]}</span>
+        </td>
+        <td>
+          <RepeatDots dots={dots(row)} missing={Math.max(0, suite.repeats - row.done)} />
+        </td>
+        <td className="text-right whitespace-nowrap">
+          {own && headline ? (
+            <Score own={own} unit={headline.unit} />
+          ) : (
+            <span className="gap">{gapWords(row, live)}</span>
+          )}
+        </td>
+        <td>
+          {headline && (
+            <RuleStrip
+              pool={headline.pool}
+              own={own?.value}
+              focus
+              lessIsBetter={headline.better === 'LOWER'}
+              unit={unitWords(headline.unit)}
+            />
+          )}
+        </td>
+        <td className="num text-[12.5px] whitespace-nowrap">
+          {own ? `${String(own.place)} of ${String(own.of)}` : ''}
+        </td>
+        <td className="text-right text-ink2 text-[13px] whitespace-nowrap">
+          <RowEnd row={row} live={live} open={open} onEnter={onEnter} />
+        </td>
+      </tr>
+      {live && (
+        <tr className="border-b border-line2">
+          <td colSpan={6} className="px-2 pb-3">
+            <LiveRow progress={live} />
+          </td>
+        </tr>
+      )}
+      {open && (
+        <tr className="border-b border-line2">
+          <td colSpan={6} className="px-2 pb-4">
+            <EntryGrid
+              row={row}
+              sheet={sheet}
+              pools={scores.data ?? []}
+              onClose={() => {
+                onEnter(null)
+              }}
+            />
+          </td>
+        </tr>
+      )}
+    </Fragment>
+  )
+}
+
+function RowEnd({
+  row,
+  live,
+  open,
+  onEnter,
+}: Omit<SuiteRowProps, 'sheet'> & { readonly live?: Progress | undefined }) {
+  if (live) return <>{seconds(live.secondsLeft)} left</>
+  if (row.suite.home === 'TYPED') {
+    return (
+      <Button
+        look="quiet"
+        aria-expanded={open}
+        onClick={() => {
+          onEnter(open ? null : row.suite.id)
+        }}
+      >
+        {open ? 'Close' : 'Enter scores'}
+      </Button>
+    )
+  }
+  const left = Math.max(0, row.suite.repeats - row.done)
+  return <>{left === 0 ? 'done' : minutes(left * row.suite.minutes)}</>
+}
+
+function Score({ own, unit }: { readonly own: Schemas['OwnScore']; readonly unit: string }) {
+  return (
+    <>
+      <span className="num text-[15px]">{number(own.value, own.decimals)}</span>{' '}
+      <span className="unit">{unitWords(unit)}</span>{' '}
+      <span
+        className="unit num"
+        title="95 of 100 repeats of the whole measurement would fall within about twice this"
+      >
+        {own.relativeError === undefined ? 'noise unknown' : plusMinus(own.relativeError)}
+      </span>
+    </>
+  )
+}
+
+function LiveRow({ progress }: { readonly progress: Progress }) {
+  return (
+    <div className="flex gap-6 items-start pt-1">
+      <div className="w-[132px] shrink-0">
+        <div
+          className="h-[5px] bg-line"
+          role="progressbar"
+          aria-label="This run"
+          aria-valuenow={Math.round(progress.done * 100)}
+          aria-valuemin={0}
+          aria-valuemax={100}
+        >
+          <div className="h-[5px] bg-gold grow" style={{ width: `${String(progress.done * 100)}%` }} />
+        </div>
+        <p className="text-[13px] font-[560] mt-2">{progress.partName}</p>
+        <p className="text-[12px] text-ink2">
+          repeat {progress.repeat} of {progress.repeats}
+        </p>
+      </div>
+      {progress.reading !== undefined && (
+        <p className="w-[190px] shrink-0 whitespace-nowrap">
+          <span className="num text-[26px] tracking-tight">{significant(progress.reading)}</span>{' '}
+          <span className="unit">{unitWords(progress.unit ?? '')}</span>
+        </p>
+      )}
+      <Trace values={progress.trace} unit={unitWords(progress.unit ?? '')} width={440} height={64} />
+    </div>
+  )
+}
+
+function dots(row: Row): readonly Dot[] {
+  return row.runs.flatMap((run) => {
+    const value = run.readings.find((r) => r.metric === row.suite.headline)?.value
+    const state = run.state === 'DONE' ? 'counted' : run.state === 'FAILED' ? 'failed' : 'aside'
+    return value === undefined ? [] : [{ value, state } as const]
+  })
+}
+
+/** Why there is no score. */
+export function gapWords(row: Row, live: Progress | undefined): string {
+  if (live) return `repeat ${String(live.repeat)} of ${String(live.repeats)}`
+  const last = row.runs.at(-1)
+  if (last === undefined) return 'not run yet'
+  if (last.state === 'FAILED') return `failed: ${last.reason ?? ''}`.slice(0, 40)
+  if (last.state === 'SET_ASIDE') return 'set aside'
+  return 'no total'
+}
+
+/** The way to a run in the ledger. */
+export function RunLink({ id, children }: { readonly id: string; readonly children: string }) {
+  return (
+    <Link to={`/ledger?run=${id}`} className="underline decoration-line underline-offset-2">
+      {capital(children)}
+    </Link>
+  )
+}

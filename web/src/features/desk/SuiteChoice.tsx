@@ -1,0 +1,74 @@
+import type { Schemas } from '../../api/client'
+import type { DeviceKind } from '../../api/queries'
+import { minutes } from '../../figures/format'
+import { groups } from '../../figures/words'
+import { Checkbox } from '../../ui/Checkbox'
+
+type Suite = Schemas['SuiteView']
+
+export interface SuiteChoiceProps {
+  readonly suites: readonly Suite[]
+  readonly chosen: ReadonlySet<number>
+  readonly onChosen: (chosen: ReadonlySet<number>) => void
+  readonly kind: DeviceKind
+}
+
+const homes: Record<Suite['home'], string> = {
+  NATIVE: 'run natively, on a computer',
+  BROWSER: 'run in the browser of the device',
+  TYPED: 'from elsewhere, typed in',
+}
+
+/** Suites to tick, by where they run, with the time all repeats take. */
+export function SuiteChoice({ suites, chosen, onChosen, kind }: SuiteChoiceProps) {
+  const toggle = (id: number, on: boolean) => {
+    const next = new Set(chosen)
+    if (on) next.add(id)
+    else next.delete(id)
+    onChosen(next)
+  }
+  return (
+    <div className="grid gap-4">
+      {(Object.keys(homes) as Suite['home'][]).map((home) => {
+        const own = suites.filter((s) => s.home === home)
+        if (own.length === 0) return null
+        return (
+          <fieldset key={home}>
+            <legend className="text-[12.5px] text-ink2 mb-0.5">
+              {homes[home]}
+              {home === 'NATIVE' && isHandheld(kind) && ' (not possible on this kind of device)'}
+            </legend>
+            {own.map((s) => (
+              <Checkbox
+                key={s.id}
+                checked={chosen.has(s.id)}
+                onChecked={(on) => {
+                  toggle(s.id, on)
+                }}
+              >
+                <b className="font-[560]">
+                  {s.name} {s.version}
+                </b>{' '}
+                <span className="text-ink2 text-[12px]">
+                  {groups[s.group]}, {s.repeats} × {minutes(s.minutes)}
+                </span>
+              </Checkbox>
+            ))}
+          </fieldset>
+        )
+      })}
+    </div>
+  )
+}
+
+/** Whether our native suites cannot run on that kind of device. */
+export function isHandheld(kind: DeviceKind): boolean {
+  return kind === 'PHONE' || kind === 'TABLET'
+}
+
+/** What is worth running on a new device: our suites that run there. */
+export function usual(suites: readonly Suite[], kind: DeviceKind): ReadonlySet<number> {
+  return new Set(
+    suites.filter((s) => s.home === 'BROWSER' || (s.home === 'NATIVE' && !isHandheld(kind))).map((s) => s.id),
+  )
+}

@@ -1,0 +1,247 @@
+import { useSearchParams } from 'react-router'
+import type { Schemas } from '../../api/client'
+import { useLedger, useModels, useSuites } from '../../api/queries'
+import type { RunState } from '../../api/queries'
+import { RepeatDots } from '../../figures/RepeatDots'
+import type { Dot } from '../../figures/RepeatDots'
+import { grouped, number, unitWords, when } from '../../figures/format'
+import { Button } from '../../ui/Button'
+import { Select } from '../../ui/Select'
+import { Failed, Loading } from '../../ui/States'
+import { RunPanel } from './RunPanel'
+
+type Row = Schemas['LedgerRow']
+
+const pageSize = 50
+
+const stateChoices: readonly { readonly value: string; readonly label: string }[] = [
+  { value: 'any', label: 'any state' },
+  { value: 'DONE', label: 'done' },
+  { value: 'SET_ASIDE', label: 'set aside' },
+  { value: 'FAILED', label: 'failed' },
+]
+
+/** Every run, newest first; one opens at the side. */
+export function LedgerPage() {
+  const [search, setSearch] = useSearchParams()
+  const models = useModels()
+  const suites = useSuites()
+  const page = Number(search.get('page') ?? '0')
+  const numberOf = (name: string) => (search.get(name) === null ? undefined : Number(search.get(name)))
+  const state = (search.get('state') ?? undefined) as RunState | undefined
+  const suite = numberOf('suite')
+  const model = numberOf('model')
+  const ledger = useLedger({
+    page,
+    size: pageSize,
+    ...(state && { state }),
+    ...(suite !== undefined && { suite }),
+    ...(model !== undefined && { model }),
+  })
+  const open = search.get('run')
+  const set = (name: string, value: string | null) => {
+    const next = new URLSearchParams(search)
+    if (name !== 'page' && name !== 'run') next.delete('page')
+    if (value === null || value === 'any') next.delete(name)
+    else next.set(name, value)
+    setSearch(next)
+  }
+  return (
+    <div className="flex min-h-full">
+      <div className="flex-1 min-w-0 pt-[18px] pl-[26px] pb-6">
+        <h1>Ledger</h1>
+        <p className="text-ink2 text-[13px]">{ledger.data ? countWords(ledger.data) : ' '}</p>
+        <div className="flex gap-2 mt-3 mb-2">
+          <Select
+            label="State"
+            value={state ?? 'any'}
+            choices={stateChoices}
+            onValue={(v) => {
+              set('state', v)
+            }}
+          />
+          <Select
+            label="Device"
+            value={search.get('model') ?? 'any'}
+            choices={[
+              { value: 'any', label: 'any device' },
+              ...(models.data ?? []).map((m) => ({ value: String(m.id), label: `${m.maker} ${m.name}` })),
+            ]}
+            onValue={(v) => {
+              set('model', v)
+            }}
+          />
+          <Select
+            label="Suite"
+            value={search.get('suite') ?? 'any'}
+            choices={[
+              { value: 'any', label: 'any suite' },
+              ...(suites.data ?? []).map((s) => ({ value: String(s.id), label: `${s.name} ${s.version}` })),
+            ]}
+            onValue={(v) => {
+              set('suite', v)
+            }}
+          />
+        </div>
+        {ledger.isPending && <Loading what="the ledger" />}
+        {ledger.isError && <Failed error={ledger.error} retry={() => void ledger.refetch()} />}
+        {ledger.data && (
+          <>
+            <Rows
+              rows={ledger.data.rows}
+              open={open}
+              onOpen={(id) => {
+                set('run', id === open ? null : id)
+              }}
+            />
+            {ledger.data.total === 0 && (
+              <p className="text-ink2 mt-6">
+                {ledger.data.done + ledger.data.failed + ledger.data.setAside === 0
+                  ? 'Nothing was measured yet. Put a device on the desk and run or type in a suite.'
+                  : 'No run fits these conditions.'}
+              </p>
+            )}
+            <Pages
+              page={page}
+              pages={ledger.data.pages}
+              onPage={(p) => {
+                set('page', String(p))
+              }}
+            />
+          </>
+        )}
+      </div>
+      {open !== null && (
+        <RunPanel
+          key={open}
+          id={open}
+          onClose={() => {
+            set('run', null)
+          }}
+        />
+      )}
+    </div>
+  )
+}
+
+interface RowsProps {
+  readonly rows: readonly Row[]
+  readonly open: string | null
+  readonly onOpen: (id: string) => void
+}
+
+function Rows({ rows, open, onOpen }: RowsProps) {
+  return (
+    <table className="w-full border-collapse" data-testid="ledger">
+      <thead>
+        <tr className="border-b border-line [&>th]:px-2 [&>th]:py-1.5">
+          <th className="w-[104px]">Time</th>
+          <th>Device</th>
+          <th className="w-[110px]">Suite</th>
+          <th className="w-[90px]">Repeats</th>
+          <th className="w-[130px] !text-right">Score</th>
+          <th>State</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((row) => (
+          <tr
+            key={row.id}
+            data-run={row.id}
+            data-state={row.state}
+            aria-selected={row.id === open}
+            className="border-b border-line2 [&>td]:px-2 [&>td]:h-[34px] aria-selected:bg-ground hover:bg-ground cursor-pointer"
+            onClick={() => {
+              onOpen(row.id)
+            }}
+          >
+            <td className="num text-ink2 text-[13px] whitespace-nowrap">
+              <button
+                className="cursor-pointer"
+                aria-label={`Open the run of ${row.suite} on ${row.setup.model}, ${when(row.startedAt)}`}
+                onClick={(e) => {
+                  e.stopPropagation()
+                  onOpen(row.id)
+                }}
+              >
+                {when(row.startedAt)}
+              </button>
+            </td>
+            <td className="whitespace-nowrap max-w-[230px] truncate">
+              {row.setup.model} <span className="text-ink2 text-[12px]">{row.setup.name}</span>
+            </td>
+            <td className="whitespace-nowrap">
+              {row.suite} {row.version}
+            </td>
+            <td>{row.siblings.length > 0 && <RepeatDots dots={row.siblings.map(dot)} />}</td>
+            <td className="text-right whitespace-nowrap">
+              <HeadlineCell row={row} />
+            </td>
+            <td className="text-[12.5px] max-w-[210px] truncate" title={row.reason}>
+              <StateWords row={row} />
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}
+
+function HeadlineCell({ row }: { readonly row: Row }) {
+  if (!row.headline) return <span className="gap">{row.state === 'FAILED' ? 'none' : 'parts only'}</span>
+  const counts = row.state === 'DONE'
+  return (
+    <>
+      <span className={`num ${counts ? '' : 'line-through text-ink2'}`}>{grouped(row.headline.text)}</span>{' '}
+      <span className="unit">{unitWords(row.headline.unit)}</span>
+    </>
+  )
+}
+
+function StateWords({ row }: { readonly row: Row }) {
+  if (row.state === 'FAILED') return <span className="text-brick">failed: {row.reason}</span>
+  if (row.state === 'SET_ASIDE') return <span className="text-ink2">set aside: {row.reason}</span>
+  return null
+}
+
+function dot(sibling: Schemas['SiblingView']): Dot {
+  const state = sibling.state === 'DONE' ? 'counted' : sibling.state === 'FAILED' ? 'failed' : 'aside'
+  return { value: sibling.value, state, own: sibling.self }
+}
+
+interface PagesProps {
+  readonly page: number
+  readonly pages: number
+  readonly onPage: (page: number) => void
+}
+
+function Pages({ page, pages, onPage }: PagesProps) {
+  if (pages < 2) return null
+  return (
+    <div className="flex gap-2 items-center mt-3 text-[13px] text-ink2">
+      <Button
+        disabled={page === 0}
+        onClick={() => {
+          onPage(page - 1)
+        }}
+      >
+        Newer
+      </Button>
+      page {page + 1} of {pages}
+      <Button
+        disabled={page + 1 >= pages}
+        onClick={() => {
+          onPage(page + 1)
+        }}
+      >
+        Older
+      </Button>
+    </div>
+  )
+}
+
+/** How many runs there are, by state. */
+export function countWords(page: Pick<Schemas['LedgerPage'], 'done' | 'failed' | 'setAside'>): string {
+  const all = page.done + page.failed + page.setAside
+  return `${number(all, 0)} runs, ${number(page.setAside, 0)} set aside, ${number(page.failed, 0)} failed`
+}

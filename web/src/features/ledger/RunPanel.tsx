@@ -1,0 +1,226 @@
+import { useState } from 'react'
+import type { Schemas } from '../../api/client'
+import { useRun, useRunMove } from '../../api/queries'
+import { Samples } from '../../figures/Samples'
+import { grouped, seconds, unitWords, when } from '../../figures/format'
+import { capital } from '../../figures/words'
+import { Button } from '../../ui/Button'
+import { Field, FieldError } from '../../ui/Field'
+import { useNotice } from '../../ui/Notices'
+import { Failed, Loading } from '../../ui/States'
+
+type Detail = Schemas['RunDetail']
+
+export interface RunPanelProps {
+  readonly id: string
+  readonly onClose: () => void
+}
+
+/** Everything kept with one run, and the way to set it aside or bring it back. */
+export function RunPanel({ id, onClose }: RunPanelProps) {
+  const run = useRun(id)
+  return (
+    <aside className="w-[308px] shrink-0 border-l border-line2 px-5 pt-5 pb-8 text-[13px]" aria-label="Run">
+      {run.isPending && <Loading what="the run" />}
+      {run.isError && <Failed error={run.error} retry={() => void run.refetch()} />}
+      {run.data && <RunView detail={run.data} onClose={onClose} />}
+    </aside>
+  )
+}
+
+function RunView({ detail, onClose }: { readonly detail: Detail; readonly onClose: () => void }) {
+  const { run, setup } = detail
+  const counts = run.state === 'DONE'
+  return (
+    <>
+      <div className="flex justify-between items-baseline gap-2">
+        <b className="font-[600] text-[14px]">
+          {detail.suite} {detail.version}, {when(run.startedAt)}
+        </b>
+        <button className="text-ink2 hover:text-ink" aria-label="Close the run" onClick={onClose}>
+          ✕
+        </button>
+      </div>
+      <p className="text-ink2 mt-0.5 mb-3">
+        {setup.maker} {setup.model}, {setup.name}. By {run.sender} {detail.senderVersion},{' '}
+        {seconds((Date.parse(run.endedAt) - Date.parse(run.startedAt)) / 1000)}.
+      </p>
+      {run.reason !== undefined && (
+        <p className="unmeant !px-2.5 !py-1.5 mb-3" data-testid="reason">
+          {capital(run.reason)}
+        </p>
+      )}
+      <table className="w-full border-collapse">
+        <tbody>
+          {run.readings.map((r) => (
+            <tr key={r.metric} className="border-b border-line2">
+              <td className="h-[28px] pr-2">
+                {r.name}
+                {r.computed && <span className="unit"> computed</span>}
+              </td>
+              <td className="text-right whitespace-nowrap">
+                <span className={`num ${counts ? '' : 'line-through text-ink2'}`}>{grouped(r.text)}</span>{' '}
+                <span className="unit">{unitWords(r.unit)}</span>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {run.readings.length === 0 && <p className="gap">no reading</p>}
+      {detail.samples.length > 0 && <SampleFigures samples={detail.samples} />}
+      {detail.readOtherwise.length > 0 && (
+        <section className="mt-4">
+          <h2>Read otherwise than the setup says</h2>
+          {detail.readOtherwise.map((c) => (
+            <p key={c.key} className="mt-1">
+              {c.name}: <span className="unmeant">{`${c.before} → ${c.after}`}</span>
+            </p>
+          ))}
+        </section>
+      )}
+      {detail.note !== undefined && (
+        <section className="mt-4">
+          <h2>Note</h2>
+          <p className="whitespace-pre-wrap break-words">{detail.note}</p>
+        </section>
+      )}
+      <section className="mt-4">
+        <h2>History</h2>
+        {detail.history.map((e, i) => (
+          <p key={i} className="leading-[1.7]">
+            <span className="num text-ink2">{when(e.at)}</span> {historyWords(e)}
+          </p>
+        ))}
+      </section>
+      <Move detail={detail} />
+    </>
+  )
+}
+
+function SampleFigures({ samples }: { readonly samples: Detail['samples'] }) {
+  const [chosen, setChosen] = useState(0)
+  const sample = samples[chosen]
+  if (!sample) return null
+  return (
+    <section className="mt-4">
+      <label className="flex items-baseline gap-2">
+        <h2>Samples of</h2>
+        <select
+          className="flex-1 min-w-0 bg-sheet text-[13px] border-b border-line"
+          value={chosen}
+          onChange={(e) => {
+            setChosen(Number(e.target.value))
+          }}
+        >
+          {samples.map((s, i) => (
+            <option key={s.metric} value={i}>
+              {s.name}
+            </option>
+          ))}
+        </select>
+      </label>
+      <Samples values={sample.values} marks={sample.marks} unit={unitWords(sample.unit)} />
+      <p className="text-ink2 text-[12px] mt-1">
+        {unitWords(sample.unit)}. Hollow: warm-up. Crossed: disturbed. The reading is the median of the rest.
+      </p>
+    </section>
+  )
+}
+
+function Move({ detail }: { readonly detail: Detail }) {
+  const { run } = detail
+  const move = useRunMove(run.id)
+  const notice = useNotice()
+  const [asking, setAsking] = useState(false)
+  const [reason, setReason] = useState('')
+  if (run.state === 'FAILED') return null
+  if (run.state === 'SET_ASIDE') {
+    return (
+      <div className="mt-4">
+        <Button
+          onClick={() => {
+            move.mutate(null, {
+              onSuccess: () => {
+                notice({
+                  text: 'The run counts again.',
+                  undo: () => {
+                    move.mutate(run.reason ?? 'set aside again')
+                  },
+                })
+              },
+            })
+          }}
+        >
+          Bring back
+        </Button>
+        {move.error && <FieldError>{move.error.message}</FieldError>}
+      </div>
+    )
+  }
+  if (!asking) {
+    return (
+      <Button
+        className="mt-4"
+        onClick={() => {
+          setAsking(true)
+        }}
+      >
+        Set aside
+      </Button>
+    )
+  }
+  return (
+    <form
+      className="mt-4"
+      onSubmit={(e) => {
+        e.preventDefault()
+        move.mutate(reason, {
+          onSuccess: () => {
+            setAsking(false)
+            notice({
+              text: 'The run no longer counts.',
+              undo: () => {
+                move.mutate(null)
+              },
+            })
+          },
+        })
+      }}
+    >
+      <Field
+        label="Why does it not count?"
+        value={reason}
+        onValue={setReason}
+        autoFocus
+        required
+        maxLength={500}
+        error={move.error?.message}
+      />
+      <div className="flex gap-2">
+        <Button look="main" type="submit" disabled={reason.trim() === ''}>
+          Set aside
+        </Button>
+        <Button
+          onClick={() => {
+            setAsking(false)
+          }}
+        >
+          Leave it
+        </Button>
+      </div>
+    </form>
+  )
+}
+
+const deeds: Record<string, string> = {
+  DONE: 'kept',
+  FAILED: 'kept as failed',
+  SET_ASIDE: 'set aside',
+  BROUGHT_BACK: 'brought back',
+}
+
+/** One line of a run's history. */
+export function historyWords(e: Schemas['EventView']): string {
+  const deed = deeds[e.what] ?? e.what.toLowerCase()
+  return `${deed}${e.reason === undefined ? '' : `: ${e.reason}`}, ${e.who}`
+}

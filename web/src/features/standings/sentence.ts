@@ -1,0 +1,79 @@
+import type { Schemas } from '../../api/client'
+import { groups, ordinal } from '../../figures/words'
+
+type Standings = Schemas['StandingsView']
+type Place = Schemas['PlaceView']
+type Band = NonNullable<Schemas['GroupPlaceView']['band']>
+
+/** A piece of the sentence; `lean` says whether it speaks for or against the device. */
+export interface Piece {
+  readonly text: string
+  readonly lean?: 'for' | 'against'
+}
+
+const bandWords: Record<Band, string> = {
+  LOWEST_FIFTH: 'lowest fifth',
+  LOW: 'low',
+  MIDDLE: 'middle',
+  HIGH: 'high',
+  HIGHEST_FIFTH: 'highest fifth',
+}
+
+/** Where the device in focus stands: its place as a range, its neighbours, and where it is strong or weak. */
+export function sentence(view: Standings, setup: number): readonly Piece[] {
+  const at = view.places.findIndex((p) => p.setup.setupId === setup)
+  const place = view.places[at]
+  if (place === undefined) return missing(view, setup)
+  const pieces: Piece[] = [{ text: `is ${placeWords(place, view.places.length)}` }]
+  const above = view.places[at - 1]
+  const below = view.places[at + 1]
+  if (above) pieces.push({ text: `, below ${above.setup.model}` })
+  if (below) pieces.push({ text: `${above ? ' and' : ','} above ${below.setup.model}` })
+  for (const group of place.groups) {
+    if (group.band === undefined || group.band === 'MIDDLE') continue
+    const good = group.band === 'HIGH' || group.band === 'HIGHEST_FIFTH'
+    pieces.push({
+      text: `; ${bandWords[group.band]} in ${groups[group.group]}`,
+      lean: good ? 'for' : 'against',
+    })
+  }
+  return [...pieces, { text: '.' }]
+}
+
+function placeWords(place: Place, of: number): string {
+  const tail = `of ${String(of)}`
+  if (place.best === place.worst) return `${ordinal(place.best)} ${tail}`
+  const join = place.worst - place.best === 1 ? 'or' : 'to'
+  return `${ordinal(place.best)} ${join} ${ordinal(place.worst)} ${tail}`
+}
+
+function missing(view: Standings, setup: number): readonly Piece[] {
+  const unplaced = view.unplaced.find((u) => u.setup.setupId === setup)
+  if (unplaced) return [{ text: `cannot be placed: ${unplacedWords(unplaced)}` }]
+  if (view.apart.some((island) => island.some((p) => p.setup.setupId === setup))) {
+    return [{ text: 'stands apart: it shares no test with the others.' }]
+  }
+  return [{ text: 'has no score here yet.' }]
+}
+
+/** What an unplaced one lacks and what would place it. */
+export function unplacedWords(u: Schemas['UnplacedView']): string {
+  const lacks = u.missing.map((g) => groups[g]).join(' and ')
+  const run = u.toRun === undefined ? '' : ` Run ${u.toRun} to place it.`
+  return `no ${lacks} test that others have.${run}`
+}
+
+/** Where a bracket starts, goes on and ends; none around one alone. */
+export function bracket(places: readonly Place[], at: number): 'start' | 'middle' | 'end' | 'none' {
+  const level = places[at]?.level
+  const before = places[at - 1]?.level === level
+  const after = places[at + 1]?.level === level
+  if (before && after) return 'middle'
+  if (before) return 'end'
+  return after ? 'start' : 'none'
+}
+
+/** Half the width of the interval, for the number beside the index; undefined for the reference. */
+export function half(place: Place): number | undefined {
+  return place.low === undefined || place.high === undefined ? undefined : (place.high - place.low) / 2
+}

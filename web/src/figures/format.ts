@@ -1,0 +1,73 @@
+const thin = '\u2009'
+
+/** Digits with thin-space thousands: 12840.5 with one decimal gives 12 840.5. */
+export function number(value: number, decimals: number): string {
+  return grouped(value.toFixed(decimals))
+}
+
+/** Groups the digits of a number written plainly; keeps every digit as read. */
+export function grouped(text: string): string {
+  const match = /^([-+\u2212]?)(\d+)(.*)$/.exec(text.replace(/[\s\u2009\u202f]/g, ''))
+  if (!match) return text
+  const [, sign = '', whole = '', rest = ''] = match
+  return sign + whole.replace(/\B(?=(\d{3})+(?!\d))/g, thin) + rest
+}
+
+/** Three or four significant digits, for values nobody typed. */
+export function significant(value: number, digits = 4): string {
+  if (value === 0) return '0'
+  const decimals = Math.max(0, digits - 1 - Math.floor(Math.log10(Math.abs(value))))
+  return number(value, Math.min(6, decimals))
+}
+
+const units: Record<string, string> = {
+  '{point}': 'points',
+  '{frame}/s': 'frames/s',
+  '{operation}/s': 'operations/s',
+  'M{record}/s': 'million records/s',
+  'M{sample}/s': 'million samples/s',
+  'M{pixel}/s': 'million pixels/s',
+  'M{cell}/s': 'million cells/s',
+  'k{element}/s': 'thousand elements/s',
+  'k{row}/s': 'thousand rows/s',
+  'k{shape}/s': 'thousand shapes/s',
+  Cel: '°C',
+}
+
+/** A UCUM unit in words people use. */
+export function unitWords(unit: string): string {
+  return units[unit] ?? unit.replace(/[{}]/g, '')
+}
+
+/** ±0.6 %; the base is the score beside it. */
+export function plusMinus(share: number): string {
+  const percent = share * 100
+  return `±${percent.toFixed(percent < 0.95 ? 1 : percent < 9.5 ? 1 : 0)}${thin}%`
+}
+
+/** Minutes as people say them. */
+export function minutes(value: number): string {
+  if (value < 1) return `${String(Math.max(1, Math.round(value * 60)))} s`
+  if (value < 90) return `${String(Math.round(value))} min`
+  return `${(value / 60).toFixed(1)} h`
+}
+
+/** Seconds as people say them. */
+export function seconds(value: number): string {
+  if (value < 60) return `${String(Math.max(0, Math.round(value)))} s`
+  return `${String(Math.floor(value / 60))} min ${String(Math.round(value % 60))} s`
+}
+
+/** A place range: 4, or 4–6 (with an en dash). */
+export function placeRange(best: number, worst: number): string {
+  return best === worst ? String(best) : `${String(best)}–${String(worst)}`
+}
+
+/** The time of day today, the date before. Both in the reader's own time. */
+export function when(instant: string, now = new Date()): string {
+  const time = new Date(instant)
+  const clock = time.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+  if (time.toDateString() === now.toDateString()) return clock
+  const day = time.toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })
+  return time.getFullYear() === now.getFullYear() ? `${day} ${clock}` : `${day} ${String(time.getFullYear())}`
+}

@@ -1,0 +1,47 @@
+import type { DeviceKind, TestGroup } from '../api/queries'
+
+/** Kinds of device, for one and for many. */
+export const kinds: Record<DeviceKind, { readonly one: string; readonly many: string }> = {
+  LAPTOP: { one: 'laptop', many: 'laptops' },
+  DESKTOP: { one: 'desktop', many: 'desktops' },
+  MINI: { one: 'mini', many: 'minis' },
+  BOARD: { one: 'board', many: 'boards' },
+  PHONE: { one: 'phone', many: 'phones' },
+  TABLET: { one: 'tablet', many: 'tablets' },
+}
+
+/** Groups of tests. */
+export const groups: Record<TestGroup, string> = {
+  PROCESSOR: 'processor',
+  MEMORY: 'memory',
+  GRAPHICS: 'graphics',
+  STORAGE: 'drive',
+  BROWSER: 'browser',
+}
+
+const ordinals = [
+  '',
+  'first',
+  'second',
+  'third',
+  'fourth',
+  'fifth',
+  'sixth',
+  'seventh',
+  'eighth',
+  'ninth',
+  'tenth',
+]
+
+/** First, second … tenth, 11th, 12th. */
+export function ordinal(n: number): string {
+  const word = ordinals[n]
+  if (word) return word
+  const tail = n % 100 > 10 && n % 100 < 14 ? 'th' : (['th', 'st', 'nd', 'rd'][n % 10] ?? 'th')
+  return `${String(n)}${tail}`
+}
+
+/** With a capital at the start. */
+export function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1)
+}
