@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Mark } from '../../app/Mark'
-import type { Problem} from '../../api/client';
+import type { Problem } from '../../api/client'
 import { api, take } from '../../api/client'
 import { keys } from '../../api/queries'
 import { Button } from '../../ui/Button'

@@ -1,0 +1,136 @@
+import type { Schemas } from '../api/client'
+
+type FactLine = Schemas['FactLine']
+
+interface Brand {
+  readonly brand: string
+  readonly version: string
+}
+
+interface AgentData {
+  readonly brands: readonly Brand[]
+  getHighEntropyValues: (hints: readonly string[]) => Promise<{
+    readonly fullVersionList?: readonly Brand[]
+    readonly platform?: string
+    readonly platformVersion?: string
+    readonly architecture?: string
+    readonly model?: string
+  }>
+}
+
+function known(key: string, value: string | number, unit = ''): FactLine {
+  return { key, value: String(value).slice(0, 200), unit }
+}
+
+function unknown(key: string, reason: string): FactLine {
+  return { key, reason }
+}
+
+/** What the browser tells of itself and the device; what it does not is unknown with the reason. */
+export async function detect(): Promise<readonly FactLine[]> {
+  return [
+    ...(await agent()),
+    navigator.hardwareConcurrency > 0
+      ? known('cpu.threads', navigator.hardwareConcurrency)
+      : unknown('cpu.threads', 'the browser does not tell'),
+    known(
+      'display.resolution',
+      `${String(Math.round(screen.width * devicePixelRatio))} × ${String(Math.round(screen.height * devicePixelRatio))}`,
+    ),
+    await refresh(),
+    ...graphicsFacts(),
+    known('browser.isolated', crossOriginIsolated ? 'yes' : 'no'),
+  ]
+}
+
+async function agent(): Promise<readonly FactLine[]> {
+  const data = (navigator as { userAgentData?: AgentData }).userAgentData
+  if (!data) {
+    // The last name in the old string is the browser's own.
+    const last = /([A-Za-z]+)\/([\d.]+)\s*$/.exec(navigator.userAgent)
+    return [
+      last
+        ? known('browser.name', `${last[1] ?? ''} ${last[2] ?? ''}`)
+        : unknown('browser.name', 'the browser does not tell'),
+      unknown('system.name', 'the browser does not tell without a secure page'),
+    ]
+  }
+  const values = await data.getHighEntropyValues([
+    'fullVersionList',
+    'platformVersion',
+    'model',
+    'architecture',
+  ])
+  return [
+    browserFact(values.fullVersionList ?? data.brands),
+    systemFact(values.platform, values.platformVersion),
+  ]
+}
+
+/** Brands hold a made-up one with odd signs, and the engine; the browser's own is what is left. */
+export function browserFact(brands: readonly Brand[]): FactLine {
+  const real = brands.filter((b) => !/not.?a.?brand/i.test(b.brand.replace(/[^a-z]/gi, '')))
+  const own = real.find((b) => !/chromium/i.test(b.brand)) ?? real[0]
+  return own
+    ? known('browser.name', `${own.brand} ${own.version}`)
+    : unknown('browser.name', 'the browser does not tell')
+}
+
+function systemFact(platform = '', version = ''): FactLine {
+  if (platform === '') return unknown('system.name', 'the browser does not tell')
+  return known('system.name', `${platform} ${version}`.trim())
+}
+
+/** The display's refresh by the steps of animation frames; unknown unless 95 of 100 lie within 5 % of the median. */
+async function refresh(): Promise<FactLine> {
+  const steps: number[] = []
+  let before = await frame()
+  const end = before + 900
+  while (before < end && steps.length < 60) {
+    const now = await frame()
+    steps.push(now - before)
+    before = now
+  }
+  const hertz = refreshOf(steps)
+  return hertz === undefined
+    ? unknown('display.refresh', 'frames come too unevenly')
+    : known('display.refresh', hertz.toFixed(1), 'Hz')
+}
+
+/** Frames per second from animation-frame steps in milliseconds, or undefined if they are uneven. */
+export function refreshOf(steps: readonly number[]): number | undefined {
+  const sorted = [...steps].sort((a, b) => a - b)
+  const middle = sorted[sorted.length >> 1]
+  if (middle === undefined || middle <= 0 || steps.length < 20) return undefined
+  const near = steps.filter((s) => Math.abs(s - middle) <= 0.05 * middle).length
+  return near >= 0.95 * steps.length ? 1000 / middle : undefined
+}
+
+function frame(): Promise<number> {
+  return new Promise((done) => {
+    const timer = setTimeout(() => {
+      done(performance.now())
+    }, 200)
+    requestAnimationFrame((t) => {
+      clearTimeout(timer)
+      done(t)
+    })
+  })
+}
+
+function graphicsFacts(): readonly FactLine[] {
+  const gl = document.createElement('canvas').getContext('webgl2')
+  if (!gl) return [unknown('graphics.model', 'WebGL 2 is not available in this browser')]
+  const info = gl.getExtension('WEBGL_debug_renderer_info')
+  const name = String(gl.getParameter(info?.UNMASKED_RENDERER_WEBGL ?? gl.RENDERER))
+  gl.getExtension('WEBGL_lose_context')?.loseContext()
+  return [
+    known('graphics.model', name),
+    known('graphics.software', isSoftware(name) ? 'the processor (software)' : 'the graphics chip'),
+  ]
+}
+
+/** Whether a renderer's name is that of a program that draws on the processor. */
+export function isSoftware(renderer: string): boolean {
+  return /swiftshader|llvmpipe|softpipe|software|basic render/i.test(renderer)
+}

@@ -1,0 +1,222 @@
+import type { Schemas } from '../api/client'
+import { detect } from './detect'
+import { Refused, pair, sendRun, sitting, tellFacts, tellFinished, tellProgress } from './link'
+import { Outbox } from './outbox'
+import type { Waiting } from './outbox'
+import type { Size } from './protocol'
+import { pause, runSuite } from './run'
+import type { Step } from './run'
+import { secondsLeft } from './time'
+import type { Queued } from './time'
+import type { Line, View } from './view'
+
+type Suite = Schemas['SuiteView']
+
+const tokenKey = 'yarrowmark.token'
+const resendEvery = 4000
+const tellEvery = 500
+
+interface Joined {
+  readonly token: string
+  readonly sitting: Schemas['DeviceSitting']
+}
+
+/** The life of the page: join with a code, look at the device, run the queue, send what was measured. */
+export class Session {
+  private readonly view: View
+  private readonly size: Size
+  private readonly outbox = new Outbox(localStorage)
+  private readonly lengths = new Map<string, number>()
+  private lines: readonly Line[] = []
+  private reason: string | undefined
+  private whenStopped: () => void = () => undefined
+  private facts: readonly Schemas['FactLine'][] = []
+  private told = 0
+
+  constructor(view: View, size: Size) {
+    this.view = view
+    this.size = size
+  }
+
+  /** Joins with the code in the address, goes on with the token from before, or asks for a code. */
+  start(code: string) {
+    setInterval(() => void this.flush(), resendEvery)
+    addEventListener('online', () => void this.flush())
+    document.addEventListener('visibilitychange', () => {
+      if (document.hidden) this.stop('page was hidden')
+    })
+    addEventListener('pagehide', () => {
+      this.stop('page was closed')
+    })
+    void this.flush()
+    if (code !== '') void this.join(code)
+    else void this.resume()
+  }
+
+  private async resume() {
+    const token = localStorage.getItem(tokenKey)
+    if (token === null) {
+      this.askCode()
+      return
+    }
+    try {
+      await this.prepare({ token, sitting: await sitting(token) })
+    } catch {
+      this.askCode()
+    }
+  }
+
+  private askCode(problem?: string) {
+    this.view.code((code) => void this.join(code), problem, this.waitingWords())
+  }
+
+  private async join(code: string) {
+    this.view.busy('Joining …')
+    try {
+      const { token, sitting: joined } = await pair(code)
+      localStorage.setItem(tokenKey, token)
+      this.outbox.renew(joined.id, token)
+      history.replaceState(null, '', `/d${location.search}`)
+      await this.prepare({ token, sitting: joined })
+    } catch (e) {
+      this.askCode(
+        e instanceof Refused ? e.message : 'The server cannot be reached. Is this device on its network?',
+      )
+    }
+  }
+
+  private async prepare(joined: Joined) {
+    this.view.busy('Looking at this device …')
+    this.facts = await detect()
+    await tellFacts(joined.token, this.facts).catch(() => undefined)
+    const suites = joined.sitting.suites.filter((s) => s.home === 'BROWSER')
+    this.view.ready(
+      joined.sitting,
+      suites,
+      this.facts,
+      crossOriginIsolated,
+      () => void this.runAll(joined, suites),
+    )
+  }
+
+  private async runAll(joined: Joined, suites: readonly Suite[]) {
+    this.reason = undefined
+    const queue = suites.map((s) => ({
+      key: s.key,
+      runsLeft: s.repeats,
+      minutes: this.size === 'tiny' ? 0.1 : s.minutes,
+      restSeconds: this.size === 'tiny' ? 0 : s.restSeconds,
+    }))
+    this.lines = suites.map((s) => ({ key: s.key, name: s.name, state: 'waiting' as const, words: '' }))
+    const awake = await keepAwake()
+    for (const suite of suites) {
+      for (let repeat = 1; repeat <= suite.repeats && this.reason === undefined; repeat++) {
+        await this.runOnce(joined, suite, repeat, queue)
+      }
+    }
+    await awake?.release()
+    await tellFinished(joined.token)
+    await this.flush()
+    this.view.finished(this.lines, this.reason, this.waitingWords(), () => void this.resume())
+  }
+
+  private async runOnce(joined: Joined, suite: Suite, repeat: number, queue: Queued[]) {
+    const index = queue.findIndex((q) => q.key === suite.key)
+    const started = performance.now()
+    this.line(suite.key, { state: 'running' })
+    const area = this.view.running(suite, repeat, () => {
+      this.stop('stopped on the device')
+    })
+    const onStep = (step: Step) => {
+      const left = secondsLeft(queue, suite.key, step.done, this.lengths)
+      area.step(step, left, this.lines)
+      this.tell(joined.token, suite, repeat, step, left)
+    }
+    const run = await runSuite(suite, joined.sitting.id, this.facts, {
+      ...area,
+      size: this.size,
+      onStep,
+      stopped: () => this.reason,
+      onStop: (callback) => {
+        this.whenStopped = callback
+      },
+    })
+    this.whenStopped = () => undefined
+    this.lengths.set(suite.key, (performance.now() - started) / 1000)
+    const queued = queue[index]
+    if (queued) queue[index] = { ...queued, runsLeft: queued.runsLeft - 1 }
+    this.outbox.add({ token: joined.token, run })
+    this.line(suite.key, {
+      state: run.state === 'DONE' ? 'waiting to send' : 'ended',
+      words: resultWords(suite, run),
+    })
+    await this.flush()
+    if (repeat < suite.repeats && this.reason === undefined) await pause((queued?.restSeconds ?? 0) * 1000)
+  }
+
+  private stop(reason: string) {
+    this.reason ??= reason
+    this.whenStopped()
+  }
+
+  private tell(token: string, suite: Suite, repeat: number, step: Step, left: number) {
+    const now = performance.now()
+    if (now - this.told < tellEvery) return
+    this.told = now
+    const last = step.values.at(-1)
+    void tellProgress(token, {
+      suite: suite.key,
+      partName: step.metric.name,
+      done: step.done,
+      repeat,
+      repeats: suite.repeats,
+      secondsLeft: Math.round(left),
+      ...(last === undefined ? {} : { reading: last }),
+      unit: step.metric.unit,
+      trace: step.values.slice(-60),
+    })
+  }
+
+  private line(key: string, change: Partial<Line>) {
+    this.lines = this.lines.map((l) => (l.key === key ? { ...l, ...change } : l))
+  }
+
+  private async flush() {
+    await this.outbox.flush(sendRun, (waiting: Waiting, verdict) => {
+      const state = verdict.kind === 'kept' ? 'sent' : verdict.kind === 'later' ? 'kept here' : 'refused'
+      this.line(waiting.run.suite.key, {
+        state,
+        ...(verdict.kind === 'refused' ? { words: verdict.reason } : {}),
+      })
+    })
+    this.view.sent(this.lines, this.waitingWords())
+  }
+
+  private waitingWords(): string {
+    const waiting = this.outbox.all().length
+    const refused = this.outbox.refused().length
+    const parts: string[] = []
+    if (waiting > 0)
+      parts.push(
+        `${String(waiting)} ${waiting === 1 ? 'run waits' : 'runs wait'} here until the server can be reached.`,
+      )
+    if (refused > 0) parts.push(`${String(refused)} refused by the server and kept here.`)
+    return parts.join(' ')
+  }
+}
+
+/** What a run came to, in a few words. */
+export function resultWords(suite: Suite, run: Schemas['RunFile']): string {
+  if (run.state !== 'DONE') return `${run.state === 'FAILED' ? 'failed' : 'set aside'}: ${run.reason ?? ''}`
+  return `${String(run.readings?.length ?? 0)} of ${String(suite.metrics.filter((m) => m.formula === undefined).length)} parts`
+}
+
+interface Lock {
+  release: () => Promise<void>
+}
+
+/** Keeps the screen on where the browser can. */
+async function keepAwake(): Promise<Lock | undefined> {
+  const { wakeLock } = navigator as { wakeLock?: { request: (kind: 'screen') => Promise<Lock> } }
+  return wakeLock?.request('screen').catch(() => undefined)
+}

@@ -1,0 +1,274 @@
+import type { Schemas } from '../api/client'
+import { seconds, significant, unitWords } from '../figures/format'
+import type { Step, Surroundings } from './run'
+
+type Suite = Schemas['SuiteView']
+
+/** A suite in the list under what runs. */
+export interface Line {
+  readonly key: string
+  readonly name: string
+  readonly state: 'waiting' | 'running' | 'waiting to send' | 'sent' | 'kept here' | 'refused' | 'ended'
+  /** Its result or its trouble, in words. */
+  readonly words: string
+}
+
+/** Where a running suite draws, and how the page hears of it. */
+export interface Area extends Pick<Surroundings, 'box' | 'canvas'> {
+  readonly step: (step: Step, secondsLeft: number, lines: readonly Line[]) => void
+}
+
+const groupWords: Record<Suite['group'], string> = {
+  PROCESSOR: 'processor',
+  MEMORY: 'memory',
+  GRAPHICS: 'graphics',
+  STORAGE: 'drive',
+  BROWSER: 'browser',
+}
+
+/** Everything the device shows, legible at arm's length; no framework, so that it is there at once. */
+export class View {
+  private readonly root: HTMLElement
+  private list: HTMLElement | undefined
+  private foot: HTMLElement | undefined
+
+  constructor(root: HTMLElement) {
+    this.root = root
+    root.className = 'min-h-screen bg-sheet text-ink flex flex-col px-6 py-6 max-w-[560px] mx-auto'
+  }
+
+  busy(words: string) {
+    this.page(el('p', 'mt-16 text-[20px] text-ink2', words))
+  }
+
+  /** Asks for the six characters. */
+  code(onCode: (code: string) => void, problem: string | undefined, waiting: string) {
+    const input = el(
+      'input',
+      'num w-full mt-6 border border-line rounded px-4 py-3 text-[34px] tracking-[.14em] uppercase',
+    )
+    input.autocomplete = 'off'
+    input.maxLength = 7
+    input.setAttribute('aria-label', 'Code')
+    input.setAttribute('autocapitalize', 'characters')
+    const form = el('form', '')
+    const join = button('Join', true)
+    join.type = 'submit'
+    form.append(input, join)
+    form.addEventListener('submit', (e) => {
+      e.preventDefault()
+      onCode(input.value)
+    })
+    this.page(
+      title('Type the code'),
+      el('p', 'text-ink2 text-[16px] mt-1', 'Six characters, from Run on this device on the Desk.'),
+      form,
+      alertLine(problem),
+      note(waiting),
+    )
+    input.focus()
+  }
+
+  /** What the device found of itself, what will run and how long. */
+  ready(
+    sitting: Schemas['DeviceSitting'],
+    suites: readonly Suite[],
+    facts: readonly Schemas['FactLine'][],
+    isolated: boolean,
+    onStart: () => void,
+  ) {
+    const start = button(suites.length === 0 ? 'Nothing to run' : 'Start', true)
+    start.disabled = suites.length === 0
+    start.addEventListener('click', onStart)
+    const minutes = suites.reduce((sum, s) => sum + s.repeats * (s.minutes + s.restSeconds / 60), 0)
+    const software = facts.some((f) => f.key === 'graphics.software' && f.value?.includes('software'))
+    this.page(
+      title(sitting.model),
+      el('p', 'text-ink2 text-[16px] mt-1', sitting.setup),
+      alertLine(software ? 'Graphics are drawn by the processor here, not by a graphics chip.' : undefined),
+      rows(
+        facts.map((f) => [
+          factName(f.key),
+          f.value === undefined ? `[ ${f.reason ?? 'unknown'} ]` : `${f.value} ${unitWords(f.unit ?? '')}`,
+        ]),
+      ),
+      el(
+        'p',
+        'mt-6 text-[16px]',
+        suites.length === 0
+          ? 'No suite for a browser is planned for this device.'
+          : `${suites.map((s) => `${s.name}, ${String(s.repeats)} times`).join('; ')}. About ${seconds(minutes * 60)}.`,
+      ),
+      note(
+        isolated
+          ? ''
+          : 'This page is not isolated: its clock is coarser. Over https, or on this computer itself, it is fine.',
+      ),
+      start,
+    )
+  }
+
+  /** The large view while a suite runs. */
+  running(suite: Suite, repeat: number, onStop: () => void): Area {
+    const part = el('p', 'text-ink2 text-[16px] mt-1 min-h-[24px]')
+    const picture = el('div', 'relative mt-5 h-[196px] overflow-hidden bg-[#101513] text-[#93a29a] shrink-0')
+    const box = el('div', 'absolute inset-0 p-2 overflow-hidden')
+    const canvas = el('canvas', 'absolute inset-0 w-full h-full')
+    canvas.width = 768
+    canvas.height = 432
+    if (suite.group !== 'GRAPHICS') canvas.classList.add('hidden')
+    picture.append(box, canvas)
+    const value = el('span', 'num text-[58px] leading-none tracking-[-.04em]')
+    const unit = el('span', 'text-ink2 text-[17px] ml-2.5')
+    const number = el('div', 'mt-5 min-h-[60px] whitespace-nowrap')
+    number.append(value, unit)
+    const bar = el('div', 'h-[9px] bg-gold')
+    const track = el('div', 'h-[9px] bg-line mt-2')
+    track.setAttribute('role', 'progressbar')
+    track.setAttribute('aria-label', suite.name)
+    track.append(bar)
+    const left = el('span', '')
+    const under = el('div', 'flex justify-between mt-2 text-ink2 text-[15px]')
+    under.append(el('span', '', `repeat ${String(repeat)} of ${String(suite.repeats)}`), left)
+    const stop = button('Stop', false)
+    stop.addEventListener('click', onStop)
+    const foot = el('div', 'mt-auto pt-6 flex justify-between items-center text-ink2 text-[14px]')
+    foot.append(el('span', '', 'Keep this page in front'), stop)
+    this.page(
+      title(`${suite.name}, ${groupWords[suite.group]}`),
+      part,
+      picture,
+      number,
+      track,
+      under,
+      this.lineList([]),
+      foot,
+    )
+    return {
+      box,
+      canvas,
+      step: ({ metric, values, done }, secondsLeft, lines) => {
+        part.textContent = metric.name
+        const last = values.at(-1)
+        value.textContent = last === undefined ? '' : significant(last, 3)
+        unit.textContent = last === undefined ? 'sizing the work' : unitWords(metric.unit)
+        bar.style.width = `${String(done * 100)}%`
+        track.setAttribute('aria-valuenow', String(Math.round(done * 100)))
+        left.textContent = `${seconds(secondsLeft)} left`
+        this.sent(lines, '')
+      },
+    }
+  }
+
+  /** The end: what was measured, and whether it was sent. */
+  finished(lines: readonly Line[], reason: string | undefined, waiting: string, onAgain: () => void) {
+    const again = button('Back', false)
+    again.addEventListener('click', onAgain)
+    this.foot = note(waiting)
+    this.page(
+      title(reason === undefined ? 'Done' : 'Stopped'),
+      el(
+        'p',
+        'text-ink2 text-[16px] mt-1',
+        reason === undefined
+          ? 'Everything planned was run.'
+          : `${reason.charAt(0).toUpperCase()}${reason.slice(1)}. What was measured is kept, set aside.`,
+      ),
+      this.lineList(lines),
+      this.foot,
+      again,
+    )
+  }
+
+  /** Renews what is known of sending. */
+  sent(lines: readonly Line[], waiting: string) {
+    if (this.list) this.list.replaceChildren(...lines.map(lineRow))
+    if (this.foot && waiting !== this.foot.textContent) this.foot.textContent = waiting
+  }
+
+  private lineList(lines: readonly Line[]): HTMLElement {
+    this.list = el('div', 'mt-6 border-t border-line text-[15px]')
+    this.list.replaceChildren(...lines.map(lineRow))
+    return this.list
+  }
+
+  private page(...parts: readonly HTMLElement[]) {
+    const head = el('div', 'flex items-center gap-2.5 font-[640] text-[16px] mb-8')
+    const mark = el('img', 'w-6 h-6')
+    mark.src = '/favicon.svg'
+    mark.alt = ''
+    head.append(mark, 'Yarrowmark')
+    this.root.replaceChildren(head, ...parts)
+  }
+}
+
+function el<T extends keyof HTMLElementTagNameMap>(
+  tag: T,
+  className = '',
+  text = '',
+): HTMLElementTagNameMap[T] {
+  const made = document.createElement(tag)
+  made.className = className
+  made.textContent = text
+  return made
+}
+
+function title(text: string): HTMLElement {
+  return el('h1', '!text-[27px] !font-[640] !tracking-[-.02em] !leading-[1.15]', text)
+}
+
+function button(text: string, main: boolean): HTMLButtonElement {
+  const look = main
+    ? 'mt-6 bg-ink text-sheet w-full py-3.5 text-[17px]'
+    : 'border border-line px-[18px] py-[9px] text-[15px] text-ink'
+  const made = el('button', `rounded ${look} disabled:opacity-45`, text)
+  made.type = 'button'
+  return made
+}
+
+function alertLine(text: string | undefined): HTMLElement {
+  const line = el('p', 'text-brick text-[16px] mt-4', text ?? '')
+  line.setAttribute('role', 'alert')
+  line.hidden = text === undefined
+  return line
+}
+
+function note(text: string): HTMLElement {
+  return el('p', 'text-ink2 text-[14px] mt-4', text)
+}
+
+function rows(pairs: readonly (readonly [string, string])[]): HTMLElement {
+  const list = el('dl', 'mt-6 border-t border-line text-[15px]')
+  for (const [name, value] of pairs) {
+    const row = el('div', 'flex justify-between gap-4 py-2 border-b border-line2')
+    row.append(el('dt', 'text-ink2 shrink-0', name), el('dd', 'text-right min-w-0 break-words', value))
+    list.append(row)
+  }
+  return list
+}
+
+function lineRow(line: Line): HTMLElement {
+  const row = el('div', 'flex gap-3 py-2.5 border-b border-line2')
+  row.dataset['state'] = line.state
+  row.append(
+    el('span', 'flex-1', line.name),
+    el('span', 'text-ink2 text-[14px] text-right', line.words),
+    el('span', 'text-ink2 text-[14px] whitespace-nowrap', line.state),
+  )
+  return row
+}
+
+const factNames: Record<string, string> = {
+  'browser.name': 'Browser',
+  'system.name': 'System',
+  'cpu.threads': 'Threads',
+  'display.resolution': 'Display',
+  'display.refresh': 'Refresh',
+  'graphics.model': 'Graphics',
+  'graphics.software': 'Drawn by',
+  'browser.isolated': 'Isolated page',
+}
+
+function factName(key: string): string {
+  return factNames[key] ?? key
+}
