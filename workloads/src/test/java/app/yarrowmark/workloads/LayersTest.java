@@ -1,0 +1,18 @@
+package app.yarrowmark.workloads;
+
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+
+import com.tngtech.archunit.core.importer.ImportOption;
+import com.tngtech.archunit.junit.AnalyzeClasses;
+import com.tngtech.archunit.junit.ArchTest;
+import com.tngtech.archunit.lang.ArchRule;
+
+@AnalyzeClasses(packages = "app.yarrowmark.workloads", importOptions = ImportOption.DoNotIncludeTests.class)
+class LayersTest {
+
+    @ArchTest
+    static final ArchRule pureJdk = noClasses()
+            .should()
+            .dependOnClassesThat()
+            .resideOutsideOfPackages("app.yarrowmark.workloads..", "java..", "com.sun.nio.file..", "org.jspecify..");
+}
