@@ -67,6 +67,6 @@ export function cellWords(device: OnDesk): string {
 export function stateWords(device: OnDesk): string {
   if (device.progress) return `running, ${seconds(device.progress.secondsLeft)} left`
   if (device.cells.length === 0) return 'no suites chosen'
-  if (device.cells.every((c) => c === 'DONE')) return 'done'
-  return device.cells.some((c) => c !== 'WAITING') ? 'waiting for a score' : 'not started'
+  const left = device.cells.filter((c) => c !== 'DONE').length
+  return left === 0 ? 'done' : `${String(left)} of ${String(device.cells.length)} to go`
 }

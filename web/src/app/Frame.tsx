@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
-import { NavLink, Outlet, useNavigate } from 'react-router'
+import { Link, Outlet, useLocation, useNavigate } from 'react-router'
 import { api, take } from '../api/client'
 import { Dialog } from '../ui/Dialog'
 import { DeskStrip } from './DeskStrip'
@@ -29,6 +29,7 @@ const inViews: readonly (readonly [string, string])[] = [
 export function Frame({ name }: { readonly name: string }) {
   const navigate = useNavigate()
   const to = useViewAddress()
+  const { pathname } = useLocation()
   const [help, setHelp] = useState(false)
   const shortcuts = useMemo<readonly Shortcut[]>(
     () => [
@@ -51,14 +52,14 @@ export function Frame({ name }: { readonly name: string }) {
   useShortcuts(shortcuts)
   return (
     <div className="h-screen flex flex-col">
-      <header className="h-14 flex items-stretch border-b border-line shrink-0">
-        <NavLink
+      <header className="h-[56px] flex items-stretch border-b border-line shrink-0">
+        <Link
           to={to('desk')}
           className="flex items-center gap-[9px] w-[168px] pl-[18px] font-[640] text-[16px] shrink-0"
         >
           <Mark />
           Yarrowmark
-        </NavLink>
+        </Link>
         <DeskStrip />
       </header>
       <div className="flex flex-1 min-h-0">
@@ -67,18 +68,17 @@ export function Frame({ name }: { readonly name: string }) {
           className="w-[150px] shrink-0 pt-[18px] pl-[18px] flex flex-col text-[13.5px]"
         >
           {views.map((v) => (
-            <NavLink
+            <Link
               key={v.view}
               to={to(v.view)}
-              className={({ isActive }) =>
-                `relative flex justify-between py-[6px] pr-[14px] ${isActive ? 'font-[640] text-ink before:absolute before:-left-[18px] before:top-[6px] before:w-1 before:h-5 before:bg-ink' : 'text-ink2 hover:text-ink'}`
-              }
+              aria-current={pathname.startsWith(`/${v.view}`) ? 'page' : undefined}
+              className={`relative flex justify-between py-[6px] pr-[14px] ${pathname.startsWith(`/${v.view}`) ? 'font-[640] text-ink before:absolute before:-left-[18px] before:top-[6px] before:w-1 before:h-5 before:bg-ink' : 'text-ink2 hover:text-ink'}`}
             >
               {v.name}
               <span className="text-ink3 text-[11px] font-normal" aria-hidden="true">
                 {v.key}
               </span>
-            </NavLink>
+            </Link>
           ))}
           <div className="mt-auto pb-4 pr-3 text-[12px] text-ink2 flex flex-col items-start gap-1">
             <button

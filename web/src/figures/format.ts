@@ -54,8 +54,9 @@ export function minutes(value: number): string {
 
 /** Seconds as people say them. */
 export function seconds(value: number): string {
-  if (value < 60) return `${String(Math.max(0, Math.round(value)))} s`
-  return `${String(Math.floor(value / 60))} min ${String(Math.round(value % 60))} s`
+  const whole = Math.max(0, Math.round(value))
+  if (whole < 60) return `${String(whole)} s`
+  return `${String(Math.floor(whole / 60))} min ${String(whole % 60)} s`
 }
 
 /** A place range: 4, or 4–6 (with an en dash). */

@@ -41,6 +41,13 @@ export function ordinal(n: number): string {
   return `${String(n)}${tail}`
 }
 
+const cardinals = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten']
+
+/** One to ten in words, more in digits. */
+export function cardinal(n: number): string {
+  return cardinals[n] ?? String(n)
+}
+
 /** With a capital at the start. */
 export function capital(text: string): string {
   return text.charAt(0).toUpperCase() + text.slice(1)

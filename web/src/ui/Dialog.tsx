@@ -19,7 +19,7 @@ export function Dialog({ open, onClose, title, about, children, width = 520 }: D
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 bg-black/30 z-10" />
         <Radix.Content
-          className="fixed z-20 left-1/2 top-[84px] -translate-x-1/2 bg-sheet border border-line rounded p-6 shadow-xl max-h-[calc(100vh-110px)] overflow-auto max-w-[96vw]"
+          className="outline-none fixed z-20 left-1/2 top-[84px] -translate-x-1/2 bg-sheet border border-line rounded p-6 shadow-xl max-h-[calc(100vh-110px)] overflow-auto max-w-[96vw]"
           style={{ width }}
           {...(about === undefined ? { 'aria-describedby': undefined } : {})}
         >

@@ -1,13 +1,13 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
-import { useNavigate, useParams } from 'react-router'
+import { Navigate, useNavigate, useParams } from 'react-router'
 import { useFocus } from '../../app/focus'
 import { useShortcuts } from '../../app/keys'
 import { api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
-import { keys, useSheet } from '../../api/queries'
+import { keys, useSheet, useStrip } from '../../api/queries'
 import { minutes } from '../../figures/format'
-import { ordinal } from '../../figures/words'
+import { capital, cardinal, ordinal } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { useNotice } from '../../ui/Notices'
 import { Empty, Failed, Loading } from '../../ui/States'
@@ -21,8 +21,10 @@ export function DeskPage() {
   const { sitting } = useParams()
   const focus = useFocus()
   const navigate = useNavigate()
-  const id = sitting === undefined ? focus?.sitting : Number(sitting)
-  if (id === undefined || Number.isNaN(id)) {
+  const strip = useStrip()
+  if (sitting !== undefined) return <OnDesk key={sitting} id={Number(sitting)} />
+  if (strip.isPending) return <Loading what="the desk" />
+  if (focus === undefined) {
     return (
       <Empty title="Nothing is on the desk">
         <p>Put a device on it: choose its model, name its setup and pick the suites to run.</p>
@@ -32,7 +34,7 @@ export function DeskPage() {
       </Empty>
     )
   }
-  return <OnDesk key={id} id={id} />
+  return <Navigate to={`/desk/${String(focus.sitting)}`} replace />
 }
 
 function OnDesk({ id }: { readonly id: number }) {
@@ -77,11 +79,6 @@ function RunSheetView({ sheet }: { readonly sheet: Schemas['RunSheet'] }) {
             <h1>
               {setup.maker} {setup.model}
             </h1>
-            <p className="text-ink2 text-[13px]">
-              Unit {setup.unitLabel}, {ordinal(setup.ordinal)} setup:{' '}
-              <span className={setup.parentId === undefined ? '' : 'meant'}>{setup.name}</span>.{' '}
-              {leftWords(sheet)}
-            </p>
           </div>
           <TakeOff sheet={sheet} />
           <Button
@@ -100,6 +97,11 @@ function RunSheetView({ sheet }: { readonly sheet: Schemas['RunSheet'] }) {
             Run on this device
           </Button>
         </div>
+        <p className="text-ink2 text-[13px]">
+          Unit {setup.unitLabel}, {ordinal(setup.ordinal)} setup:{' '}
+          <span className={setup.parentId === undefined ? '' : 'meant'}>{setup.name}</span>.{' '}
+          {leftWords(sheet)}
+        </p>
         {sheet.rows.length === 0 ? (
           <p className="text-ink2 mt-8">No suite is planned yet. Add one to see what to run.</p>
         ) : (
@@ -162,5 +164,5 @@ export function leftWords(sheet: Schemas['RunSheet']): string {
   const left = sheet.rows.filter((r) => r.state !== 'DONE').length
   if (sheet.rows.length === 0) return ''
   if (left === 0) return 'Every suite is done.'
-  return `${left === 1 ? 'One suite' : `${String(left)} suites`} left, about ${minutes(sheet.minutesLeft)}.`
+  return `${left === 1 ? 'One suite' : `${capital(cardinal(left))} suites`} left, about ${minutes(sheet.minutesLeft)}.`
 }

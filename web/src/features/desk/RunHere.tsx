@@ -107,7 +107,7 @@ function Line({ text }: { readonly text: string }) {
   const [copied, setCopied] = useState(false)
   return (
     <div className="flex items-start gap-2 border border-line rounded bg-ground px-3 py-2">
-      <code className="flex-1 text-[12.5px] break-all">{text}</code>
+      <code className="flex-1 text-[12.5px] [overflow-wrap:anywhere]">{text}</code>
       <button
         className="text-[12.5px] text-ink2 hover:text-ink"
         onClick={() => {

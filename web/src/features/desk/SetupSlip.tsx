@@ -76,7 +76,7 @@ function Changes({ setup }: { readonly setup: Schemas['SetupView'] }) {
             <Fragment key={c.key}>
               <dt className="text-ink2 text-[12px]">{c.name}</dt>
               <dd className="text-[13px] text-right num">
-                {grouped(c.before)} → {grouped(c.after)}
+                {c.before} → {c.after}
               </dd>
             </Fragment>
           ))}

@@ -18,7 +18,7 @@ import { bracket, half, sentence, unplacedWords } from './sentence'
 type View = Schemas['StandingsView']
 type Place = Schemas['PlaceView']
 
-const lineWidth = 330
+const lineWidth = 296
 const stripWidth = 78
 
 /** Where everything stands, for a group of tests or overall. */
@@ -240,7 +240,7 @@ function PlaceRow({ place, scale, focus, edge, oneTest, groups: shown, pools }: 
         {placeRange(place.best, place.worst)}
       </td>
       <td className="w-[10px]">{!oneTest && <Bracket edge={edge} />}</td>
-      <td className="!pl-2 !pr-3 whitespace-nowrap max-w-[250px] truncate">
+      <td className="!pl-2 !pr-3 whitespace-nowrap max-w-[284px] truncate">
         <span className={focus ? 'font-[640]' : 'font-[520]'}>
           {place.setup.maker} {place.setup.model}
         </span>{' '}
@@ -315,5 +315,5 @@ function baseWords(view: View): string {
   if (view.reference === undefined) return 'Index, interval and places follow from the runs that count.'
   const base = `${label(view.reference)} = 100, more is better.`
   if (view.oneTest) return `${base} One test, no standing: this is an order only.`
-  return `${base} Line and ±: 90 % interval. Bracket: cannot be told apart. Places are ranges for the same reason. Diamond: tuned.`
+  return `${base} Line and ±: 90 % interval. Bracket: cannot be told apart. Diamond: tuned.`
 }

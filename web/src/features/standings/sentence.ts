@@ -27,8 +27,8 @@ export function sentence(view: Standings, setup: number): readonly Piece[] {
   const pieces: Piece[] = [{ text: `is ${placeWords(place, view.places.length)}` }]
   const above = view.places[at - 1]
   const below = view.places[at + 1]
-  if (above) pieces.push({ text: `, below ${above.setup.model}` })
-  if (below) pieces.push({ text: `${above ? ' and' : ','} above ${below.setup.model}` })
+  if (above) pieces.push({ text: `, below ${shortName(above)}` })
+  if (below) pieces.push({ text: `${above ? ' and' : ','} above ${shortName(below)}` })
   for (const group of place.groups) {
     if (group.band === undefined || group.band === 'MIDDLE') continue
     const good = group.band === 'HIGH' || group.band === 'HIGHEST_FIFTH'
@@ -38,6 +38,10 @@ export function sentence(view: Standings, setup: number): readonly Piece[] {
     })
   }
   return [...pieces, { text: '.' }]
+}
+
+function shortName({ setup }: Place): string {
+  return setup.onlyOne ? setup.model : `${setup.model} (${setup.name})`
 }
 
 function placeWords(place: Place, of: number): string {
@@ -60,7 +64,7 @@ function missing(view: Standings, setup: number): readonly Piece[] {
 export function unplacedWords(u: Schemas['UnplacedView']): string {
   const lacks = u.missing.map((g) => groups[g]).join(' and ')
   const run = u.toRun === undefined ? '' : ` Run ${u.toRun} to place it.`
-  return `no ${lacks} test that others have.${run}`
+  return `it has no ${lacks} test in common with the others.${run}`
 }
 
 /** Where a bracket starts, goes on and ends; none around one alone. */

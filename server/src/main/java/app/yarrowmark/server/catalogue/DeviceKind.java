@@ -7,5 +7,10 @@ public enum DeviceKind {
     MINI,
     BOARD,
     PHONE,
-    TABLET
+    TABLET;
+
+    /** Returns whether our native suites can run on it; phones and tablets have their browser only. */
+    public boolean runsNatively() {
+        return this != PHONE && this != TABLET;
+    }
 }

@@ -5,6 +5,7 @@ import app.yarrowmark.core.rank.Overall;
 import app.yarrowmark.core.rank.Place;
 import app.yarrowmark.core.rank.Placing;
 import app.yarrowmark.core.rank.PoolPosition;
+import app.yarrowmark.core.suite.Home;
 import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.scorebook.ScoreBook;
@@ -266,6 +267,7 @@ public class StandingsService {
         Optional<Suite> quickest = missing.stream()
                 .flatMap(f -> f.tests().stream())
                 .map(TestColumn::suite)
+                .filter(s -> setup.kind().runsNatively() || s.sheet().home() != Home.NATIVE)
                 .min(Comparator.comparingDouble(s -> s.sheet().minutes()));
         return new UnplacedView(
                 setup,

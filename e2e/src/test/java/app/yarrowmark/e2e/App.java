@@ -1,0 +1,213 @@
+package app.yarrowmark.e2e;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.io.UncheckedIOException;
+import java.net.InetAddress;
+import java.net.ServerSocket;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
+
+/** The application as a person starts it: through the script, in a home of its own. */
+final class App implements AutoCloseable {
+
+    static final Path ROOT = Path.of(System.getProperty("yarrowmark.root", ".."));
+
+    private static final HttpClient HTTP = HttpClient.newHttpClient();
+    private static final ObjectMapper JSON = new ObjectMapper();
+
+    private final Process process;
+    private final Path home;
+    private final int port;
+    private final List<String> said;
+
+    private App(Process process, Path home, int port, List<String> said) {
+        this.process = process;
+        this.home = home;
+        this.port = port;
+        this.said = said;
+    }
+
+    /** Starts {@code demo} or {@code start} in a new home and waits until it is ready. */
+    static App start(String command) {
+        return start(command, newHome());
+    }
+
+    static App start(String command, Path home) {
+        int port = freePort();
+        Process process = script(List.of(command, "--port", String.valueOf(port), "--home", home.toString()));
+        List<String> said = new ArrayList<>();
+        BufferedReader lines =
+                new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8));
+        try {
+            for (String line = lines.readLine(); line != null; line = lines.readLine()) {
+                said.add(line);
+                if (line.startsWith("Ctrl-C")) {
+                    return new App(process, home, port, said);
+                }
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        throw new AssertionError("it did not start: " + String.join("\n", said));
+    }
+
+    /** What a command that ends by itself said, with its exit code on a last line. */
+    static String run(String... words) {
+        Process process = script(List.of(words));
+        try {
+            String text = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+            return text + "exit " + process.waitFor();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+
+    static Process script(List<String> words) {
+        List<String> command = new ArrayList<>(List.of(ROOT.resolve("yarrowmark").toString()));
+        command.addAll(words);
+        ProcessBuilder builder = new ProcessBuilder(command).redirectErrorStream(true);
+        builder.environment().put("YARROWMARK_BUILT", "yes");
+        try {
+            return builder.start();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    static Path newHome() {
+        try {
+            return Files.createTempDirectory(Files.createDirectories(Path.of("target", "homes")).toAbsolutePath(), "home");
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    String url() {
+        return "http://127.0.0.1:" + port;
+    }
+
+    int port() {
+        return port;
+    }
+
+    Path home() {
+        return home;
+    }
+
+    /** What it printed from the line that starts so on. */
+    String said(String start) {
+        return said.stream()
+                .filter(l -> l.startsWith(start))
+                .findFirst()
+                .map(l -> l.substring(start.length()).strip())
+                .orElseThrow(() -> new AssertionError("nothing starting with \"" + start + "\" in " + said));
+    }
+
+    /** Name and password that the demo prints. */
+    String[] signIn() {
+        return said("Sign in as:").split(", password ");
+    }
+
+    String token() {
+        return run("token", "--home", home.toString()).lines().findFirst().orElseThrow();
+    }
+
+    /** Answers of the API to a bearer of that token. */
+    JsonNode get(String path, String token) {
+        HttpResponse<String> response = send("GET", path, token, "");
+        if (response.statusCode() != 200) {
+            throw new AssertionError(response.statusCode() + ": " + response.body());
+        }
+        try {
+            return JSON.readTree(response.body());
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    HttpResponse<String> send(String method, String path, String token, String body) {
+        try {
+            return HTTP.send(
+                    HttpRequest.newBuilder(URI.create(url() + path))
+                            .header("Authorization", "Bearer " + token)
+                            .header("Content-Type", "application/json")
+                            .method(method, HttpRequest.BodyPublishers.ofString(body))
+                            .build(),
+                    HttpResponse.BodyHandlers.ofString());
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** Every process below the script, the server and the database among them. */
+    Stream<ProcessHandle> processes() {
+        return process.descendants();
+    }
+
+    ProcessHandle processNamed(String word) {
+        return processes()
+                .filter(p -> p.info().command().orElse("").contains(word))
+                .findFirst()
+                .orElseThrow(() -> new AssertionError("no process " + word));
+    }
+
+    /** Stops it as Ctrl-C does, and keeps the home. */
+    void stop() {
+        List<ProcessHandle> all = processes().toList();
+        process.destroy();
+        try {
+            if (!process.waitFor(40, TimeUnit.SECONDS)) {
+                throw new AssertionError("it did not stop");
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+        all.stream().filter(ProcessHandle::isAlive).findAny().ifPresent(p -> {
+            throw new AssertionError("left running: " + p.info().command());
+        });
+    }
+
+    @Override
+    public void close() {
+        if (process.isAlive()) {
+            stop();
+        }
+        remove(home);
+    }
+
+    static void remove(Path folder) {
+        try (Stream<Path> all = Files.walk(folder)) {
+            all.sorted(Comparator.reverseOrder()).forEach(p -> p.toFile().delete());
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    static int freePort() {
+        try (ServerSocket socket = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
+            return socket.getLocalPort();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+}

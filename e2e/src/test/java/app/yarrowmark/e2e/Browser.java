@@ -1,0 +1,173 @@
+package app.yarrowmark.e2e;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import org.openqa.selenium.By;
+import org.openqa.selenium.JavascriptExecutor;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.OutputType;
+import org.openqa.selenium.StaleElementReferenceException;
+import org.openqa.selenium.WebElement;
+import org.openqa.selenium.chrome.ChromeDriver;
+import org.openqa.selenium.chrome.ChromeDriverService;
+import org.openqa.selenium.chrome.ChromeOptions;
+import org.openqa.selenium.support.ui.WebDriverWait;
+
+/** A real browser, driven as a person would: by what is seen and by the keyboard. */
+final class Browser implements AutoCloseable {
+
+    private final ChromeDriver driver;
+
+    private Browser(ChromeDriver driver) {
+        this.driver = driver;
+    }
+
+    static Browser open() {
+        return open(1280, 800);
+    }
+
+    static Browser open(int width, int height) {
+        ChromeOptions options = new ChromeOptions();
+        options.setBinary("/usr/bin/chromium");
+        options.addArguments(
+                "--headless=new",
+                "--no-sandbox",
+                "--disable-dev-shm-usage",
+                "--disable-gpu",
+                "--disable-quic",
+                "--no-first-run",
+                "--disable-background-networking",
+                "--disable-component-update",
+                "--disable-sync",
+                "--window-size=" + width + "," + height,
+                "--force-device-scale-factor=1",
+                "--hide-scrollbars",
+                "--lang=en-GB");
+        ChromeDriverService service = new ChromeDriverService.Builder()
+                .usingDriverExecutable(Path.of("/usr/bin/chromedriver").toFile())
+                .withSilent(true)
+                .build();
+        ChromeDriver driver = new ChromeDriver(service, options);
+        driver.executeCdpCommand(
+                "Emulation.setDeviceMetricsOverride",
+                Map.of("width", width, "height", height, "deviceScaleFactor", 1, "mobile", false));
+        return new Browser(driver);
+    }
+
+    void go(String url) {
+        driver.get(url);
+    }
+
+    void signIn(App app) {
+        String[] who = app.signIn();
+        go(app.url());
+        type("Name", who[0]);
+        type("Password", who[1]);
+        press("Sign in");
+        see("Desk");
+        waitFor(By.cssSelector("nav[aria-label='Devices on the desk']"));
+    }
+
+    /** Waits until the text is on the page. */
+    void see(String text) {
+        waitUntil("to see \"" + text + "\"", () -> body().contains(text));
+    }
+
+    void seeNot(String text) {
+        waitUntil("not to see \"" + text + "\"", () -> !body().contains(text));
+    }
+
+    String body() {
+        return driver.findElement(By.tagName("body")).getText();
+    }
+
+    /** Presses the button or link of that name. */
+    void press(String name) {
+        By by = By.xpath("//*[self::button or self::a or @role='option'][normalize-space(.)='" + name + "' or @aria-label='" + name + "']");
+        waitUntil("to press " + name, () -> {
+            List<WebElement> all = driver.findElements(by);
+            WebElement button =
+                    all.stream().filter(e -> e.isDisplayed() && e.isEnabled()).findFirst().orElse(null);
+            if (button == null) {
+                return false;
+            }
+            button.click();
+            return true;
+        });
+    }
+
+    /** Types into the field of that label, in place of what was there. */
+    void type(String label, String text) {
+        WebElement field = waitFor(By.xpath("//label[normalize-space(.)='" + label + "']/following-sibling::input | //input[@aria-label='" + label + "']"));
+        field.sendKeys(Keys.chord(Keys.CONTROL, "a"), text);
+    }
+
+    /** Chooses from a list by its label. */
+    void choose(String label, String choice) {
+        waitFor(By.cssSelector("button[aria-label='" + label + "']")).click();
+        waitFor(By.xpath("//*[@role='option'][normalize-space(.)='" + choice + "']")).click();
+    }
+
+    /** Sends keys to whatever has the focus. */
+    void keys(CharSequence... keys) {
+        driver.switchTo().activeElement().sendKeys(keys);
+    }
+
+    WebElement waitFor(By by) {
+        waitUntil("for " + by, () -> !driver.findElements(by).isEmpty());
+        return driver.findElement(by);
+    }
+
+    String text(String css) {
+        return waitFor(By.cssSelector(css)).getText();
+    }
+
+    int count(String css) {
+        return driver.findElements(By.cssSelector(css)).size();
+    }
+
+    Object script(String source, Object... args) {
+        return ((JavascriptExecutor) driver).executeScript(source, args);
+    }
+
+    Object cdp(String command, Map<String, Object> parameters) {
+        return driver.executeCdpCommand(command, parameters);
+    }
+
+    String address() {
+        return driver.getCurrentUrl();
+    }
+
+    void waitUntil(String what, Check check) {
+        WebDriverWait wait = new WebDriverWait(driver, Duration.ofSeconds(60), Duration.ofMillis(100));
+        wait.ignoring(StaleElementReferenceException.class, org.openqa.selenium.ElementNotInteractableException.class)
+                .ignoring(org.openqa.selenium.NoSuchElementException.class)
+                .withMessage(() -> "waited " + what + "; the page shows:\n" + body())
+                .until(d -> check.holds());
+    }
+
+    @FunctionalInterface
+    interface Check {
+        boolean holds();
+    }
+
+    /** Saves a picture of what is seen. */
+    void picture(Path file) {
+        try {
+            Files.createDirectories(file.toAbsolutePath().getParent());
+            Files.write(file, driver.getScreenshotAs(OutputType.BYTES));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    @Override
+    public void close() {
+        driver.quit();
+    }
+}

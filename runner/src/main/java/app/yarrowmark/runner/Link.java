@@ -1,0 +1,158 @@
+package app.yarrowmark.runner;
+
+import app.yarrowmark.core.exchange.Json;
+import app.yarrowmark.core.exchange.RunFile;
+import com.fasterxml.jackson.databind.JsonNode;
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+
+/** Speaks with the desk's server. */
+final class Link {
+
+    private static final Duration PATIENCE = Duration.ofSeconds(20);
+    private static final int[] WAITS_SECONDS = {1, 2, 4, 8, 15, 30};
+
+    private final HttpClient http =
+            HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(5)).build();
+    private final URI server;
+    private final String token;
+    private final JsonNode sitting;
+
+    private Link(URI server, String token, JsonNode sitting) {
+        this.server = server;
+        this.token = token;
+        this.sitting = sitting;
+    }
+
+    /** The server answered, and not with what was asked for. */
+    static final class Refused extends IOException {
+
+        private final int status;
+
+        Refused(int status, String message) {
+            super(message);
+            this.status = status;
+        }
+
+        /** Whether the person at the keyboard can mend it: a wrong code, say. */
+        boolean isUse() {
+            return status >= 400 && status < 500;
+        }
+    }
+
+    /** Joins a sitting with a code. */
+    static Link join(URI server, String code) throws IOException, InterruptedException {
+        Link link = new Link(server, "", Json.mapper().createObjectNode());
+        JsonNode answer = link.call(
+                "POST", "/api/v1/device/pairings", Map.of("code", code, "program", "runner " + RunnerMain.version()));
+        return new Link(server, answer.get("token").asText(), answer.get("sitting"));
+    }
+
+    /** Returns model and setup in words. */
+    String device() {
+        return sitting.get("model").asText() + ", " + sitting.get("setup").asText();
+    }
+
+    /** Returns keys of the native suites planned, in order. */
+    List<String> plannedSuites() {
+        return java.util.stream.StreamSupport.stream(sitting.get("suites").spliterator(), false)
+                .filter(s -> s.get("home").asText().equals("NATIVE"))
+                .map(s -> s.get("key").asText())
+                .toList();
+    }
+
+    /** Tells the facts; returns what the setup says otherwise, in words. */
+    List<String> tellFacts(List<RunFile.FactLine> facts) throws IOException, InterruptedException {
+        JsonNode answer = call("PUT", "/api/v1/device/facts", facts);
+        return java.util.stream.StreamSupport.stream(answer.spliterator(), false)
+                .map(c -> c.get("name").asText() + ": the setup says "
+                        + c.get("before").asText() + ", read " + c.get("after").asText())
+                .toList();
+    }
+
+    /** Tells how far it is; a lost word does not matter. */
+    void tellProgress(Map<String, ?> report) {
+        try {
+            HttpRequest request = request("/api/v1/device/progress")
+                    .method(
+                            "PUT",
+                            HttpRequest.BodyPublishers.ofString(Json.mapper().writeValueAsString(report)))
+                    .build();
+            http.sendAsync(request, HttpResponse.BodyHandlers.discarding());
+        } catch (IOException e) {
+            throw new IllegalStateException("a report can always be written", e);
+        }
+    }
+
+    void tellFinished() throws InterruptedException {
+        try {
+            call("DELETE", "/api/v1/device/progress", "");
+        } catch (IOException lost) {
+            // The server forgets the progress by itself.
+        }
+    }
+
+    /**
+     * Sends a run, trying again for a minute if the server is away.
+     *
+     * @throws Refused if the server will not take it
+     * @throws IOException if it stayed away
+     */
+    JsonNode send(RunFile run) throws IOException, InterruptedException {
+        for (int wait : WAITS_SECONDS) {
+            try {
+                return call("PUT", "/api/v1/runs/" + run.id(), run);
+            } catch (Refused refused) {
+                if (refused.isUse()) {
+                    throw refused;
+                }
+            } catch (IOException away) {
+                // Tried again below.
+            }
+            Thread.sleep(Duration.ofSeconds(wait).toMillis());
+        }
+        return call("PUT", "/api/v1/runs/" + run.id(), run);
+    }
+
+    private JsonNode call(String method, String path, Object body) throws IOException, InterruptedException {
+        String json = body.equals("") ? "" : Json.mapper().writeValueAsString(body);
+        HttpRequest request = request(path)
+                .method(method, HttpRequest.BodyPublishers.ofString(json))
+                .build();
+        HttpResponse<String> response;
+        try {
+            response = http.send(request, HttpResponse.BodyHandlers.ofString());
+        } catch (IOException e) {
+            throw new IOException("the server at " + server + " cannot be reached", e);
+        }
+        if (response.statusCode() >= 300) {
+            throw new Refused(response.statusCode(), detail(response));
+        }
+        return response.body().isBlank()
+                ? Json.mapper().createObjectNode()
+                : Json.mapper().readTree(response.body());
+    }
+
+    private HttpRequest.Builder request(String path) {
+        HttpRequest.Builder request = HttpRequest.newBuilder(server.resolve(path))
+                .timeout(PATIENCE)
+                .header("Content-Type", "application/json");
+        return token.isEmpty() ? request : request.header("Authorization", "Bearer " + token);
+    }
+
+    private static String detail(HttpResponse<String> response) {
+        try {
+            String detail =
+                    Json.mapper().readTree(response.body()).path("detail").asText("");
+            return detail.isEmpty() ? "the server answered " + response.statusCode() : detail;
+        } catch (IOException noJson) {
+            return "the server answered " + response.statusCode();
+        }
+    }
+}
