@@ -5,6 +5,8 @@ import type { Kernel, Measured } from './measure'
 import type { FromWorker, Size } from './protocol'
 import { graphics, stage } from './workloads/graphics'
 import { pages } from './workloads/pages'
+// Inside the page's own script, so that it starts without a connection too.
+import KernelWorker from './worker?worker&inline'
 
 type Suite = Schemas['SuiteView']
 type Metric = Schemas['MetricView']
@@ -127,7 +129,7 @@ function yielding(kernel: Kernel): Kernel {
 
 function inWorker(metric: string, around: Surroundings, onSample: OnSample): Promise<Measured> {
   return new Promise((done, fail) => {
-    const worker = new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' })
+    const worker = new KernelWorker()
     const end = (act: () => void) => {
       worker.terminate()
       act()

@@ -183,7 +183,11 @@ export class Session {
 
   private async flush() {
     await this.outbox.flush(sendRun, (waiting: Waiting, verdict) => {
-      const state = verdict.kind === 'kept' ? 'sent' : verdict.kind === 'later' ? 'kept here' : 'refused'
+      const others = this.outbox
+        .all()
+        .some((w) => w.run.id !== waiting.run.id && w.run.suite.key === waiting.run.suite.key)
+      const state =
+        verdict.kind === 'refused' ? 'refused' : verdict.kind === 'later' || others ? 'kept here' : 'sent'
       this.line(waiting.run.suite.key, {
         state,
         ...(verdict.kind === 'refused' ? { words: verdict.reason } : {}),

@@ -32,12 +32,16 @@ export function SuiteChoice({ suites, chosen, onChosen, kind }: SuiteChoiceProps
       {(Object.keys(homes) as Suite['home'][]).map((home) => {
         const own = suites.filter((s) => s.home === home)
         if (own.length === 0) return null
+        if (home === 'NATIVE' && isHandheld(kind)) {
+          return (
+            <p key={home} className="text-[12.5px] text-ink2">
+              {own.map((s) => s.name).join(' and ')} run natively, on computers only.
+            </p>
+          )
+        }
         return (
           <fieldset key={home}>
-            <legend className="text-[12.5px] text-ink2 mb-0.5">
-              {homes[home]}
-              {home === 'NATIVE' && isHandheld(kind) && ' (not possible on this kind of device)'}
-            </legend>
+            <legend className="text-[12.5px] text-ink2 mb-0.5">{homes[home]}</legend>
             {own.map((s) => (
               <Checkbox
                 key={s.id}
