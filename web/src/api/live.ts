@@ -25,7 +25,7 @@ export function useLiveEvents(enabled: boolean) {
     }
     const progress = (event: MessageEvent<string>) => {
       const now = JSON.parse(event.data) as Progress
-      client.setQueryData<Sheet>(keys.sheet(now.sitting), (sheet) => sheet && withProgress(sheet, now))
+      client.setQueryData<Sheet>(keys.sheet(now.sitting), (sheet) => sheet && { ...sheet, progress: now })
       client.setQueryData<Strip>(keys.strip, (strip) =>
         strip?.map((s) => (s.sitting === now.sitting ? { ...s, progress: now } : s)),
       )
@@ -45,11 +45,4 @@ export function useLiveEvents(enabled: boolean) {
       stream.close()
     }
   }, [client, enabled])
-}
-
-function withProgress(sheet: Sheet, progress: Progress): Sheet {
-  const rows = sheet.rows.map((row) =>
-    row.suite.key === progress.suite ? { ...row, state: 'RUNNING' as const } : row,
-  )
-  return { ...sheet, rows, progress }
 }

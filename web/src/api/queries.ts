@@ -43,6 +43,8 @@ export function useSheet(id: number) {
   return useQuery({
     queryKey: keys.sheet(id),
     queryFn: () => take(api.GET('/api/v1/sittings/{id}', { params: { path: { id } } })),
+    // A device that fell silent is found out by asking again.
+    refetchInterval: ({ state }) => (state.data?.progress ? 20_000 : false),
   })
 }
 

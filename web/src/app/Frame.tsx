@@ -75,7 +75,7 @@ export function Frame({ name }: { readonly name: string }) {
               className={`relative flex justify-between py-[6px] pr-[14px] ${pathname.startsWith(`/${v.view}`) ? 'font-[640] text-ink before:absolute before:-left-[18px] before:top-[6px] before:w-1 before:h-5 before:bg-ink' : 'text-ink2 hover:text-ink'}`}
             >
               {v.name}
-              <span className="text-ink3 text-[11px] font-normal" aria-hidden="true">
+              <span className="text-ink2 text-[11px] font-normal" aria-hidden="true">
                 {v.key}
               </span>
             </Link>
@@ -87,7 +87,7 @@ export function Frame({ name }: { readonly name: string }) {
                 setHelp(true)
               }}
             >
-              Keys <span className="text-ink3">?</span>
+              Keys <span className="text-ink2">?</span>
             </button>
             <button className="hover:text-ink" onClick={turnTheme}>
               Light or dark

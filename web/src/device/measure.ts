@@ -13,6 +13,8 @@ export interface Job {
   readonly work: number
   /** Does the work once; throws if the result is wrong. */
   run: () => Promise<void> | void
+  /** Shows the result, outside of the timing. */
+  show?: () => void
   dispose?: () => void
 }
 
@@ -45,6 +47,8 @@ export interface Watch {
   /** Throws to stop. */
   readonly check: () => void
   readonly now: () => number
+  /** Waits a moment between iterations, so that a page can draw and hear; not needed in a worker. */
+  readonly breathe: () => Promise<void> | void
 }
 
 /** Sizes the work, warms up until steady, measures. A wrong result throws out of it. */
@@ -103,11 +107,14 @@ function middle(sorted: readonly number[]): number {
 }
 
 async function timed(job: Job, watch: Watch): Promise<number> {
+  await watch.breathe()
   watch.check()
   const start = watch.now()
   await job.run()
   // A clock of 5 µs cannot show less.
-  return Math.max(0.005, watch.now() - start)
+  const took = Math.max(0.005, watch.now() - start)
+  job.show?.()
+  return took
 }
 
 /** Four significant digits, written plainly. */

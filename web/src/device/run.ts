@@ -106,25 +106,15 @@ function part(
   if (workerMetrics.has(metric)) return inWorker(metric, around, onSample)
   const kernel = kernels.find((k) => k.metric === metric)
   if (!kernel) throw new Error(`this page is too old to measure ${metric}: reload it`)
-  return measure(yielding(kernel), plans[around.size], {
+  return measure(kernel, plans[around.size], {
     now: () => performance.now(),
+    breathe: () => pause(1),
     check: () => {
       const reason = around.stopped()
       if (reason !== undefined) throw new Stopped(reason)
     },
     onSample,
   })
-}
-
-/** Lets the page draw between iterations, outside of the timing. */
-function yielding(kernel: Kernel): Kernel {
-  return {
-    ...kernel,
-    async prepare(size) {
-      await pause(0)
-      return kernel.prepare(size)
-    },
-  }
 }
 
 function inWorker(metric: string, around: Surroundings, onSample: OnSample): Promise<Measured> {

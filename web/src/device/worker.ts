@@ -19,6 +19,7 @@ async function work({ metric, size }: ToWorker) {
   const measured = await measure(kernel, plans[size], {
     now: () => performance.now(),
     check: () => undefined,
+    breathe: () => undefined,
     onSample: (values, share) => {
       say({ kind: 'sample', values: values.slice(-60), share })
     },

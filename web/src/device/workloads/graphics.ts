@@ -101,8 +101,10 @@ function batch(
       if (gl.getError() !== gl.NO_ERROR || pixel[3] !== 255 || seen !== first)
         throw new Error('the picture came out wrong')
     },
-    dispose() {
+    show() {
       show(on, target)
+    },
+    dispose() {
       gl.deleteFramebuffer(target)
       gl.deleteTexture(texture)
       gl.deleteVertexArray(array)
@@ -111,7 +113,7 @@ function batch(
   }
 }
 
-/** Copies the off-screen picture to the canvas, outside of any timing. */
+/** Copies the off-screen picture to the canvas and waits for it, so that nothing of it falls into the next timing. */
 function show(on: Stage, target: WebGLFramebuffer) {
   const { gl } = on
   const canvas = gl.canvas
@@ -129,6 +131,8 @@ function show(on: Stage, target: WebGLFramebuffer) {
     gl.COLOR_BUFFER_BIT,
     gl.LINEAR,
   )
+  gl.bindFramebuffer(gl.READ_FRAMEBUFFER, null)
+  gl.readPixels(0, 0, 1, 1, gl.RGBA, gl.UNSIGNED_BYTE, new Uint8Array(4))
 }
 
 function link(gl: WebGL2RenderingContext, vertex: string, fragment: string): WebGLProgram {

@@ -149,7 +149,7 @@ export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
                           ),
                         )
                       }}
-                      className="num w-full h-7 px-2 text-right bg-transparent placeholder:text-ink3 placeholder:text-[11px] placeholder:font-normal aria-invalid:outline-2 aria-invalid:-outline-offset-2 aria-invalid:outline-mulberry"
+                      className="num w-full h-7 px-2 text-right bg-transparent placeholder:text-ink2 placeholder:text-[11px] placeholder:font-normal aria-invalid:outline-2 aria-invalid:-outline-offset-2 aria-invalid:outline-mulberry"
                     />
                   </td>
                 )

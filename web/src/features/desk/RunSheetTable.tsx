@@ -63,7 +63,7 @@ function SuiteRow({ row, sheet, open, onEnter }: SuiteRowProps) {
   const scores = useScores(suite.id, sheet.setup.id)
   const headline = scores.data?.find((p) => p.metric === suite.headline)
   const own = headline?.own
-  const live = row.state === 'RUNNING' ? sheet.progress : undefined
+  const live = sheet.progress?.suite === suite.key ? sheet.progress : undefined
   const bare = live !== undefined || open
   return (
     <Fragment>

@@ -80,7 +80,8 @@ final class App implements AutoCloseable {
     }
 
     static Process script(List<String> words) {
-        List<String> command = new ArrayList<>(List.of(ROOT.resolve("yarrowmark").toString()));
+        List<String> command =
+                new ArrayList<>(List.of(ROOT.resolve("yarrowmark").toString()));
         command.addAll(words);
         ProcessBuilder builder = new ProcessBuilder(command).redirectErrorStream(true);
         builder.environment().put("YARROWMARK_BUILT", "yes");
@@ -93,7 +94,8 @@ final class App implements AutoCloseable {
 
     static Path newHome() {
         try {
-            return Files.createTempDirectory(Files.createDirectories(Path.of("target", "homes")).toAbsolutePath(), "home");
+            return Files.createTempDirectory(
+                    Files.createDirectories(Path.of("target", "homes")).toAbsolutePath(), "home");
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
@@ -144,10 +146,12 @@ final class App implements AutoCloseable {
 
     HttpResponse<String> send(String method, String path, String token, String body) {
         try {
+            HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(url() + path));
+            if (!token.isEmpty()) {
+                request.header("Authorization", "Bearer " + token);
+            }
             return HTTP.send(
-                    HttpRequest.newBuilder(URI.create(url() + path))
-                            .header("Authorization", "Bearer " + token)
-                            .header("Content-Type", "application/json")
+                    request.header("Content-Type", "application/json")
                             .method(method, HttpRequest.BodyPublishers.ofString(body))
                             .build(),
                     HttpResponse.BodyHandlers.ofString());

@@ -88,11 +88,14 @@ final class Browser implements AutoCloseable {
 
     /** Presses the button or link of that name. */
     void press(String name) {
-        By by = By.xpath("//*[self::button or self::a or @role='option'][normalize-space(.)='" + name + "' or @aria-label='" + name + "']");
+        By by = By.xpath("//*[self::button or self::a or @role='option'][normalize-space(.)='" + name
+                + "' or @aria-label='" + name + "']");
         waitUntil("to press " + name, () -> {
             List<WebElement> all = driver.findElements(by);
-            WebElement button =
-                    all.stream().filter(e -> e.isDisplayed() && e.isEnabled()).findFirst().orElse(null);
+            WebElement button = all.stream()
+                    .filter(e -> e.isDisplayed() && e.isEnabled())
+                    .findFirst()
+                    .orElse(null);
             if (button == null) {
                 return false;
             }
@@ -103,14 +106,16 @@ final class Browser implements AutoCloseable {
 
     /** Types into the field of that label, in place of what was there. */
     void type(String label, String text) {
-        WebElement field = waitFor(By.xpath("//label[normalize-space(.)='" + label + "']/following-sibling::input | //input[@aria-label='" + label + "']"));
+        WebElement field = waitFor(By.xpath("//label[normalize-space(.)='" + label
+                + "']/following-sibling::input | //input[@aria-label='" + label + "']"));
         field.sendKeys(Keys.chord(Keys.CONTROL, "a"), text);
     }
 
     /** Chooses from a list by its label. */
     void choose(String label, String choice) {
         waitFor(By.cssSelector("button[aria-label='" + label + "']")).click();
-        waitFor(By.xpath("//*[@role='option'][normalize-space(.)='" + choice + "']")).click();
+        waitFor(By.xpath("//*[@role='option'][normalize-space(.)='" + choice + "']"))
+                .click();
     }
 
     /** Sends keys to whatever has the focus. */
@@ -137,6 +142,15 @@ final class Browser implements AutoCloseable {
 
     Object cdp(String command, Map<String, Object> parameters) {
         return driver.executeCdpCommand(command, parameters);
+    }
+
+    /** What axe finds, a line each; its script must be on the page. */
+    List<?> faults() {
+        return (List<?>)
+                driver.executeAsyncScript(
+                        "const done = arguments[0];"
+                                + "axe.run(document, {runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']}).then(r => done("
+                                + "r.violations.map(v => v.id + ': ' + v.nodes.slice(0, 3).map(n => n.html + ' ' + n.failureSummary).join(' | '))))");
     }
 
     String address() {

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
@@ -58,14 +59,16 @@ class JourneyTest {
         desk.type("Year (may be left out)", "2026");
         desk.type("Name of the setup", "as shipped");
         for (String suite : List.of("Kernmill 3", "Lumenwalk 2", "Siltpath 1")) {
-            desk.waitFor(By.xpath("//label[starts-with(normalize-space(.),'" + suite + "')]")).click();
+            desk.waitFor(By.xpath("//label[starts-with(normalize-space(.),'" + suite + "')]"))
+                    .click();
         }
         desk.press("Put it on the desk");
 
         desk.see("Ostrel Weir 16");
         desk.see("Seven suites left");
         desk.see("Nothing is known of it yet");
-        assertThat(desk.text("nav[aria-label='Devices on the desk'] a[aria-current=true]")).contains("Weir 16");
+        assertThat(desk.text("nav[aria-label='Devices on the desk'] a[aria-current=true]"))
+                .contains("Weir 16");
     }
 
     @Test
@@ -73,7 +76,17 @@ class JourneyTest {
     void runsNativelyAndIsSeenLive() throws Exception {
         String code = newCode();
         Process runner = App.script(List.of(
-                "runner", "run", "--server", app.url(), "--code", code, "--size", "tiny", "--repeats", "1", "--folder",
+                "runner",
+                "run",
+                "--server",
+                app.url(),
+                "--code",
+                code,
+                "--size",
+                "tiny",
+                "--repeats",
+                "1",
+                "--folder",
                 Path.of("target").toAbsolutePath().toString()));
 
         desk.waitFor(By.cssSelector("[role=progressbar]"));
@@ -129,13 +142,15 @@ class JourneyTest {
             phone.see("Keep this page in front");
             phone.see("Everything planned was run");
             phone.waitUntil("everything to be sent", () -> phone.count("[data-state=sent]") == 2);
-            assertThat(phone.script("return document.documentElement.scrollWidth")).isEqualTo(390L);
+            assertThat(phone.script("return document.documentElement.scrollWidth"))
+                    .isEqualTo(390L);
         }
         desk.see("Browser");
         for (JsonNode run : runs("SET_ASIDE")) {
             String id = run.get("id").asText();
             assertThat(run.get("reason").asText()).startsWith("tiny work size");
-            assertThat(app.send("POST", "/api/v1/runs/" + id + "/bring-back", token, "").statusCode())
+            assertThat(app.send("POST", "/api/v1/runs/" + id + "/bring-back", token, "")
+                            .statusCode())
                     .isEqualTo(200);
         }
         desk.waitUntil("four suites to have a score", () -> desk.count("[data-mark=focus]") == 4);
@@ -161,7 +176,9 @@ class JourneyTest {
             int sent = runs("SET_ASIDE").size();
             assertThat(sent - kept).isEqualTo(6);
             phone.script("localStorage.setItem('yarrowmark.outbox', JSON.stringify(window.sentTwice))");
-            phone.waitUntil("the outbox to be empty", () -> "[]".equals(phone.script("return localStorage.getItem('yarrowmark.outbox')")));
+            phone.waitUntil(
+                    "the outbox to be empty",
+                    () -> "[]".equals(phone.script("return localStorage.getItem('yarrowmark.outbox')")));
             assertThat(runs("SET_ASIDE")).hasSize(sent);
 
             phone.press("Back");
@@ -184,7 +201,8 @@ class JourneyTest {
         desk.keys("2101", Keys.ENTER, "-4", Keys.ENTER, "866", Keys.ENTER, Keys.ENTER);
         desk.keys("2 108", Keys.ENTER, "471", Keys.ENTER, "859,0", Keys.chord(Keys.CONTROL, Keys.ENTER));
         desk.see("second repeat: Sieve: must be more than 0");
-        desk.waitUntil("one repeat to be saved", () -> desk.count("table[aria-label='Scores of Kernmill'] thead a") == 1);
+        desk.waitUntil(
+                "one repeat to be saved", () -> desk.count("table[aria-label='Scores of Kernmill'] thead a") == 1);
         desk.script("document.querySelector('[data-cell=\"1.0\"]').focus()");
         desk.keys(Keys.chord(Keys.CONTROL, "a"), "468", Keys.chord(Keys.CONTROL, Keys.ENTER));
         desk.seeNot("Type digits as you read them");
@@ -205,7 +223,9 @@ class JourneyTest {
         desk.see("Overall, 15 setups");
         desk.waitUntil("the device to be marked", () -> desk.count("tr[data-focus=true]") == 1);
         assertThat(desk.text("tr[data-focus=true]")).contains("Ostrel Weir 16");
-        assertThat(desk.text("[data-testid=focus-sentence]")).contains("Weir 16 is ").contains(" of 15");
+        assertThat(desk.text("[data-testid=focus-sentence]"))
+                .contains("Weir 16 is ")
+                .contains(" of 15");
         assertThat(desk.address()).contains("focus=");
 
         desk.choose("Tests", "Drive only");
@@ -244,6 +264,22 @@ class JourneyTest {
                 .isEqualTo("rgb(23, 30, 27)");
     }
 
+    @Test
+    @Order(10)
+    void noViewHasAFaultThatToolsForAccessibilityFind() throws Exception {
+        String axe = Files.readString(App.ROOT.resolve("web/node_modules/axe-core/axe.min.js"));
+        for (String view : List.of("/desk", "/desk/new", "/standings", "/ledger", "/d")) {
+            for (String theme : List.of("light", "dark")) {
+                desk.script("localStorage.setItem('yarrowmark.theme', arguments[0])", theme);
+                desk.go(app.url() + view);
+                desk.see(view.equals("/d") ? "Type the code" : "on the desk");
+                desk.waitUntil("the view to be read", () -> !desk.body().contains("Reading"));
+                desk.script(axe);
+                assertThat(desk.faults()).as(view + ", " + theme).isEmpty();
+            }
+        }
+    }
+
     private void goToDesk() {
         desk.keys("g");
         desk.keys("d");
@@ -268,7 +304,8 @@ class JourneyTest {
         for (JsonNode m : models) {
             model = m.get("name").asText().equals("Weir 16") ? m.get("id").asLong() : model;
         }
-        JsonNode rows = app.get("/api/v1/runs?size=200&state=" + state + "&model=" + model, token).get("rows");
+        JsonNode rows = app.get("/api/v1/runs?size=200&state=" + state + "&model=" + model, token)
+                .get("rows");
         return List.of(rows.isEmpty() ? new JsonNode[0] : toArray(rows));
     }
 
@@ -286,7 +323,8 @@ class JourneyTest {
             if (sitting.get("model").asText().equals("Weir 16")) {
                 for (int repeat = 0; repeat < 2; repeat++) {
                     String run = Runs.json(sitting.get("sitting").asLong(), suite, readings);
-                    assertThat(app.send("PUT", "/api/v1/runs/" + Runs.id(run), token, run).statusCode())
+                    assertThat(app.send("PUT", "/api/v1/runs/" + Runs.id(run), token, run)
+                                    .statusCode())
                             .isEqualTo(201);
                 }
             }

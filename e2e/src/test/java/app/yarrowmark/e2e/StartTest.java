@@ -113,7 +113,10 @@ class StartTest {
             page = again.get("/api/v1/runs?size=200&page=" + number++, token);
             for (JsonNode row : page.get("rows")) {
                 kept.add(row.get("id").asText());
-                assertThat(row.get("headline") != null || row.get("state").asText().equals("FAILED") || row.get("suite").asText().equals("Lumenwalk") || row.get("suite").asText().equals("Siltpath"))
+                assertThat(row.get("headline") != null
+                                || row.get("state").asText().equals("FAILED")
+                                || row.get("suite").asText().equals("Lumenwalk")
+                                || row.get("suite").asText().equals("Siltpath"))
                         .as("a run in half: " + row)
                         .isTrue();
             }

@@ -41,7 +41,8 @@ class PageController implements WebMvcConfigurer {
         return page("docs.html");
     }
 
-    @GetMapping({"/", "/{first:(?!api$|actuator$|assets$)[^.]*}", "/{first:(?!api$|actuator$|assets$|d$)[^.]*}/{*rest}"})
+    @GetMapping({"/", "/{first:(?!api$|actuator$|assets$)[^.]*}", "/{first:(?!api$|actuator$|assets$|d$)[^.]*}/{*rest}"
+    })
     ResponseEntity<Resource> app(HttpServletResponse response) throws IOException {
         return page("index.html");
     }

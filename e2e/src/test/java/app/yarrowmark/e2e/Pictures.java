@@ -1,0 +1,109 @@
+package app.yarrowmark.e2e;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import java.nio.file.Path;
+import org.junit.jupiter.api.Tag;
+import org.junit.jupiter.api.Test;
+import org.openqa.selenium.By;
+import org.openqa.selenium.Keys;
+
+/** Takes the pictures of the documentation from the demo desk. */
+@Tag("pictures")
+class Pictures {
+
+    private static final Path FOLDER = App.ROOT.resolve("docs/screenshots");
+
+    @Test
+    void take() throws Exception {
+        try (App app = App.start("demo");
+                Browser desk = Browser.open()) {
+            desk.signIn(app);
+            desk.go(app.url() + "/desk");
+            desk.see("Ostrel Fen 13");
+            desk.keys("e");
+            desk.see("Type digits as you read them");
+            desk.keys("30.8", Keys.ENTER, "44.9", Keys.ENTER, "21.2", Keys.ENTER, "31.1");
+            still();
+            desk.picture(FOLDER.resolve("desk.png"));
+            desk.script("localStorage.setItem('yarrowmark.theme','dark')");
+            desk.go(app.url() + "/standings");
+            desk.see("Overall");
+            still();
+            desk.picture(FOLDER.resolve("standings-dark.png"));
+            desk.script("localStorage.setItem('yarrowmark.theme','light')");
+            desk.go(app.url() + "/standings");
+            desk.see("Overall");
+            still();
+            desk.picture(FOLDER.resolve("standings.png"));
+            desk.go(app.url() + "/ledger");
+            desk.waitFor(By.cssSelector("tr[data-state=SET_ASIDE]")).click();
+            desk.see("Samples of");
+            still();
+            desk.picture(FOLDER.resolve("ledger.png"));
+            desk.go(app.url() + "/desk/new");
+            desk.see("Suites to run");
+            still();
+            desk.picture(FOLDER.resolve("put-on-desk.png"));
+            live(app, desk);
+        }
+    }
+
+    /** The way to run, a phone at work, and how Desk shows a device at work. */
+    private static void live(App app, Browser desk) throws Exception {
+        desk.go(app.url() + "/desk");
+        desk.see("Ostrel Fen 13");
+        desk.keys("r");
+        String code = desk.text("[data-testid=pairing-code]").replace(" ", "");
+        still();
+        desk.picture(FOLDER.resolve("run-here.png"));
+        desk.keys(Keys.ESCAPE);
+        report(app, code);
+        desk.waitUntil("the device at work", () -> desk.count("[role=progressbar]") == 1);
+        still();
+        desk.picture(FOLDER.resolve("desk-live.png"));
+        JsonNode tern = app.get("/api/v1/sittings", app.token()).get(1);
+        desk.go(app.url() + "/desk/" + tern.get("sitting").asLong());
+        desk.see("Tamsin & Pell Tern 6");
+        desk.keys("r");
+        phone(app, desk.text("[data-testid=pairing-code]").replace(" ", ""));
+    }
+
+    private static void phone(App app, String code) throws Exception {
+        try (Browser phone = Browser.open(390, 844)) {
+            phone.go(app.url() + "/d/" + code);
+            phone.press("Start");
+            phone.waitUntil("the marsh", () -> phone.body().contains("frames/s"));
+            Thread.sleep(3000);
+            phone.picture(FOLDER.resolve("device-marsh.png"));
+            phone.waitUntil(
+                    "the reed bed",
+                    () -> phone.body().contains("Many instances")
+                            && phone.body().contains("frames/s"));
+            Thread.sleep(3000);
+            phone.picture(FOLDER.resolve("device.png"));
+        }
+    }
+
+    /** What a made-up computer would tell while it runs. */
+    private static void report(App app, String code) {
+        String pairing = app.send(
+                        "POST", "/api/v1/device/pairings", "", "{\"code\":\"" + code + "\",\"program\":\"runner\"}")
+                .body();
+        String token = pairing.replaceAll(".*\"token\":\"([^\"]+)\".*", "$1");
+        StringBuilder trace = new StringBuilder("38.2");
+        for (int i = 1; i < 40; i++) {
+            trace.append(',')
+                    .append(Math.round(418 + 6 * Math.sin(i) + 3 * Math.cos(2.3 * i) - (i > 28 ? 14 : 0)) / 10.0);
+        }
+        app.send(
+                "PUT",
+                "/api/v1/device/progress",
+                token,
+                "{\"suite\":\"petal\",\"partName\":\"Dense shading, tidal marsh\",\"done\":0.61,\"repeat\":2,\"repeats\":3,"
+                        + "\"secondsLeft\":74,\"reading\":40.4,\"unit\":\"{frame}/s\",\"trace\":[" + trace + "]}");
+    }
+
+    private static void still() throws InterruptedException {
+        Thread.sleep(900);
+    }
+}

@@ -1,0 +1,93 @@
+import { cleanup, render, screen } from '@testing-library/react'
+import { afterEach, describe, expect, it } from 'vitest'
+import { IndexLine, indexScale } from './IndexLine'
+import { RepeatDots } from './RepeatDots'
+import { RuleStrip } from './RuleStrip'
+import { Samples } from './Samples'
+import { Trace } from './Trace'
+
+afterEach(cleanup)
+
+const pool = [90, 100, 130].map((value) => ({ value, label: `setup ${String(value)}` }))
+
+describe('RuleStrip', () => {
+  it('has a tick for each, a taller median, and a gold notch for the one in focus', () => {
+    const { container } = render(<RuleStrip pool={pool} own={100} focus unit="points" />)
+    expect(container.querySelectorAll('line title')).toHaveLength(3)
+    expect(container.querySelector('[data-mark=focus]')?.getAttribute('fill')).toBe('var(--gold)')
+    expect(screen.getByRole('img').getAttribute('aria-label')).toBe(
+      '3 scores from 90.00 to 130.0 points, median 100.0; this one 100.0',
+    )
+  })
+  it('is turned where less is better, so that better is to the right', () => {
+    const at = (turned: boolean) => {
+      const { container } = render(<RuleStrip pool={pool} own={90} lessIsBetter={turned} />)
+      return Number(container.querySelector('[data-mark] rect')?.getAttribute('x'))
+    }
+    expect(at(false)).toBeLessThan(20)
+    expect(at(true)).toBeGreaterThan(190)
+  })
+  it('says so where nobody has a score', () => {
+    render(<RuleStrip pool={[]} />)
+    expect(screen.getByText('nobody has it yet')).toBeTruthy()
+  })
+  it('thins a pool of thousands', () => {
+    const many = Array.from({ length: 5000 }, (_, i) => ({ value: 1 + i, label: '' }))
+    const { container } = render(<RuleStrip pool={many} />)
+    expect(container.querySelectorAll('line title').length).toBeLessThanOrEqual(400)
+  })
+})
+
+describe('RepeatDots', () => {
+  it('has a dot where a run counts, a cross where it does not, and faint ones to come', () => {
+    const { container } = render(
+      <RepeatDots
+        dots={[
+          { value: 10, state: 'counted' },
+          { value: 7, state: 'aside' },
+        ]}
+        missing={2}
+      />,
+    )
+    expect(container.querySelectorAll('circle')).toHaveLength(3)
+    expect(container.querySelectorAll('path')).toHaveLength(1)
+    expect(screen.getByRole('img').getAttribute('aria-label')).toBe('repeats 10.00; 1 set aside; 2 to come')
+  })
+})
+
+describe('IndexLine', () => {
+  const scale = indexScale([50, 200], 300)
+  it('has its interval, and none for the reference', () => {
+    const { rerender } = render(
+      <IndexLine scale={scale} index={120} low={110} high={131} focus={false} tuned={false} />,
+    )
+    expect(screen.getByRole('img').getAttribute('aria-label')).toBe('index 120, 90 % interval 110 to 131')
+    rerender(<IndexLine scale={scale} index={100} focus tuned={false} />)
+    expect(screen.getByRole('img').getAttribute('aria-label')).toBe('index 100')
+  })
+  it('is a diamond where the setup is tuned', () => {
+    const { container } = render(<IndexLine scale={scale} index={120} focus={false} tuned />)
+    expect(container.querySelector('rect[transform]')).toBeTruthy()
+    expect(container.querySelector('circle')).toBeNull()
+  })
+})
+
+describe('Samples', () => {
+  it('tell warm-ups and disturbed ones from those that count', () => {
+    const { container } = render(<Samples values={[8, 10, 10.1, 7]} marks="wccd" unit="MB/s" />)
+    expect(container.querySelectorAll('circle')).toHaveLength(3)
+    expect(container.querySelectorAll('path')).toHaveLength(1)
+    expect(screen.getByRole('img').getAttribute('aria-label')).toContain('2 counted, 1 warm-ups, 1 disturbed')
+  })
+})
+
+describe('Trace', () => {
+  it('says how far it is, and is nothing before the first sample', () => {
+    const { container, rerender } = render(<Trace values={[]} unit="MB/s" width={100} height={40} />)
+    expect(container.innerHTML).toBe('')
+    rerender(<Trace values={[10, 12]} unit="MB/s" width={100} height={40} />)
+    expect(screen.getByRole('img').getAttribute('aria-label')).toBe(
+      '2 samples so far, 10.00 to 12.00 MB/s, now 12.00',
+    )
+  })
+})

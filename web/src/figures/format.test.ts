@@ -1,0 +1,68 @@
+import { describe, expect, it } from 'vitest'
+import {
+  grouped,
+  minutes,
+  number,
+  placeRange,
+  plusMinus,
+  seconds,
+  significant,
+  unitWords,
+  when,
+} from './format'
+
+const thin = '\u2009'
+
+describe('numbers', () => {
+  it('have thin-space thousands', () => {
+    expect(number(12840.5, 1)).toBe(`12${thin}840.5`)
+    expect(number(999, 0)).toBe('999')
+  })
+  it('keep every digit as read', () => {
+    expect(grouped('116.0')).toBe('116.0')
+    expect(grouped('1284,50')).toBe(`1${thin}284,50`)
+    expect(grouped('−1234567')).toBe(`−1${thin}234${thin}567`)
+    expect(grouped('n/a')).toBe('n/a')
+  })
+  it('have as many significant digits as asked', () => {
+    expect(significant(41.8372)).toBe('41.84')
+    expect(significant(0.0123456, 3)).toBe('0.0123')
+    expect(significant(21350)).toBe(`21${thin}350`)
+    expect(significant(0)).toBe('0')
+  })
+  it('carry their noise in percent of themselves', () => {
+    expect(plusMinus(0.0061)).toBe(`±0.6${thin}%`)
+    expect(plusMinus(0.134)).toBe(`±13${thin}%`)
+  })
+})
+
+describe('units', () => {
+  it('are in words where the code is not', () => {
+    expect(unitWords('{point}')).toBe('points')
+    expect(unitWords('MB/s')).toBe('MB/s')
+    expect(unitWords('{beat}')).toBe('beat')
+  })
+})
+
+describe('times', () => {
+  it('read as people say them', () => {
+    expect(minutes(0.5)).toBe('30 s')
+    expect(minutes(28.3)).toBe('28 min')
+    expect(minutes(120)).toBe('2.0 h')
+    expect(seconds(599.7)).toBe('10 min 0 s')
+    expect(seconds(12.4)).toBe('12 s')
+  })
+  it('name the day unless it is today', () => {
+    const now = new Date(2026, 10, 20, 15, 0)
+    expect(when(new Date(2026, 10, 20, 9, 5).toISOString(), now)).toBe('09:05')
+    expect(when(new Date(2026, 9, 3, 9, 5).toISOString(), now)).toBe('3 Oct 09:05')
+    expect(when(new Date(2025, 9, 3, 9, 5).toISOString(), now)).toBe('3 Oct 2025')
+  })
+})
+
+describe('places', () => {
+  it('are a range where more than one is likely', () => {
+    expect(placeRange(4, 4)).toBe('4')
+    expect(placeRange(4, 6)).toBe('4–6')
+  })
+})
