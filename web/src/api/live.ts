@@ -26,6 +26,9 @@ export function useLiveEvents(enabled: boolean) {
     const progress = (event: MessageEvent<string>) => {
       const now = JSON.parse(event.data) as Progress
       client.setQueryData<Sheet>(keys.sheet(now.sitting), (sheet) => sheet && { ...sheet, progress: now })
+      const before = client.getQueryData<Strip>(keys.strip)?.find((s) => s.sitting === now.sitting)
+      // Another suite began: its cell on the strip comes from the server.
+      if (before?.progress?.suite !== now.suite) void client.invalidateQueries({ queryKey: keys.strip })
       client.setQueryData<Strip>(keys.strip, (strip) =>
         strip?.map((s) => (s.sitting === now.sitting ? { ...s, progress: now } : s)),
       )

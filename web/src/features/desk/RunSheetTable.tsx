@@ -188,11 +188,11 @@ function LiveRow({ progress }: { readonly progress: Progress }) {
       </div>
       {progress.reading !== undefined && (
         <p className="w-[190px] shrink-0 whitespace-nowrap">
-          <span className="num text-[26px] tracking-tight">{significant(progress.reading)}</span>{' '}
+          <span className="num text-[26px] tracking-tight">{significant(progress.reading, 3)}</span>{' '}
           <span className="unit">{unitWords(progress.unit ?? '')}</span>
         </p>
       )}
-      <Trace values={progress.trace} unit={unitWords(progress.unit ?? '')} width={440} height={64} />
+      <Trace values={progress.trace} unit={unitWords(progress.unit ?? '')} width={404} height={64} />
     </div>
   )
 }

@@ -103,11 +103,12 @@ class RunChecks {
             sitting = bound;
         }
         if (sitting != null) {
-            if (!sittings.exists(sitting)) {
+            Optional<Long> setup = sittings.setupOf(sitting);
+            if (setup.isEmpty()) {
                 faults.add(new Violation("sitting", "there is no sitting number " + sitting));
                 return new Place(0, null);
             }
-            return new Place(sittings.get(sitting).setupId(), sitting);
+            return new Place(setup.get(), sitting);
         }
         if (file.setup() == null || !setups.exists(file.setup())) {
             faults.add(new Violation(

@@ -27,10 +27,13 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.EnumMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -43,6 +46,9 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 @Transactional(readOnly = true)
 public class RunService {
+
+    /** Dots beside a row: more could not be told apart. */
+    private static final int MOST_SIBLINGS = 12;
 
     private final RunRepository runs;
     private final RunEventRepository history;
@@ -196,9 +202,16 @@ public class RunService {
     }
 
     private Map<String, List<RunEntity>> siblings(List<RunEntity> page) {
+        if (page.isEmpty()) {
+            return Map.of();
+        }
         List<Long> setupIds = page.stream().map(r -> r.setupId).distinct().toList();
         List<Long> suiteIds = page.stream().map(r -> r.suiteId).distinct().toList();
-        return runs.findBySetupIdInAndSuiteIdInOrderByStartedAt(setupIds, suiteIds).stream()
+        Set<UUID> ids = new HashSet<>();
+        page.forEach(r -> ids.add(r.id));
+        runs.newestOfEach(setupIds, suiteIds, MOST_SIBLINGS).forEach(id -> ids.add(UUID.fromString(id)));
+        return runs.findAllById(ids).stream()
+                .sorted(Comparator.comparing((RunEntity r) -> r.startedAt))
                 .collect(Collectors.groupingBy(RunService::cell));
     }
 

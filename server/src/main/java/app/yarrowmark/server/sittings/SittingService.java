@@ -8,6 +8,7 @@ import app.yarrowmark.server.suites.SuiteService;
 import java.time.Clock;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -45,9 +46,9 @@ public class SittingService {
         return view(entity(id));
     }
 
-    /** Returns whether there is such a sitting. */
-    public boolean exists(long id) {
-        return sittings.existsById(id);
+    /** Returns the setup that a sitting is about, or empty if there is no such sitting. */
+    public Optional<Long> setupOf(long id) {
+        return sittings.findById(id).map(s -> s.setupId);
     }
 
     /** Opens a sitting of a setup with the suites to run. */
