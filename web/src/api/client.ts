@@ -40,7 +40,7 @@ const csrf: Middleware = {
   },
 }
 
-export const api = createClient<paths>({ baseUrl: '' })
+export const api = createClient<paths>({ baseUrl: location.origin, fetch: (request) => fetch(request) })
 api.use(csrf)
 
 interface Answer<T> {

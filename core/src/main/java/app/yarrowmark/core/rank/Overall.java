@@ -65,7 +65,7 @@ public final class Overall {
     }
 
     /** Returns the estimate of some of the subjects, in the order given. */
-    public static Estimate only(Estimate estimate, int[] subjects) {
+    public static Estimate subset(Estimate estimate, int[] subjects) {
         double[] theta = pick(estimate.theta(), subjects);
         double[][] covariance = new double[subjects.length][];
         for (int i = 0; i < subjects.length; i++) {

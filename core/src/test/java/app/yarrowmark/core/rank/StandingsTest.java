@@ -185,7 +185,7 @@ class StandingsTest {
         assertThat(overall.covariance()[1][2])
                 .isCloseTo(.5625 * one.covariance()[1][2] + .0625 * two.covariance()[1][2], Offset.offset(1e-15));
         assertThat(overall.dof()).isBetween(9.0, 18.0);
-        assertThat(Overall.only(overall, new int[] {3, 0}).theta())
+        assertThat(Overall.subset(overall, new int[] {3, 0}).theta())
                 .containsExactly(overall.theta()[3], overall.theta()[0]);
         assertThatThrownBy(() -> Overall.combine(List.of(), new double[0])).hasMessage("0 groups and 0 weights");
     }

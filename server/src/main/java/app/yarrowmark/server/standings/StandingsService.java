@@ -184,7 +184,7 @@ public class StandingsService {
         List<Long> subjects = List.copyOf(inAll);
         List<Estimate> estimates = common.stream()
                 .map(f -> f.parts().get(0))
-                .map(p -> Overall.only(
+                .map(p -> Overall.subset(
                         p.estimate(), subjects.stream().mapToInt(p::indexOf).toArray()))
                 .toList();
         double[] equal = new double[common.size()];

@@ -1,0 +1,95 @@
+import { cleanup, fireEvent, screen } from '@testing-library/react'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { Reply, serve, show, strip } from '../testing'
+import { App } from './App'
+import { applyTheme, turnTheme } from './theme'
+
+/** jsdom has no event stream; the page only needs something to listen to. */
+class Silence {
+  addEventListener() {
+    return undefined
+  }
+  close() {
+    return undefined
+  }
+}
+
+beforeEach(() => {
+  vi.stubGlobal('EventSource', Silence)
+  vi.stubGlobal('matchMedia', () => ({ matches: false }))
+})
+afterEach(() => {
+  cleanup()
+  vi.unstubAllGlobals()
+})
+
+const person = { name: 'Wren Alder', firstAccountNeeded: false }
+
+describe('the app', () => {
+  it('asks who it is, and says if name and password do not fit', async () => {
+    serve({
+      'GET /api/v1/session': { firstAccountNeeded: false },
+      'POST /api/v1/session': new Reply(401, { detail: 'Name and password do not fit.' }),
+    })
+    show(<App />)
+    fireEvent.change(await screen.findByLabelText('Name'), { target: { value: 'Wren' } })
+    fireEvent.change(screen.getByLabelText('Password'), { target: { value: 'x' } })
+    fireEvent.click(screen.getByRole('button', { name: 'Sign in' }))
+    expect(await screen.findByText('Name and password do not fit.')).toBeTruthy()
+  })
+
+  it('makes the first account of a new desk, with faults at their fields', async () => {
+    const violations = [{ field: 'password', message: 'a password has at least 10 characters' }]
+    serve({
+      'GET /api/v1/session': { firstAccountNeeded: true },
+      'POST /api/v1/first-account': new Reply(422, { detail: 'x', violations }),
+    })
+    show(<App />)
+    expect(await screen.findByText('Make the first account')).toBeTruthy()
+    for (const field of ['Key', 'Name', 'Password, at least 10 characters']) {
+      fireEvent.change(screen.getByLabelText(field), { target: { value: 'short' } })
+    }
+    fireEvent.click(screen.getByRole('button', { name: 'Make the account' }))
+    expect(await screen.findByText('a password has at least 10 characters')).toBeTruthy()
+  })
+
+  it('shows the strip with the device in focus marked, and goes by keys', async () => {
+    serve({
+      'GET /api/v1/session': person,
+      'GET /api/v1/sittings': strip,
+      'GET /api/v1/standings': {
+        revision: 1,
+        oneTest: false,
+        groups: [],
+        places: [],
+        apart: [],
+        unplaced: [],
+      },
+    })
+    show(<App />, '/standings?focus=8')
+    const tern = await screen.findByText('Tern 6', {}, { timeout: 5000 })
+    expect(tern.closest('a')?.getAttribute('aria-current')).toBe('true')
+    expect(screen.getByText('Fen 13').closest('a')?.getAttribute('href')).toBe('/standings?focus=7')
+    fireEvent.keyDown(window, { key: '?' })
+    expect(await screen.findByText('Go to Ledger')).toBeTruthy()
+  })
+
+  it('says so when the server is away', async () => {
+    vi.stubGlobal('fetch', () => Promise.reject(new TypeError('failed')))
+    show(<App />)
+    expect(await screen.findByText(/The server cannot be reached/, {}, { timeout: 5000 })).toBeTruthy()
+  })
+})
+
+describe('the theme', () => {
+  it('turns, and is remembered', () => {
+    localStorage.clear()
+    turnTheme()
+    expect(document.documentElement.dataset['theme']).toBe('dark')
+    turnTheme()
+    expect(document.documentElement.dataset['theme']).toBe('light')
+    delete document.documentElement.dataset['theme']
+    applyTheme()
+    expect(document.documentElement.dataset['theme']).toBe('light')
+  })
+})

@@ -1,0 +1,201 @@
+import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import type { Schemas } from '../../api/client'
+import { Reply, kernmill, pools, serve, sheet, show, strip } from '../../testing'
+import { DeskPage } from './DeskPage'
+import { PutOnDesk } from './PutOnDesk'
+
+const desk = {
+  'GET /api/v1/sittings': strip,
+  'GET /api/v1/sittings/7': sheet,
+  'GET /api/v1/scores': pools,
+}
+
+beforeEach(() => {
+  localStorage.clear()
+})
+afterEach(() => {
+  cleanup()
+  vi.unstubAllGlobals()
+})
+
+describe('the desk', () => {
+  it('says what to do first where nothing is on it', async () => {
+    serve({ 'GET /api/v1/sittings': [] })
+    show(<DeskPage />, '/desk')
+    expect(await screen.findByText('Nothing is on the desk')).toBeTruthy()
+  })
+
+  it('goes to the first device where none is named', async () => {
+    serve(desk)
+    show(<DeskPage />, '/desk', '/desk')
+    expect(await screen.findByText('another view')).toBeTruthy()
+  })
+
+  it('shows the run sheet with score, noise, place and what the setup is', async () => {
+    serve(desk)
+    show(<DeskPage />, '/desk/7', '/desk/:sitting')
+    expect(await screen.findByText('Ostrel Fen 13')).toBeTruthy()
+    expect(await screen.findByText('2 of 3')).toBeTruthy()
+    expect(screen.getByText('±0.4 %')).toBeTruthy()
+    expect(screen.getByText('8 GiB → 16 GiB')).toBeTruthy()
+    expect(screen.getByText('no permission').className).toBe('gap')
+    expect(screen.getByText(/One suite left, about 8 min/)).toBeTruthy()
+  })
+
+  it('shows what runs now, and only in its own row', async () => {
+    const progress = {
+      sitting: 7,
+      suite: 'kernmill',
+      partName: 'Weave',
+      done: 0.4,
+      repeat: 2,
+      repeats: 3,
+      secondsLeft: 75,
+      reading: 1846,
+      unit: '{point}',
+      trace: [1840, 1846],
+      at: '2026-11-20T08:00:00Z',
+    }
+    serve({ ...desk, 'GET /api/v1/sittings/7': { ...sheet, progress } })
+    show(<DeskPage />, '/desk/7', '/desk/:sitting')
+    const bar = await screen.findByRole('progressbar')
+    expect(bar.getAttribute('aria-valuenow')).toBe('40')
+    expect(screen.getByText('1 min 15 s left')).toBeTruthy()
+    expect(screen.getByText('repeat 2 of 3')).toBeTruthy()
+  })
+
+  it('says what could not be read, and reads it again on demand', async () => {
+    let tries = 0
+    serve({
+      ...desk,
+      'GET /api/v1/sittings/7': () =>
+        ++tries > 1 ? sheet : new Reply(503, { detail: 'The records cannot be reached now.' }),
+    })
+    show(<DeskPage />, '/desk/7', '/desk/:sitting')
+    expect((await screen.findByRole('alert')).textContent).toContain('The records cannot be reached now.')
+    fireEvent.click(screen.getByText('Try again'))
+    expect(await screen.findByText('Ostrel Fen 13')).toBeTruthy()
+  })
+
+  it('gives a code with the line to copy', async () => {
+    const code = { code: 'ABC234', expiresAt: new Date(Date.now() + 600_000).toISOString() }
+    const native = { ...kernmill, id: 4, key: 'stem', name: 'Stem', home: 'NATIVE' as const }
+    const rows = [...sheet.rows, { suite: native, state: 'WAITING' as const, done: 0, runs: [] }]
+    serve({ ...desk, 'GET /api/v1/sittings/7': { ...sheet, rows }, 'POST /api/v1/sittings/7/codes': code })
+    show(<DeskPage />, '/desk/7', '/desk/:sitting')
+    await screen.findByText('Ostrel Fen 13')
+    fireEvent.keyDown(window, { key: 'r' })
+    expect((await screen.findByTestId('pairing-code')).textContent).toBe('ABC 234')
+    expect(screen.getByText(/java -jar runner.jar run --server .* --code ABC234/)).toBeTruthy()
+  })
+})
+
+describe('the entry grid', () => {
+  const open = async () => {
+    show(<DeskPage />, '/desk/7', '/desk/:sitting')
+    await screen.findByText('Ostrel Fen 13')
+    fireEvent.keyDown(window, { key: 'e' })
+    return screen.findByLabelText('Weave, first repeat')
+  }
+  const type = (name: string, text: string) => {
+    fireEvent.change(screen.getByLabelText(name), { target: { value: text } })
+  }
+
+  it('goes down with Enter and to the top of the next repeat', async () => {
+    serve(desk)
+    const first = await open()
+    expect(document.activeElement).toBe(first)
+    for (const next of ['Wait, first repeat', 'Total, first repeat', 'Weave, second repeat']) {
+      fireEvent.keyDown(document.activeElement ?? first, { key: 'Enter' })
+      expect(document.activeElement?.getAttribute('aria-label')).toBe(next)
+    }
+  })
+
+  it('sends each repeat as a run of its own, digits as typed', async () => {
+    const sent = serve({ ...desk, 'PUT /api/v1/runs/*': { state: 'DONE', fresh: true } })
+    await open()
+    type('Weave, first repeat', '1 846,0')
+    type('Weave, second repeat', '1851')
+    fireEvent.click(screen.getByText('Save'))
+    await waitFor(() => {
+      expect(sent.filter((s) => s.method === 'PUT')).toHaveLength(2)
+    })
+    const runs = sent.filter((s) => s.method === 'PUT').map((s) => s.body as Schemas['RunFile'])
+    expect(runs.map((r) => r.readings)).toEqual([
+      [{ metric: 'weave', text: '1 846,0' }],
+      [{ metric: 'weave', text: '1851' }],
+    ])
+    expect(runs[0]?.id).not.toBe(runs[1]?.id)
+    expect(runs[0]?.sitting).toBe(7)
+  })
+
+  it('keeps what was refused, and says what is wrong with it', async () => {
+    const problem = {
+      detail: 'x',
+      violations: [{ field: 'readings[0].text', message: 'Weave: must be more than 0' }],
+    }
+    serve({ ...desk, 'PUT /api/v1/runs/*': () => new Reply(422, problem) })
+    const first = await open()
+    type('Weave, first repeat', '-4')
+    fireEvent.click(screen.getByText('Save'))
+    expect((await screen.findByRole('alert')).textContent).toBe('first repeat: Weave: must be more than 0')
+    expect(first.getAttribute('aria-invalid')).toBe('true')
+    expect((first as HTMLInputElement).value).toBe('-4')
+    expect(localStorage.length).toBe(1)
+  })
+
+  it('fills from a pasted block', async () => {
+    serve(desk)
+    const first = await open()
+    fireEvent.paste(first, { clipboardData: { getData: () => '1846\t1851\n60.1\t60.4' } })
+    expect((screen.getByLabelText('Wait, second repeat') as HTMLInputElement).value).toBe('60.4')
+  })
+})
+
+describe('putting a device on the desk', () => {
+  const model: Schemas['ModelView'] = {
+    id: 1,
+    maker: 'Tamsin & Pell',
+    name: 'Tern 6',
+    kind: 'PHONE',
+    units: [{ id: 5, modelId: 1, label: 'A' }],
+  }
+  const catalogue = {
+    ...desk,
+    'GET /api/v1/models': [model],
+    'GET /api/v1/suites': [
+      kernmill,
+      { ...kernmill, id: 4, name: 'Petal', home: 'BROWSER' },
+      { ...kernmill, id: 6, name: 'Stem', home: 'NATIVE' },
+    ],
+    'GET /api/v1/units/5/setups': [{ ...sheet.setup, name: 'as shipped', id: 10 }],
+  }
+
+  it('knows what runs on the kind, and what a new name means', async () => {
+    serve(catalogue)
+    show(<PutOnDesk />, '/desk/new')
+    expect(await screen.findByText('Stem run natively, on computers only.')).toBeTruthy()
+    expect(await screen.findByText(/There is a setup of that name/)).toBeTruthy()
+    fireEvent.change(screen.getByLabelText('Name of the setup'), {
+      target: { value: 'battery-saving update' },
+    })
+    expect(screen.getByText(/A change from “as shipped”/)).toBeTruthy()
+  })
+
+  it('opens a sitting of the new setup, changed from the last', async () => {
+    const sent = serve({ ...catalogue, 'POST /api/v1/sittings': { ...sheet, sitting: 9 } })
+    show(<PutOnDesk />, '/desk/new', '/desk/new')
+    await screen.findByText(/There is a setup of that name/)
+    fireEvent.change(screen.getByLabelText('Name of the setup'), { target: { value: 'update' } })
+    fireEvent.click(screen.getByText('Put it on the desk'))
+    expect(await screen.findByText('another view')).toBeTruthy()
+    expect(sent.find((s) => s.method === 'POST')?.body).toEqual({
+      unitId: 5,
+      setup: 'update',
+      tuned: false,
+      suites: [4],
+      parentId: 10,
+    })
+  })
+})
