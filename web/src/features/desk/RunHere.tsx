@@ -105,19 +105,23 @@ export function RunHere({ sheet, onClose }: RunHereProps) {
 
 function Line({ text }: { readonly text: string }) {
   const [copied, setCopied] = useState(false)
+  // Browsers offer the clipboard to secure pages only: elsewhere the line is selected by hand.
+  const clipboard = (navigator as { clipboard?: Clipboard }).clipboard
   return (
     <div className="flex items-start gap-2 border border-line rounded bg-ground px-3 py-2">
-      <code className="flex-1 text-[12.5px] [overflow-wrap:anywhere]">{text}</code>
-      <button
-        className="text-[12.5px] text-ink2 hover:text-ink"
-        onClick={() => {
-          void navigator.clipboard.writeText(text).then(() => {
-            setCopied(true)
-          })
-        }}
-      >
-        {copied ? 'Copied' : 'Copy'}
-      </button>
+      <code className="flex-1 text-[12.5px] [overflow-wrap:anywhere] select-all">{text}</code>
+      {clipboard && (
+        <button
+          className="text-[12.5px] text-ink2 hover:text-ink"
+          onClick={() => {
+            void clipboard.writeText(text).then(() => {
+              setCopied(true)
+            })
+          }}
+        >
+          {copied ? 'Copied' : 'Copy'}
+        </button>
+      )}
     </div>
   )
 }

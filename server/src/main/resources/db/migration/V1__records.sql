@@ -139,7 +139,7 @@ create table run_event (
   run_id uuid         not null,
   at     datetime(6)  not null,
   what   varchar(20)  not null,
-  who    varchar(80)  not null,
+  who    varchar(120) not null,
   reason varchar(500),
   key event_of_run (run_id, at),
   constraint event_run foreign key (run_id) references run (id)

@@ -130,6 +130,26 @@ class RunsTest extends ServerTest {
     }
 
     @Test
+    void whatIsMissingIsNamedAllAtOnce() {
+        UUID id = UUID.randomUUID();
+        String run = run(id, sitting, "kernmill", "weave=1")
+                .replace("\"program\":\"desk\"", "\"program\":null")
+                .replace("\"text\":\"1\"", "\"text\":null");
+        assertThat(person.put("/api/v1/runs/" + id, run).expect(422).detail())
+                .isEqualTo("sender.program: is missing; readings[0].text: is missing");
+        assertThat(person.post("/api/v1/models", "{}")
+                        .expect(422)
+                        .json()
+                        .get("violations")
+                        .findValuesAsText("field"))
+                .containsExactly("maker", "name", "kind");
+        assertThat(person.put("/api/v1/runs/" + id, "[]").expect(400).detail()).contains("not the JSON expected");
+        assertThat(person.put("/api/v1/runs/no-id", "{}").expect(400).detail()).contains("id: \"no-id\"");
+        person.send("PATCH", "/api/v1/runs/" + id, "{}", "application/json").expect(405);
+        person.get("/api/v1/nothing").expect(404);
+    }
+
+    @Test
     void aNoteTooLongAndABodyTooLargeAreRefused() {
         UUID id = UUID.randomUUID();
         String note = "\"sitting\":" + sitting + ",\"note\":\"" + "n".repeat(4001) + "\",";

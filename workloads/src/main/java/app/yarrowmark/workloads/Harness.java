@@ -24,6 +24,8 @@ public final class Harness {
     private static final int STEADY_OVER = 5;
     private static final double STEADY = 0.05;
     private static final int LARGEST_DOUBLING = 24;
+    /** Seven times the wanted time of an iteration: about a second. */
+    private static final long SETTLE_NANOS_PER_WANTED_MILLI = 7_000_000;
 
     private static final ThreadMXBean THREADS = ManagementFactory.getThreadMXBean();
 
@@ -41,6 +43,7 @@ public final class Harness {
      * needed. The same size is used for one thread and for all.
      */
     public int calibrate(Kernel kernel) {
+        settle(kernel);
         int size = kernel.smallest();
         for (int doubling = 0; doubling < LARGEST_DOUBLING; doubling++) {
             Kernel.Job job = kernel.prepare(size);
@@ -52,6 +55,18 @@ public final class Harness {
             size *= 2;
         }
         return size;
+    }
+
+    /**
+     * Runs the smallest size many times, so that its methods are compiled whole. Entered first with a large size, they would
+     * be compiled in the middle of a loop, with code that differs from process to process.
+     */
+    private void settle(Kernel kernel) {
+        Kernel.Job job = kernel.prepare(kernel.smallest());
+        long end = System.nanoTime() + plan.wantedMillis() * SETTLE_NANOS_PER_WANTED_MILLI;
+        while (System.nanoTime() < end) {
+            job.run();
+        }
     }
 
     /**

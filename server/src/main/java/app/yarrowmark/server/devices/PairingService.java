@@ -3,6 +3,7 @@ package app.yarrowmark.server.devices;
 import app.yarrowmark.server.access.TokenService;
 import app.yarrowmark.server.shell.AttemptLimiter;
 import app.yarrowmark.server.shell.Refusal;
+import app.yarrowmark.server.shell.RuleViolations;
 import app.yarrowmark.server.shell.Tokens;
 import app.yarrowmark.server.sittings.Sitting;
 import app.yarrowmark.server.sittings.SittingService;
@@ -20,6 +21,7 @@ class PairingService {
     private static final Duration LIFE = Duration.ofMinutes(10);
     private static final Duration REMEMBERED = Duration.ofDays(1);
     private static final int LENGTH = 6;
+    private static final int LONGEST_PROGRAM = 40;
 
     private final PairingCodeRepository codes;
     private final SittingService sittings;
@@ -64,6 +66,9 @@ class PairingService {
     @Transactional
     Paired pair(String typed, String program, String from) {
         limiter.check(from);
+        if (program.isBlank() || program.length() > LONGEST_PROGRAM) {
+            throw new RuleViolations("program", "names the sender in 1 to " + LONGEST_PROGRAM + " characters");
+        }
         String code = typed.toUpperCase(Locale.ROOT).replaceAll("[\\s-]", "");
         PairingCodeEntity found = codes.lock(code).orElse(null);
         if (found == null) {

@@ -11,7 +11,7 @@ import org.springframework.http.HttpStatus;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.transaction.TransactionException;
-import org.springframework.web.bind.MethodArgumentNotValidException;
+import org.springframework.web.ErrorResponse;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
@@ -31,14 +31,6 @@ class ProblemAdvice {
     @ExceptionHandler
     ProblemDetail onRefusal(Refusal e) {
         return ProblemDetail.forStatusAndDetail(e.status(), e.getMessage());
-    }
-
-    @ExceptionHandler
-    ProblemDetail onInvalid(MethodArgumentNotValidException e) {
-        List<RuleViolations.Violation> violations = e.getBindingResult().getFieldErrors().stream()
-                .map(f -> new RuleViolations.Violation(f.getField(), f.getDefaultMessage()))
-                .toList();
-        return problem(HttpStatus.UNPROCESSABLE_ENTITY, new RuleViolations(violations).getMessage(), violations);
     }
 
     @ExceptionHandler
@@ -72,6 +64,17 @@ class ProblemAdvice {
         return ProblemDetail.forStatusAndDetail(
                 HttpStatus.SERVICE_UNAVAILABLE,
                 "The records cannot be reached now; nothing was kept. Try again shortly.");
+    }
+
+    /** Whatever nobody thought of: logged, and answered without what is inside. */
+    @ExceptionHandler
+    ProblemDetail onOther(RuntimeException e) {
+        if (e instanceof ErrorResponse known) {
+            return known.getBody();
+        }
+        LOG.error("unexpected", e);
+        return ProblemDetail.forStatusAndDetail(
+                HttpStatus.INTERNAL_SERVER_ERROR, "Something went wrong in the server; its log says what.");
     }
 
     private static ProblemDetail problem(HttpStatus status, String detail, List<RuleViolations.Violation> violations) {

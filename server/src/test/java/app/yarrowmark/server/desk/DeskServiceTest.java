@@ -1,0 +1,89 @@
+package app.yarrowmark.server.desk;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.when;
+
+import app.yarrowmark.core.exchange.SheetReader;
+import app.yarrowmark.server.desk.DeskViews.CellState;
+import app.yarrowmark.server.desk.DeskViews.RunSheet;
+import app.yarrowmark.server.runs.RunService;
+import app.yarrowmark.server.runs.RunState;
+import app.yarrowmark.server.runs.RunViews.RunView;
+import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.sittings.LiveBoard;
+import app.yarrowmark.server.sittings.Progress;
+import app.yarrowmark.server.sittings.Sitting;
+import app.yarrowmark.server.sittings.SittingService;
+import app.yarrowmark.server.suites.Suite;
+import app.yarrowmark.server.suites.SuiteService;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+
+class DeskServiceTest {
+
+    private static final Instant NOW = Instant.parse("2026-05-04T10:00:00Z");
+    private static final Suite SUITE = new Suite(
+            4,
+            SheetReader.read("key: kernmill\nversion: '3'\nname: Kernmill\ngroup: processor\nrepeats: 2\nminutes: 4\n"
+                    + "rest_seconds: 60\nmetrics: [{key: weave, name: Weave, unit: s}]"),
+            Map.of("weave", 41L));
+
+    private final SittingService sittings = mock();
+    private final SuiteService suites = mock();
+    private final RunService runs = mock();
+    private final LiveBoard live = mock();
+    private final DeskService desk = new DeskService(sittings, mock(SetupService.class), suites, runs, live);
+
+    @BeforeEach
+    void oneSitting() {
+        when(sittings.get(7)).thenReturn(new Sitting(7, 70, NOW, null, List.of(4L)));
+        when(suites.get(4)).thenReturn(SUITE);
+        when(live.progress(7)).thenReturn(Optional.empty());
+    }
+
+    @Test
+    void aSuiteIsDoneWithAsManyRunsAsItsSheetWants() {
+        assertThat(state()).isEqualTo(CellState.WAITING);
+        assertThat(state(RunState.FAILED)).isEqualTo(CellState.FAILED);
+        assertThat(state(RunState.SET_ASIDE)).isEqualTo(CellState.FAILED);
+        assertThat(state(RunState.DONE, RunState.FAILED)).isEqualTo(CellState.PARTLY);
+        assertThat(state(RunState.DONE, RunState.SET_ASIDE, RunState.DONE)).isEqualTo(CellState.DONE);
+        assertThat(state(RunState.DONE, RunState.DONE, RunState.DONE)).isEqualTo(CellState.DONE);
+    }
+
+    @Test
+    void minutesLeftAreOfTheRunsStillWanted() {
+        assertThat(sheet().minutesLeft()).isEqualTo(10);
+        assertThat(sheet(RunState.DONE, RunState.SET_ASIDE).minutesLeft()).isEqualTo(5);
+        assertThat(sheet(RunState.DONE, RunState.DONE, RunState.DONE).minutesLeft())
+                .isZero();
+    }
+
+    @Test
+    void whatRunsNowIsRunningWhateverWasBefore() {
+        Progress progress = new Progress(7, "kernmill", "Weave", .5, 1, 2, 9, null, null, List.of(), NOW);
+        when(live.progress(7)).thenReturn(Optional.of(progress));
+        assertThat(state(RunState.DONE, RunState.DONE)).isEqualTo(CellState.RUNNING);
+        assertThat(sheet().progress()).isEqualTo(progress);
+    }
+
+    private CellState state(RunState... states) {
+        return sheet(states).rows().get(0).state();
+    }
+
+    private RunSheet sheet(RunState... states) {
+        List<RunView> views = new ArrayList<>();
+        for (RunState state : states) {
+            views.add(new RunView(UUID.randomUUID(), 4, state, null, NOW, NOW, "desk", false, List.of()));
+        }
+        when(runs.ofSittings(List.of(7L))).thenReturn(Map.of(7L, views));
+        return desk.sheet(7);
+    }
+}

@@ -1,0 +1,82 @@
+package app.yarrowmark.server.standings;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import app.yarrowmark.core.exchange.SheetReader;
+import app.yarrowmark.core.score.Reading;
+import app.yarrowmark.core.suite.TestGroup;
+import app.yarrowmark.server.scorebook.ScoreSnapshot;
+import app.yarrowmark.server.scorebook.TestScores;
+import app.yarrowmark.server.suites.Suite;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+
+class GroupFitTest {
+
+    private static final Suite SUITE = new Suite(1, SheetReader.read("""
+                    key: siltpath
+                    version: "1"
+                    name: Siltpath
+                    group: storage
+                    metrics:
+                      - {key: read, name: Read, unit: MB/s}
+                      - {key: copy, name: Copy, unit: s, better: lower}
+                    """), Map.of("read", 10L, "copy", 11L));
+    private static final List<TestColumn> TESTS =
+            SUITE.sheet().ranked().stream().map(m -> new TestColumn(SUITE, m)).toList();
+
+    @Test
+    void lessIsBetterIsTurnedRound() {
+        ScoreSnapshot scores = TestScores.snapshot(Map.of(
+                10L, Map.of(1L, readings(100, 101), 2L, readings(200, 201)),
+                11L, Map.of(1L, readings(60, 61), 2L, readings(30, 30.5))));
+
+        GroupFit fit = GroupFit.of(TestGroup.STORAGE, TESTS, Set.of(1L, 2L), scores);
+
+        assertThat(fit.parts()).hasSize(1);
+        double[] theta = fit.parts().get(0).estimate().theta();
+        assertThat(Math.exp(theta[1] - theta[0])).isCloseTo(2, within(.02));
+    }
+
+    @Test
+    void onlyThePoolCountsAndSubjectsWithoutACommonTestStandApart() {
+        ScoreSnapshot scores = TestScores.snapshot(Map.of(
+                10L, Map.of(1L, readings(100, 101), 2L, readings(200, 201), 9L, readings(5, 5)),
+                11L, Map.of(3L, readings(60, 61))));
+
+        GroupFit fit = GroupFit.of(TestGroup.STORAGE, TESTS, Set.of(1L, 2L, 3L, 4L), scores);
+
+        assertThat(fit.parts()).extracting(GroupFit.Part::setups).containsExactly(List.of(1L, 2L), List.of(3L));
+        assertThat(fit.parts().get(0).tests()).isEqualTo(1);
+        assertThat(fit.parts().get(0).testCounts()).containsExactly(1, 1);
+        assertThat(fit.parts().get(0).indexOf(9)).isEqualTo(-1);
+    }
+
+    @Test
+    void aScoreOfUnknownNoiseTakesTheTypicalNoiseOfThePool() {
+        Map<Long, Map<Long, List<Reading>>> cells = Map.of(
+                10L, Map.of(1L, readings(100, 101), 2L, readings(200, 202)),
+                // Single readings without history: nothing is known of their noise.
+                11L, Map.of(1L, readings(60), 2L, readings(30)));
+        double error = GroupFit.of(TestGroup.STORAGE, TESTS, Set.of(1L, 2L), TestScores.snapshot(cells))
+                .parts()
+                .get(0)
+                .estimate()
+                .errorOfDifference(0, 1);
+        assertThat(error).isPositive().isLessThan(1);
+    }
+
+    @Test
+    void nobodyIsNoPart() {
+        GroupFit fit = GroupFit.of(TestGroup.STORAGE, TESTS, Set.of(1L), TestScores.snapshot(Map.of()));
+        assertThat(fit.parts()).isEmpty();
+        assertThat(fit.tests()).isEmpty();
+    }
+
+    private static List<Reading> readings(double... values) {
+        return java.util.Arrays.stream(values).mapToObj(v -> new Reading(v, .1)).toList();
+    }
+}
