@@ -62,7 +62,7 @@ class Generate {
     }
 
     static final List<String> COMPUTER = List.of("stem", "root", "petal", "umbel", "kernmill", "lumenwalk", "siltpath");
-    static final List<String> HANDHELD = List.of("umbel", "petal", "kernmill", "lumenwalk", "siltpath");
+    static final List<String> HANDHELD = List.of("petal", "umbel", "kernmill", "lumenwalk", "siltpath");
 
     static final List<Model> MODELS = List.of(
             new Model("Ostrel", "Fen 13", "LAPTOP", 2026, List.of(

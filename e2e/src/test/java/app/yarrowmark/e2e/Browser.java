@@ -158,7 +158,11 @@ final class Browser implements AutoCloseable {
     }
 
     void waitUntil(String what, Check check) {
-        WebDriverWait wait = new WebDriverWait(driver, Duration.ofSeconds(60), Duration.ofMillis(100));
+        waitUntil(what, Duration.ofSeconds(60), check);
+    }
+
+    void waitUntil(String what, Duration patience, Check check) {
+        WebDriverWait wait = new WebDriverWait(driver, patience, Duration.ofMillis(100));
         wait.ignoring(StaleElementReferenceException.class, org.openqa.selenium.ElementNotInteractableException.class)
                 .ignoring(org.openqa.selenium.NoSuchElementException.class)
                 .withMessage(() -> "waited " + what + "; the page shows:\n" + body())

@@ -2,6 +2,7 @@ package app.yarrowmark.e2e;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import java.nio.file.Path;
+import java.time.Duration;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.openqa.selenium.By;
@@ -10,6 +11,9 @@ import org.openqa.selenium.Keys;
 /** Takes the pictures of the documentation from the demo desk. */
 @Tag("pictures")
 class Pictures {
+
+    /** Whole suites are run, where need be without a graphics chip. */
+    private static final Duration PATIENCE = Duration.ofMinutes(5);
 
     private static final Path FOLDER = App.ROOT.resolve("docs/screenshots");
 
@@ -72,11 +76,12 @@ class Pictures {
         try (Browser phone = Browser.open(390, 844)) {
             phone.go(app.url() + "/d/" + code);
             phone.press("Start");
-            phone.waitUntil("the marsh", () -> phone.body().contains("frames/s"));
+            phone.waitUntil("the marsh", PATIENCE, () -> phone.body().contains("frames/s"));
             Thread.sleep(3000);
             phone.picture(FOLDER.resolve("device-marsh.png"));
             phone.waitUntil(
                     "the reed bed",
+                    PATIENCE,
                     () -> phone.body().contains("Many instances")
                             && phone.body().contains("frames/s"));
             Thread.sleep(3000);
