@@ -1,5 +1,5 @@
 import type { Schemas } from '../api/client'
-import { uuid } from '../features/desk/entry'
+import { uuid } from '../api/uuid'
 import { digits, measure, plans } from './measure'
 import type { Kernel, Measured } from './measure'
 import type { FromWorker, Size } from './protocol'

@@ -1,5 +1,6 @@
 import { beforeEach, describe, expect, it } from 'vitest'
-import { below, cellErrors, drafts, isFilled, newColumn, pasted, preview, toRun, uuid } from './entry'
+import { uuid } from '../../api/uuid'
+import { below, cellErrors, drafts, isFilled, newColumn, pasted, preview, toRun } from './entry'
 
 const now = new Date('2026-11-20T10:00:00Z')
 

@@ -1,4 +1,5 @@
 import type { Schemas } from '../../api/client'
+import { uuid } from '../../api/uuid'
 
 /** One repeat that is being typed; its id is made at once, so that it is kept once however often it is sent. */
 export interface Column {
@@ -13,15 +14,6 @@ export interface Column {
 export interface Cell {
   readonly row: number
   readonly column: number
-}
-
-/** A random UUID (version 4); works on pages that are not secure too. */
-export function uuid(): string {
-  const bytes = crypto.getRandomValues(new Uint8Array(16))
-  bytes[6] = ((bytes[6] ?? 0) & 0x0f) | 0x40
-  bytes[8] = ((bytes[8] ?? 0) & 0x3f) | 0x80
-  const hex = [...bytes].map((b) => b.toString(16).padStart(2, '0')).join('')
-  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-${hex.slice(12, 16)}-${hex.slice(16, 20)}-${hex.slice(20)}`
 }
 
 /** An empty repeat. */

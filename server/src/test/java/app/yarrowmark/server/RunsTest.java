@@ -250,17 +250,25 @@ class RunsTest extends ServerTest {
 
     @Test
     void ledgerIsNewestFirstAndNarrows() {
-        keep(sitting, "kernmill", "weave=5");
+        String[] days = {"2026-05-06", "2026-05-04", "2026-05-05"};
+        for (String day : days) {
+            UUID id = UUID.randomUUID();
+            String run = run(id, sitting, "kernmill", "weave=5", "forge=7").replace("2026-05-04", day);
+            person.put("/api/v1/runs/" + id, run).expect(201);
+        }
         long model = person.get("/api/v1/sittings/" + sitting)
                 .json()
                 .at("/setup/modelId")
                 .asLong();
-        JsonNode page = person.get("/api/v1/runs?model=" + model + "&state=DONE")
+
+        JsonNode page = person.get("/api/v1/runs?model=" + model + "&state=DONE&size=2")
                 .expect(200)
                 .json();
-        assertThat(page.get("total").asLong()).isEqualTo(1);
-        assertThat(page.at("/rows/0/siblings")).hasSize(0);
-        assertThat(page.at("/rows/0/suite").asText()).isEqualTo("kernmill");
+
+        assertThat(page.get("total").asLong()).isEqualTo(3);
+        assertThat(page.get("rows").findValuesAsText("startedAt"))
+                .containsExactly("2026-05-06T10:00:00Z", "2026-05-05T10:00:00Z");
+        assertThat(page.at("/rows/0/siblings").findValuesAsText("self")).containsExactly("false", "false", "true");
         assertThat(person.get("/api/v1/runs?model=" + model + "&state=FAILED")
                         .json()
                         .get("total")
