@@ -94,13 +94,13 @@ final class RunCommand implements Callable<Integer> {
         int unsent = 0;
         for (String key : planned) {
             SuiteSheet sheet = OwnSuites.sheet(key);
-            int times = repeats == null ? sheet.repeats() : repeats;
+            int times = repeats == null ? sheet.schedule().repeats() : repeats;
             announce(sheet, times);
             for (int repeat = 1; repeat <= times; repeat++) {
                 RunFile run = measure(sheet, repeat, times, planned, link, facts, work);
                 unsent += deliver(run, link) ? 0 : 1;
                 if (repeat < times && size.equals("normal")) {
-                    Thread.sleep(Duration.ofSeconds(sheet.restSeconds()).toMillis());
+                    Thread.sleep(Duration.ofSeconds(sheet.schedule().restSeconds()).toMillis());
                 }
             }
         }
@@ -287,18 +287,18 @@ final class RunCommand implements Callable<Integer> {
             double left = Math.max(0, own - past) + (times - repeat) * (own + rest(sheet));
             for (String key : planned.subList(planned.indexOf(sheet.id().key()) + 1, planned.size())) {
                 SuiteSheet next = OwnSuites.sheet(key);
-                left += (repeats == null ? next.repeats() : repeats) * (length(next) + rest(next));
+                left += (repeats == null ? next.schedule().repeats() : repeats) * (length(next) + rest(next));
             }
             return Math.round(left);
         }
 
         private double rest(SuiteSheet s) {
-            return size.equals("normal") ? s.restSeconds() : 0;
+            return size.equals("normal") ? s.schedule().restSeconds() : 0;
         }
 
         private double length(SuiteSheet s) {
             Duration measured = lengths.get(s.id().key());
-            double bySheet = size.equals("tiny") ? 3 : s.minutes() * 60;
+            double bySheet = size.equals("tiny") ? 3 : s.schedule().minutes() * 60;
             return measured == null ? bySheet : measured.toMillis() / 1000.0;
         }
     }

@@ -2,7 +2,7 @@ package app.yarrowmark.runner;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.yarrowmark.core.exchange.DigitText;
+import app.yarrowmark.core.score.DigitText;
 import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.core.exchange.OwnSuites;
 import app.yarrowmark.core.exchange.RunFile;

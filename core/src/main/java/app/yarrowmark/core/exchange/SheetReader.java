@@ -2,114 +2,299 @@ package app.yarrowmark.core.exchange;
 
 import app.yarrowmark.core.suite.Direction;
 import app.yarrowmark.core.suite.Formula;
+import app.yarrowmark.core.suite.FormulaException;
 import app.yarrowmark.core.suite.Home;
+import app.yarrowmark.core.suite.KnownFault;
 import app.yarrowmark.core.suite.Metric;
+import app.yarrowmark.core.suite.Reducer;
 import app.yarrowmark.core.suite.Scale;
+import app.yarrowmark.core.suite.Step;
 import app.yarrowmark.core.suite.SuiteId;
 import app.yarrowmark.core.suite.SuiteSheet;
 import app.yarrowmark.core.suite.TestGroup;
-import com.fasterxml.jackson.core.JsonProcessingException;
-import com.fasterxml.jackson.databind.JsonNode;
-import com.fasterxml.jackson.dataformat.yaml.YAMLMapper;
+import app.yarrowmark.core.suite.UnitCode;
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.function.Supplier;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
-/** Reads suite sheets from YAML (JSON is YAML too). */
+/** Reads suite sheets from YAML (JSON is YAML too) and says of every fault where it stands. */
 public final class SheetReader {
 
-    private static final YAMLMapper YAML = new YAMLMapper();
+    private static final Pattern CONDITION = Pattern.compile("(!=|<=|>=|<|>|=)?\\s*(.+)");
+    private static final Pattern DAY = Pattern.compile("\\d{4}-\\d{2}-\\d{2}");
+    private static final int MOST_METRICS = 300;
+
+    private final List<SheetProblem> problems = new ArrayList<>();
 
     private SheetReader() {}
 
     /**
+     * What came of a text.
+     *
+     * @param sheet what it stands for; empty if a problem is fatal
+     * @param problems everything wrong or odd, in the order it stands
+     */
+    public record Result(Optional<SuiteSheet> sheet, List<SheetProblem> problems) {}
+
+    /**
      * Returns the sheet.
      *
-     * @throws IllegalArgumentException with line and column where the text is no YAML, else with the field at fault
+     * @throws IllegalArgumentException with every fatal problem and where it stands
      */
     public static SuiteSheet read(String text) {
-        JsonNode root;
-        try {
-            root = YAML.readTree(text);
-        } catch (JsonProcessingException e) {
-            throw new IllegalArgumentException(
-                    "no YAML at line " + e.getLocation().getLineNr() + ", column "
-                            + e.getLocation().getColumnNr() + ": " + firstLine(e.getOriginalMessage()));
-        }
-        if (root == null || !root.isObject()) {
-            throw new IllegalArgumentException("a sheet starts with fields such as \"key: stem\"");
-        }
-        return sheet(root);
+        Result result = check(text);
+        return result.sheet.orElseThrow(() -> new IllegalArgumentException(result.problems.stream()
+                .filter(SheetProblem::fatal)
+                .map(SheetProblem::toString)
+                .collect(Collectors.joining("; "))));
     }
 
-    private static SuiteSheet sheet(JsonNode root) {
+    /** Returns the sheet, if the text stands for one, and everything that is wrong or odd about it. */
+    public static Result check(String text) {
+        SheetReader reader = new SheetReader();
+        Optional<SuiteSheet> sheet = reader.sheet(text);
+        List<SheetProblem> all = reader.problems.stream()
+                .distinct()
+                .sorted(java.util.Comparator.comparingInt(SheetProblem::line).thenComparingInt(SheetProblem::column))
+                .toList();
+        boolean usable = all.stream().noneMatch(SheetProblem::fatal);
+        return new Result(usable ? sheet : Optional.empty(), all);
+    }
+
+    private Optional<SuiteSheet> sheet(String text) {
+        Optional<Located> document = Located.document(text, problems);
+        if (document.isEmpty()) {
+            return Optional.empty();
+        }
+        Located root = document.get();
+        if (!root.isObject()) {
+            root.wrong("a sheet starts with fields such as \"key: stem\"");
+            return Optional.empty();
+        }
+        root.allow("key", "version", "name", "about", "compares_with", "group", "home", "settings", "metrics", "repeats",
+                "warmups", "minutes", "rest_seconds", "conditions", "steps", "faults", "unrounded_totals");
+        SuiteId id = or(root.field("key"), () -> new SuiteId(
+                root.field("key").required("x"), root.field("version").required("0")));
+        List<Located> items = root.field("metrics").items();
         List<Metric> metrics = new ArrayList<>();
-        root.path("metrics").forEach(node -> metrics.add(metric(node, metrics.size())));
-        Map<String, String> settings = new LinkedHashMap<>();
-        root.path("settings")
-                .fields()
-                .forEachRemaining(e -> settings.put(e.getKey(), e.getValue().asText()));
-        List<String> conditions = new ArrayList<>();
-        root.path("conditions").forEach(node -> conditions.add(node.asText()));
-        return new SuiteSheet(
-                new SuiteId(required(root, "key", ""), required(root, "version", "")),
-                required(root, "name", ""),
-                choice(TestGroup.class, required(root, "group", ""), "group"),
-                choice(Home.class, root.path("home").asText("typed"), "home"),
-                Collections.unmodifiableMap(settings),
+        for (Located item : items.subList(0, Math.min(items.size(), MOST_METRICS))) {
+            metric(item).ifPresent(metrics::add);
+        }
+        if (items.isEmpty()) {
+            root.field("metrics").wrong("a sheet needs at least one metric");
+        } else if (items.size() > MOST_METRICS) {
+            root.field("metrics").wrong("a sheet has at most " + MOST_METRICS + " metrics, got " + items.size());
+        }
+        if (metrics.size() == items.size()) {
+            checkFormulas(items, metrics);
+        }
+        SuiteSheet.Schedule schedule = schedule(root);
+        List<Step> steps = root.field("steps").items().stream().map(s -> step(s, metrics)).toList();
+        List<KnownFault> faults = root.field("faults").items().stream().map(f -> fault(f, metrics)).toList();
+        if (id == null || schedule == null || problems.stream().anyMatch(SheetProblem::fatal)) {
+            // Fields that are still to be read may be wrong too.
+            words(root);
+            return Optional.empty();
+        }
+        return Optional.ofNullable(or(root, () -> new SuiteSheet(
+                id,
+                root.field("name").required("x"),
+                root.field("about").text().orElse(""),
+                new TreeSet<>(root.field("compares_with").texts()),
+                root.field("group").isThere()
+                        ? root.field("group").choice(TestGroup.class, TestGroup.PROCESSOR)
+                        : missingGroup(root),
+                root.field("home").choice(Home.class, Home.TYPED),
+                settings(root.field("settings")),
                 metrics,
-                root.path("repeats").asInt(3),
-                root.path("warmups").asInt(0),
-                root.path("minutes").asDouble(5),
-                root.path("rest_seconds").asInt(0),
-                conditions);
+                schedule,
+                root.field("conditions").texts(),
+                steps,
+                faults,
+                root.field("unrounded_totals").flag(false))));
     }
 
-    private static Metric metric(JsonNode node, int position) {
-        String where = "metrics[" + position + "].";
-        Optional<Formula> formula = Optional.ofNullable(node.get("formula")).map(f -> {
+    private static void words(Located root) {
+        root.field("name").required("x");
+        if (!root.field("group").isThere()) {
+            missingGroup(root);
+        }
+        root.field("group").choice(TestGroup.class, TestGroup.PROCESSOR);
+        root.field("home").choice(Home.class, Home.TYPED);
+        root.field("unrounded_totals").flag(false);
+    }
+
+    private static TestGroup missingGroup(Located root) {
+        root.field("group").required("x");
+        return TestGroup.PROCESSOR;
+    }
+
+    private static Map<String, String> settings(Located settings) {
+        Map<String, String> all = new LinkedHashMap<>();
+        settings.fields().forEach((key, value) -> all.put(key, value.required("")));
+        return Collections.unmodifiableMap(all);
+    }
+
+    private SuiteSheet.@Nullable Schedule schedule(Located root) {
+        return or(root.field("repeats").isThere() ? root.field("repeats") : root, () -> new SuiteSheet.Schedule(
+                root.field("repeats").whole(3),
+                root.field("warmups").whole(0),
+                root.field("minutes").number(5),
+                root.field("rest_seconds").whole(0)));
+    }
+
+    private Optional<Metric> metric(Located at) {
+        at.allow("key", "name", "unit", "scale", "better", "decimals", "formula", "aliases", "group", "rungs", "from");
+        Scale scale = at.field("scale").choice(Scale.class, Scale.RATIO);
+        Optional<Formula> formula = formula(at.field("formula"));
+        // A check, a ladder or a text needs no unit; a measured number does.
+        boolean plain = scale != Scale.RATIO && scale != Scale.INTERVAL;
+        String unit = plain ? at.field("unit").text().orElse("") : at.field("unit").required("");
+        try {
+            UnitCode.parse(unit);
+        } catch (IllegalArgumentException e) {
+            at.field("unit").wrong(at.field("unit").path() + ": " + e.getMessage());
+        }
+        Optional<TestGroup> group = at.field("group").isThere()
+                ? Optional.of(at.field("group").choice(TestGroup.class, TestGroup.PROCESSOR))
+                : Optional.empty();
+        String key = at.field("key").required("x");
+        return Optional.ofNullable(or(at, () -> new Metric(
+                key,
+                at.field("name").required(key),
+                unit,
+                scale,
+                at.field("better").choice(Direction.class, Direction.HIGHER),
+                at.field("decimals").whole(1),
+                formula,
+                at.field("aliases").texts(),
+                group,
+                at.field("rungs").texts(),
+                reducer(at.field("from")))));
+    }
+
+    private static Optional<Formula> formula(Located at) {
+        return at.text().flatMap(text -> {
             try {
-                return Formula.parse(f.asText());
-            } catch (IllegalArgumentException e) {
-                throw new IllegalArgumentException(where + "formula: " + e.getMessage(), e);
+                return Optional.of(Formula.parse(text));
+            } catch (FormulaException e) {
+                at.wrongAt(e.column() - 1, at.path() + ": " + e.getMessage());
+                return Optional.empty();
             }
         });
-        return new Metric(
-                required(node, "key", where),
-                required(node, "name", where),
-                required(node, "unit", where),
-                choice(Scale.class, node.path("scale").asText("ratio"), where + "scale"),
-                choice(Direction.class, node.path("better").asText("higher"), where + "better"),
-                node.path("decimals").asInt(1),
-                formula);
     }
 
-    private static String required(JsonNode node, String field, String where) {
-        String text = node.path(field).asText("").strip();
-        if (text.isEmpty()) {
-            throw new IllegalArgumentException(where + field + " is missing");
+    private static Optional<Reducer> reducer(Located at) {
+        if (!at.isThere()) {
+            return Optional.empty();
+        }
+        at.allow("series", "reduce");
+        return Optional.of(new Reducer(
+                at.field("series").required("x"), at.field("reduce").choice(Reducer.Way.class, Reducer.Way.MEDIAN)));
+    }
+
+    /** Order, cycles, doubles and units of totals; each complaint stands at its own metric. */
+    private static void checkFormulas(List<Located> items, List<Metric> metrics) {
+        Map<String, UnitCode> units = new HashMap<>();
+        for (int i = 0; i < metrics.size(); i++) {
+            Metric metric = metrics.get(i);
+            Located at = items.get(i);
+            metric.formula().ifPresent(formula -> {
+                Set<String> unknown = new TreeSet<>(formula.keys());
+                unknown.removeAll(units.keySet());
+                if (!unknown.isEmpty()) {
+                    at.field("formula")
+                            .wrong("the formula of " + metric.key() + " uses " + unknown
+                                    + ", which must stand before it in the sheet");
+                } else {
+                    formula.unitDoubts(unit(metric), units).forEach(doubt -> at.field("formula")
+                            .odd("the formula of " + metric.key() + " " + doubt));
+                }
+            });
+            if (units.put(metric.key(), unit(metric)) != null) {
+                at.field("key").wrong("the metric " + metric.key() + " stands twice in the sheet");
+            }
+        }
+    }
+
+    private static UnitCode unit(Metric metric) {
+        try {
+            return UnitCode.parse(metric.unit());
+        } catch (IllegalArgumentException e) {
+            return UnitCode.parse("");
+        }
+    }
+
+    private static Step step(Located at, List<Metric> metrics) {
+        at.allow("name", "before", "minutes", "metrics");
+        List<String> keys = at.field("metrics").texts();
+        keys.forEach(key -> requireMetric(at.field("metrics"), key, metrics));
+        return new Step(
+                at.field("name").required("x"),
+                at.field("before").text().orElse(""),
+                at.field("minutes").number(1),
+                keys);
+    }
+
+    private static KnownFault fault(Located at, List<Metric> metrics) {
+        at.allow("metric", "where", "from", "to", "note");
+        String metric = at.field("metric").required("x");
+        requireMetric(at.field("metric"), metric, metrics);
+        List<KnownFault.FactCondition> where = new ArrayList<>();
+        at.field("where").fields().forEach((key, value) -> where.add(condition(key, value.required("x"))));
+        return new KnownFault(
+                metric,
+                where,
+                day(at.field("from")),
+                day(at.field("to")),
+                at.field("note").required("x"));
+    }
+
+    private static Optional<String> day(Located at) {
+        Optional<String> text = at.text();
+        if (text.isPresent() && !DAY.matcher(text.get()).matches()) {
+            at.wrong(at.path() + " must be a day such as 2026-03-01, got \"" + text.get() + "\"");
         }
         return text;
     }
 
-    private static <T extends Enum<T>> T choice(Class<T> type, String text, String where) {
-        for (T value : type.getEnumConstants()) {
-            if (value.name().equalsIgnoreCase(text)) {
-                return value;
+    private static KnownFault.FactCondition condition(String key, String text) {
+        Matcher match = CONDITION.matcher(text);
+        if (!match.matches() || match.group(1) == null) {
+            return new KnownFault.FactCondition(key, KnownFault.Comparison.IS, text);
+        }
+        for (KnownFault.Comparison c : KnownFault.Comparison.values()) {
+            if (c.sign().equals(match.group(1))) {
+                return new KnownFault.FactCondition(key, c, match.group(2));
             }
         }
-        List<String> known = new ArrayList<>();
-        for (T value : type.getEnumConstants()) {
-            known.add(value.name().toLowerCase(Locale.ROOT));
-        }
-        throw new IllegalArgumentException(where + " must be one of " + known + ", got \"" + text + "\"");
+        throw new IllegalStateException("every sign of the pattern is a comparison");
     }
 
-    private static String firstLine(String message) {
-        return message.lines().findFirst().orElse("");
+    private static void requireMetric(Located at, String key, List<Metric> metrics) {
+        if (metrics.stream().noneMatch(m -> m.key().equals(key))) {
+            at.wrong("there is no metric " + key + " in this sheet");
+        }
+    }
+
+    /** Makes a value; a refusal is written down where it stands, and gives null. */
+    private <T> @Nullable T or(Located at, Supplier<T> make) {
+        try {
+            return make.get();
+        } catch (IllegalArgumentException e) {
+            at.wrong(String.valueOf(e.getMessage()));
+            return null;
+        }
     }
 }

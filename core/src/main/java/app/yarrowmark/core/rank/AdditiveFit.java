@@ -17,4 +17,34 @@ public record AdditiveFit(
     public Estimate estimate(long seed) {
         return new Estimate(theta, covariance, dof, JointDraws.draw(theta, covariance, dof, seed));
     }
+
+    /**
+     * Returns what the model says of a cell that is not in the matrix it was fitted to.
+     *
+     * @param matrix the one fitted
+     * @throws IllegalArgumentException if the cell holds a score: it would predict itself
+     */
+    public Prediction predict(ScoreMatrix matrix, int subject, int test) {
+        if (matrix.has(subject, test)) {
+            throw new IllegalArgumentException("cell " + subject + "," + test + " was fitted itself");
+        }
+        double[] x = new double[theta.length];
+        double column = 0;
+        for (int s = 0; s < x.length; s++) {
+            if (matrix.has(s, test)) {
+                x[s] = robustWeight[s][test] / Math.max(AdditiveModel.LEAST_VARIANCE, tauSquared + matrix.variance(s, test));
+                column += x[s];
+            }
+        }
+        for (int s = 0; s < x.length; s++) {
+            x[s] = (s == subject ? 1 : 0) - x[s] / column;
+        }
+        double spread = 0;
+        for (int a = 0; a < x.length; a++) {
+            for (int b = 0; b < x.length; b++) {
+                spread += x[a] * covariance[a][b] * x[b];
+            }
+        }
+        return new Prediction(theta[subject] + mu[test], spread + 1 / column + tauSquared, dof);
+    }
 }

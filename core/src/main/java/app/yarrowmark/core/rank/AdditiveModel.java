@@ -22,7 +22,7 @@ public final class AdditiveModel {
     private static final int MOST_STEPS = 400;
     private static final double SETTLED = 1e-11;
     /** Keeps a cell without any noise from weighing infinitely. */
-    private static final double LEAST_VARIANCE = 1e-12;
+    static final double LEAST_VARIANCE = 1e-12;
 
     private final ScoreMatrix matrix;
     private final int residualDof;

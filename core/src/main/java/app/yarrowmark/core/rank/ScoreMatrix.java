@@ -79,6 +79,13 @@ public final class ScoreMatrix {
         return new ScoreMatrix(pick(log, rows, columns), pick(variance, rows, columns));
     }
 
+    /** Returns the matrix with one cell emptied. */
+    public ScoreMatrix without(int subject, int test) {
+        ScoreMatrix copy = new ScoreMatrix(copy(log), copy(variance));
+        copy.log[subject][test] = Double.NaN;
+        return copy;
+    }
+
     private static double[][] pick(double[][] from, int[] rows, int[] columns) {
         return Arrays.stream(rows)
                 .mapToObj(

@@ -25,16 +25,20 @@ public record Fact(String key, Optional<String> value, String unit, Origin origi
 
     /** @throws IllegalArgumentException if a known fact has no value or an unknown one no reason */
     public Fact {
-        if (!KEY.matcher(key).matches() || key.length() > 60) {
-            throw new IllegalArgumentException(
-                    "a fact's key is words in lower case joined by dots, such as memory.size, got \"" + key + "\"");
-        }
+        requireKey(key);
         if ((origin == Origin.UNKNOWN) == value.isPresent()) {
             throw new IllegalArgumentException(
                     origin == Origin.UNKNOWN ? key + " is unknown and has a value" : key + " has no value");
         }
         if (origin == Origin.UNKNOWN && reason.isBlank()) {
             throw new IllegalArgumentException(key + " is unknown without a reason");
+        }
+    }
+
+    static void requireKey(String key) {
+        if (!KEY.matcher(key).matches() || key.length() > 60) {
+            throw new IllegalArgumentException(
+                    "a fact's key is words in lower case joined by dots, such as memory.size, got \"" + key + "\"");
         }
     }
 

@@ -3,7 +3,6 @@ package app.yarrowmark.core.setup;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
-import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HexFormat;
 import java.util.List;
@@ -39,7 +38,7 @@ public final class Facts {
 
     /**
      * Returns these facts with what the other adds: keys not yet here, and values for keys unknown here. A known value is
-     * never changed; where the other says otherwise, {@link #differences} tells.
+     * never changed; where the other says otherwise, {@link SetupDifference} tells.
      */
     public Facts completedBy(Facts other) {
         SortedMap<String, Fact> merged = new TreeMap<>(byKey);
@@ -48,15 +47,11 @@ public final class Facts {
         return new Facts(merged);
     }
 
-    /** Returns every key known on both sides with different values, in the order of keys. */
-    public List<FactChange> differences(Facts other) {
-        List<FactChange> changes = new ArrayList<>();
-        byKey.forEach((key, mine) -> other.get(key)
-                .filter(theirs -> mine.value().isPresent() && theirs.value().isPresent())
-                .filter(theirs -> !mine.text().equals(theirs.text()))
-                .ifPresent(theirs -> changes.add(new FactChange(
-                        key, mine.text().orElseThrow(), theirs.text().orElseThrow()))));
-        return changes;
+    /** Returns these facts with some of another setup's put in their place or added. */
+    public Facts changedBy(Facts changes) {
+        SortedMap<String, Fact> changed = new TreeMap<>(byKey);
+        changed.putAll(changes.byKey);
+        return new Facts(changed);
     }
 
     /** Returns a SHA-256 over keys, values and units, in hex: the same for the same known facts, whatever their origin. */

@@ -1,5 +1,6 @@
 package app.yarrowmark.core.suite;
 
+import java.util.List;
 import java.util.Map;
 import java.util.OptionalDouble;
 import java.util.Set;
@@ -49,6 +50,17 @@ public final class Formula {
         }
         double result = root.value(values);
         return Double.isFinite(result) ? OptionalDouble.of(result) : OptionalDouble.empty();
+    }
+
+    /**
+     * Returns what looks wrong with the units, in words: different ones added up, or a result that is not in the unit
+     * declared. Empty if nothing does, or where a constant leaves it open.
+     *
+     * @param declared unit of the total
+     * @param units by metric key
+     */
+    public List<String> unitDoubts(UnitCode declared, Map<String, UnitCode> units) {
+        return FormulaUnits.doubts(root, declared, units);
     }
 
     /** Returns the text as it was written. */

@@ -1,5 +1,6 @@
 package app.yarrowmark.core.suite;
 
+import java.util.List;
 import java.util.Optional;
 import java.util.regex.Pattern;
 
@@ -13,14 +14,30 @@ import java.util.regex.Pattern;
  * @param better which way is better
  * @param decimals digits after the point when the number is computed, 0 to 6
  * @param formula how it follows from other metrics of the sheet; present for a total
+ * @param aliases other names the suite prints it under
+ * @param group what it loads, where that is not what its sheet says
+ * @param rungs of a ladder, the lowest first; empty on other scales
+ * @param reducer how it is drawn from a series of the run
  */
 public record Metric(
-        String key, String name, String unit, Scale scale, Direction better, int decimals, Optional<Formula> formula) {
+        String key,
+        String name,
+        String unit,
+        Scale scale,
+        Direction better,
+        int decimals,
+        Optional<Formula> formula,
+        List<String> aliases,
+        Optional<TestGroup> group,
+        List<String> rungs,
+        Optional<Reducer> reducer) {
 
     private static final Pattern KEY = Pattern.compile("[a-z][a-z0-9_]*(\\.[a-z0-9_]+)*");
 
-    /** @throws IllegalArgumentException if the key is no metric key or decimals are out of range */
+    /** @throws IllegalArgumentException if the key is no metric key, decimals are out of range, or rungs do not fit */
     public Metric {
+        aliases = List.copyOf(aliases);
+        rungs = List.copyOf(rungs);
         if (!KEY.matcher(key).matches() || key.length() > 60) {
             throw new IllegalArgumentException("a metric's key is up to 60 lower-case letters, digits and underscores"
                     + " in parts joined by dots, got \"" + key + "\"");
@@ -28,6 +45,37 @@ public record Metric(
         if (decimals < 0 || decimals > 6) {
             throw new IllegalArgumentException("decimals must be 0 to 6, got " + decimals);
         }
+        if ((scale == Scale.LADDER) != (rungs.size() >= 2)) {
+            throw new IllegalArgumentException(
+                    scale == Scale.LADDER
+                            ? "the ladder " + key + " needs two rungs or more, the lowest first"
+                            : key + " has rungs and is no ladder");
+        }
+        if (formula.isPresent() && reducer.isPresent()) {
+            throw new IllegalArgumentException(key + " cannot have both a formula and a series to be drawn from");
+        }
+    }
+
+    /** Returns a metric that is named like its key, has one decimal, and nothing beyond. */
+    public static Metric of(String key, String unit, Scale scale, Direction better) {
+        return new Metric(
+                key,
+                key,
+                unit,
+                scale,
+                better,
+                1,
+                Optional.empty(),
+                List.of(),
+                Optional.empty(),
+                List.of(),
+                Optional.empty());
+    }
+
+    /** Returns the same metric as a total with that formula. */
+    public Metric withFormula(Formula of) {
+        return new Metric(
+                key, name, unit, scale, better, decimals, Optional.of(of), aliases, group, rungs, Optional.empty());
     }
 
     /** Returns whether the metric can be scored and ranked on a log scale. */

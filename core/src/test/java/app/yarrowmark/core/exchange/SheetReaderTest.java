@@ -2,11 +2,17 @@ package app.yarrowmark.core.exchange;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.junit.jupiter.api.Assertions.assertTimeout;
 
+import app.yarrowmark.core.rank.SplitMix;
 import app.yarrowmark.core.suite.Direction;
+import app.yarrowmark.core.suite.Home;
+import app.yarrowmark.core.suite.KnownFault;
 import app.yarrowmark.core.suite.Metric;
+import app.yarrowmark.core.suite.Reducer;
 import app.yarrowmark.core.suite.SuiteSheet;
 import app.yarrowmark.core.suite.TestGroup;
+import java.time.Duration;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 
@@ -38,11 +44,13 @@ class SheetReaderTest {
 
     @Test
     void ownSuitesReadAndComputeTheirTotals() {
-        assertThat(OwnSuites.all()).hasSize(4);
-        OwnSuites.all().values().forEach(sheet -> {
+        OwnSuites.all().values().stream().filter(s -> s.home() != Home.TYPED).forEach(sheet -> {
             assertThat(sheet.headline().isTotal()).as(sheet.name()).isTrue();
             assertThat(sheet.ranked()).as(sheet.name()).isNotEmpty();
         });
+        OwnSuites.all().keySet().forEach(name -> assertThat(SheetReader.check(OwnSuites.text(name)).problems())
+                .as(name)
+                .isEmpty());
         Metric total = OwnSuites.sheet("petal").headline();
         assertThat(total.formula().orElseThrow().evaluate(Map.of("shading", 120.0, "instances", 30.0)))
                 .hasValueCloseTo(1000.0, org.assertj.core.data.Offset.offset(1e-9));
@@ -61,6 +69,125 @@ class SheetReaderTest {
         refused("just words", "a sheet starts with fields");
         refused("key: a\nversion: '1'\nname: A\ngroup: memory", "a sheet needs at least one metric");
         refused(SHEET + "repeats: 99", "repeats must be 1 to 20, got 99");
+    }
+
+    @Test
+    void everyFaultIsFoundWithLineAndColumn() {
+        String text = """
+                key: webspan
+                version: "1"
+                name: Webspan
+                group: browser
+                metrics:
+                  - {key: open, name: Open, unit: msec, beter: lower}
+                  - key: total
+                    name: Total
+                    unit: "{point}"
+                    formula: 1000 / opn
+                faults:
+                  - {metric: opened, note: broken, from: March}
+                """;
+        assertThat(SheetReader.check(text).problems())
+                .extracting(SheetProblem::toString)
+                .satisfiesExactly(
+                        p -> assertThat(p).startsWith("line 6, column 35: metrics[0].unit: \"msec\" is no unit"),
+                        p -> assertThat(p).startsWith("line 6, column 41: there is no field \"beter\" here; known are key,"),
+                        p -> assertThat(p).startsWith("line 10, column 14: the formula of total uses [opn]"),
+                        p -> assertThat(p).startsWith("line 12, column 14: there is no metric opened"),
+                        p -> assertThat(p).startsWith("line 12, column 42: faults[0].from must be a day"));
+        assertThat(SheetReader.check(text.replace("1000 / opn", "1000 / (open"))
+                        .problems())
+                .anyMatch(p -> p.line() == 10 && p.column() == 26 && p.message().contains("expected \")\""));
+    }
+
+    @Test
+    void totalsOfUnlikeUnitsLookOddAndAreReadAllTheSame() {
+        SheetReader.Result odd = SheetReader.check(SHEET.replace("formula: weave / wait", "formula: weave + wait"));
+        assertThat(odd.sheet()).isPresent();
+        assertThat(odd.problems())
+                .extracting(SheetProblem::message)
+                .containsExactly("the formula of total adds {point} and s");
+        assertThat(SheetReader.check(SHEET.replace("formula: weave / wait", "formula: \"mean(wait, 2*wait)\""))
+                        .problems())
+                .extracting(SheetProblem::message)
+                .containsExactly("the formula of total comes out in s, and the metric is in {point}");
+    }
+
+    @Test
+    void laddersChecksFaultsStepsAndSeriesAreRead() {
+        SuiteSheet sheet = SheetReader.read("""
+                key: film
+                version: "2"
+                name: Film
+                group: playback
+                compares_with: ["1"]
+                unrounded_totals: true
+                metrics:
+                  - {key: held, name: Held, scale: ladder, rungs: [720 lines, 1080 lines], aliases: [resolution]}
+                  - {key: smooth, name: Smooth, unit: "{frame}/s", group: graphics, from: {series: frames, reduce: low1}}
+                  - {key: total, name: Total, unit: "{frame}/s", formula: 2 * smooth}
+                steps:
+                  - {name: Second half, before: restart the device, minutes: 4, metrics: [smooth]}
+                faults:
+                  - {metric: smooth, where: {system.name: Skerry Linux 4.1, browser.name: "< Wick 115"}, from: 2026-03-01, note: drawn twice}
+                """);
+
+        assertThat(sheet.comparesWith()).containsExactly("1");
+        assertThat(sheet.metric("held").orElseThrow().rungs()).containsExactly("720 lines", "1080 lines");
+        assertThat(sheet.groupOf(sheet.metric("smooth").orElseThrow())).isEqualTo(TestGroup.GRAPHICS);
+        assertThat(sheet.metric("smooth").orElseThrow().reducer())
+                .contains(new Reducer("frames", Reducer.Way.LOW1));
+        assertThat(sheet.steps().get(0).before()).isEqualTo("restart the device");
+        assertThat(sheet.faults().get(0).where())
+                .containsExactly(
+                        new KnownFault.FactCondition("system.name", KnownFault.Comparison.IS, "Skerry Linux 4.1"),
+                        new KnownFault.FactCondition("browser.name", KnownFault.Comparison.BELOW, "Wick 115"));
+        assertThat(sheet.faults().get(0).covers("2026-02-28")).isFalse();
+        assertThat(sheet.faults().get(0).covers("2026-03-01")).isTrue();
+        assertThat(sheet.touchedBy("smooth")).containsExactly("smooth", "total");
+        assertThat(sheet.touchedBy("held")).containsExactly("held");
+    }
+
+    @Test
+    void whatOnlyHelpsToReadMayChangeWithinAVersionButNotTheMeaning() {
+        SuiteSheet sheet = SheetReader.read(SHEET);
+        assertThat(SheetReader.read(SHEET + "minutes: 9").meansTheSameAs(sheet)).isTrue();
+        assertThat(SheetReader.read(SHEET.replace("unit: s", "unit: ms")).meansTheSameAs(sheet)).isFalse();
+        assertThat(SheetReader.read(SHEET.replace("threads: all", "threads: one")).meansTheSameAs(sheet)).isFalse();
+    }
+
+    @Test
+    void jsonIsReadToo() {
+        assertThat(SheetReader.read("{\"key\":\"a\",\"version\":\"1\",\"name\":\"A\",\"group\":\"memory\","
+                        + "\"metrics\":[{\"key\":\"m\",\"name\":\"M\",\"unit\":\"MB/s\"}]}").id())
+                .hasToString("a 1");
+    }
+
+    /** Sheets cut off, doubled and scrambled: always an answer, and never a long wait. */
+    @Test
+    void noTextCrashesTheReader() {
+        SplitMix random = new SplitMix(7);
+        String pieces = "key: []{}\"'&*!|>-#%@`,\n\t 0 metrics";
+        assertTimeout(Duration.ofSeconds(20), () -> {
+            for (int i = 0; i < 3000; i++) {
+                StringBuilder text = new StringBuilder(SHEET);
+                for (int n = 0; n < 4; n++) {
+                    int at = (int) (random.uniform() * text.length());
+                    int c = (int) (random.uniform() * pieces.length());
+                    if (random.uniform() < .5) {
+                        text.insert(at, pieces.charAt(c));
+                    } else {
+                        text.delete(at, Math.min(text.length(), at + 1 + c));
+                    }
+                }
+                SheetReader.Result result = SheetReader.check(text.toString());
+                assertThat(result.sheet().isPresent())
+                        .isEqualTo(result.problems().stream().noneMatch(SheetProblem::fatal));
+            }
+            assertThat(SheetReader.check("a: ".repeat(50_000)).problems()).isNotEmpty();
+            assertThat(SheetReader.check("[".repeat(100_000)).problems()).isNotEmpty();
+            assertThat(SheetReader.check("a: &a [x,x]\nb: &b [*a,*a]\nc: [*b,*b]").problems()).isNotEmpty();
+        });
     }
 
     private static void refused(String text, String message) {

@@ -29,17 +29,6 @@ class FactsTest {
     }
 
     @Test
-    void differencesAreWhatBothKnowAndSeeOtherwise() {
-        Facts other = Facts.of(List.of(
-                Fact.read("memory.size", "16", "GiB"),
-                Fact.unknown("cooling.paste", "not asked"),
-                Fact.read("cpu.cores", "8", "")));
-
-        assertThat(before.differences(other)).containsExactly(new FactChange("memory.size", "8 GiB", "16 GiB"));
-        assertThat(before.differences(before)).isEmpty();
-    }
-
-    @Test
     void fingerprintIsOfKnownValuesOnlyWhateverTheirOriginAndOrder() {
         Facts typed = Facts.of(List.of(Fact.typed("cooling.paste", "grey", ""), Fact.typed("memory.size", "8", "GiB")));
         assertThat(typed.fingerprint()).isEqualTo(before.fingerprint()).hasSize(64);

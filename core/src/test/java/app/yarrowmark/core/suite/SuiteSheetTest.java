@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 
 class SuiteSheetTest {
@@ -42,7 +43,18 @@ class SuiteSheetTest {
         assertThatThrownBy(() -> new SuiteId("Kern Mill", "1")).hasMessageContaining("got \"Kern Mill\"");
         assertThatThrownBy(() -> new SuiteId("kernmill", "")).hasMessageContaining("a suite's version");
         assertThatThrownBy(() -> metric("a b", Scale.RATIO, Optional.empty())).hasMessageContaining("got \"a b\"");
-        assertThatThrownBy(() -> new Metric("a", "A", "s", Scale.RATIO, Direction.LOWER, 7, Optional.empty()))
+        assertThatThrownBy(() -> new Metric(
+                        "a",
+                        "A",
+                        "s",
+                        Scale.RATIO,
+                        Direction.LOWER,
+                        7,
+                        Optional.empty(),
+                        List.of(),
+                        Optional.empty(),
+                        List.of(),
+                        Optional.empty()))
                 .hasMessage("decimals must be 0 to 6, got 7");
         assertThat(ID).hasToString("kernmill 3.1-b");
     }
@@ -55,7 +67,19 @@ class SuiteSheetTest {
 
     private static SuiteSheet sheet(Metric... metrics) {
         return new SuiteSheet(
-                ID, "Kernmill", TestGroup.PROCESSOR, Home.TYPED, Map.of(), List.of(metrics), 3, 0, 4, 0, List.of());
+                ID,
+                "Kernmill",
+                "",
+                Set.of(),
+                TestGroup.PROCESSOR,
+                Home.TYPED,
+                Map.of(),
+                List.of(metrics),
+                new SuiteSheet.Schedule(3, 0, 4, 0),
+                List.of(),
+                List.of(),
+                List.of(),
+                false);
     }
 
     private static Metric part(String key) {
@@ -67,6 +91,7 @@ class SuiteSheetTest {
     }
 
     private static Metric metric(String key, Scale scale, Optional<Formula> formula) {
-        return new Metric(key, key, "s", scale, Direction.HIGHER, 1, formula);
+        Metric metric = Metric.of(key, "s", scale, Direction.HIGHER);
+        return formula.map(metric::withFormula).orElse(metric);
     }
 }

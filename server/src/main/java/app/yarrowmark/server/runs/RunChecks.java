@@ -1,6 +1,6 @@
 package app.yarrowmark.server.runs;
 
-import app.yarrowmark.core.exchange.DigitText;
+import app.yarrowmark.core.score.DigitText;
 import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.core.exchange.RunFile;
 import app.yarrowmark.core.score.Reading;

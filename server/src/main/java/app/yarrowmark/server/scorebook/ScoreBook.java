@@ -129,7 +129,7 @@ public class ScoreBook {
         }
 
         private boolean isWarmUp(Suite suite, ResultSet row) throws SQLException {
-            int warmUps = suite.sheet().warmups();
+            int warmUps = suite.sheet().schedule().warmups();
             if (warmUps == 0) {
                 return false;
             }

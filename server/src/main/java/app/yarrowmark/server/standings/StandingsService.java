@@ -268,11 +268,11 @@ public class StandingsService {
                 .flatMap(f -> f.tests().stream())
                 .map(TestColumn::suite)
                 .filter(s -> setup.kind().runsNatively() || s.sheet().home() != Home.NATIVE)
-                .min(Comparator.comparingDouble(s -> s.sheet().minutes()));
+                .min(Comparator.comparingDouble(s -> s.sheet().schedule().minutes()));
         return new UnplacedView(
                 setup,
                 missing.stream().map(GroupFit::group).toList(),
                 quickest.map(s -> s.sheet().name()).orElse(null),
-                quickest.map(s -> s.sheet().minutes()).orElse(null));
+                quickest.map(s -> s.sheet().schedule().minutes()).orElse(null));
     }
 }

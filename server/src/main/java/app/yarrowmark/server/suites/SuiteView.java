@@ -48,9 +48,9 @@ public record SuiteView(
                 sheet.name(),
                 sheet.group(),
                 sheet.home(),
-                sheet.repeats(),
-                sheet.minutes(),
-                sheet.restSeconds(),
+                sheet.schedule().repeats(),
+                sheet.schedule().minutes(),
+                sheet.schedule().restSeconds(),
                 sheet.conditions(),
                 sheet.settings().entrySet().stream()
                         .map(e -> new SettingView(e.getKey(), e.getValue()))

@@ -1,4 +1,4 @@
-package app.yarrowmark.core.exchange;
+package app.yarrowmark.core.score;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;

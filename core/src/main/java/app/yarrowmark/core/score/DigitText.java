@@ -1,6 +1,6 @@
-package app.yarrowmark.core.exchange;
+package app.yarrowmark.core.score;
 
-import app.yarrowmark.core.score.Reading;
+import java.math.BigDecimal;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -24,6 +24,42 @@ public final class DigitText {
      * @throws IllegalArgumentException if the text is no plain number; the message says how to write it
      */
     public static Reading parse(String text) {
+        Matcher match = match(text);
+        String clean = match.group();
+        String whole = whole(match);
+        String fraction = match.group(4) == null ? "" : match.group(4);
+        int exponent = match.group(5) == null ? 0 : Integer.parseInt(match.group(5));
+        double value = Double.parseDouble(sign(match) + whole + "." + fraction + "0e" + exponent);
+        double step = Math.pow(10, exponent - fraction.length());
+        if (!Double.isFinite(value) || step == 0) {
+            throw new IllegalArgumentException("\"" + clean + "\" is too large or too small a number");
+        }
+        return new Reading(value, step);
+    }
+
+    /**
+     * Returns the same number in plain digits with a point: {@code 1 284,50} gives {@code 1284.50}, {@code 3e2} 300.
+     *
+     * @throws IllegalArgumentException as {@link #parse}
+     */
+    public static String plain(String text) {
+        Matcher match = match(text);
+        if (match.group(5) != null) {
+            parse(text);
+            return new BigDecimal(match.group().replace('\u2212', '-').replace(',', '.')).toPlainString();
+        }
+        return sign(match) + whole(match) + (match.group(4) == null ? "" : "." + match.group(4));
+    }
+
+    private static String sign(Matcher match) {
+        return match.group(1).isEmpty() || match.group(1).equals("+") ? "" : "-";
+    }
+
+    private static String whole(Matcher match) {
+        return match.group(2).replaceAll("[ '\u2019]", "");
+    }
+
+    private static Matcher match(String text) {
         String clean = text.strip().replaceAll("[\u00a0\u2009\u202f]", " ");
         if (clean.isEmpty()) {
             throw new IllegalArgumentException("a number is missing");
@@ -37,19 +73,12 @@ public final class DigitText {
             throw new IllegalArgumentException(
                     "\"" + clean + "\" is no plain number: write digits with a decimal point, such as 1284.5");
         }
-        String whole = match.group(2).replaceAll("[ '\u2019]", "");
+        String whole = whole(match);
         String fraction = match.group(4) == null ? "" : match.group(4);
         if (",".equals(match.group(3)) && fraction.length() == 3 && whole.length() <= 3 && !whole.equals("0")) {
             throw new IllegalArgumentException("\"" + clean + "\" could be " + whole + fraction + " or " + whole + "."
                     + fraction + ": write one of them");
         }
-        int exponent = match.group(5) == null ? 0 : Integer.parseInt(match.group(5));
-        String sign = match.group(1).isEmpty() || match.group(1).equals("+") ? "" : "-";
-        double value = Double.parseDouble(sign + whole + "." + fraction + "0e" + exponent);
-        double step = Math.pow(10, exponent - fraction.length());
-        if (!Double.isFinite(value) || step == 0) {
-            throw new IllegalArgumentException("\"" + clean + "\" is too large or too small a number");
-        }
-        return new Reading(value, step);
+        return match;
     }
 }

@@ -1,0 +1,130 @@
+package app.yarrowmark.core.setup;
+
+import app.yarrowmark.core.suite.KnownFault;
+import app.yarrowmark.core.suite.UnitCode;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+
+/** What facts mean, when two values of one are the same, and where it stands on a slip. */
+public final class FactDictionary {
+
+    private final Map<String, FactKey> keys = new LinkedHashMap<>();
+    private final Map<String, Integer> order = new LinkedHashMap<>();
+
+    private FactDictionary(Collection<FactKey> all) {
+        all.stream().sorted(Comparator.comparing(FactKey::group)).forEach(k -> {
+            keys.put(k.key(), k);
+            order.putIfAbsent(k.key(), order.size());
+        });
+    }
+
+    /** Returns the dictionary of those keys; within a group their order stays, of two with one key the later stands. */
+    public static FactDictionary of(Collection<FactKey> keys) {
+        return new FactDictionary(keys);
+    }
+
+    /** Returns every key, in the order of a slip. */
+    public List<FactKey> all() {
+        return List.copyOf(keys.values());
+    }
+
+    /** Returns what is known of a key, {@link FactKey#unlisted} if nothing is. */
+    public FactKey get(String key) {
+        FactKey known = keys.get(key);
+        return known == null ? FactKey.unlisted(key) : known;
+    }
+
+    /** Returns whether the dictionary has the key. */
+    public boolean has(String key) {
+        return keys.containsKey(key);
+    }
+
+    /** Returns the order of a slip: by group, then as listed, unlisted ones last by name. */
+    public Comparator<String> bySlip() {
+        return Comparator.comparing((String key) -> get(key).group())
+                .thenComparing(key -> order.getOrDefault(key, Integer.MAX_VALUE))
+                .thenComparing(key -> key);
+    }
+
+    /** Returns whether two known facts of one key say the same. */
+    public boolean same(Fact a, Fact b) {
+        FactKey key = get(a.key());
+        String left = a.value().orElseThrow();
+        String right = b.value().orElseThrow();
+        return switch (key.type()) {
+            case NUMBER -> sameNumber(a, b, key.tolerance());
+            case VERSION -> Versions.compare(left, right) == 0;
+            case TEXT, FLAG -> plain(left, a.unit()).equals(plain(right, b.unit()));
+        };
+    }
+
+    /** Returns whether a condition of a suite sheet holds of some facts; a fact that is unknown meets none. */
+    public boolean holds(KnownFault.FactCondition condition, Facts facts) {
+        Optional<Fact> fact = facts.get(condition.key()).filter(f -> f.value().isPresent());
+        if (fact.isEmpty()) {
+            return false;
+        }
+        String value = fact.get().value().orElseThrow();
+        Fact wanted = Fact.typed(condition.key(), condition.value(), fact.get().unit());
+        int order = compare(condition.key(), value, condition.value());
+        return switch (condition.comparison()) {
+            case IS -> same(fact.get(), wanted);
+            case IS_NOT -> !same(fact.get(), wanted);
+            case BELOW -> order < 0;
+            case AT_MOST -> order <= 0;
+            case ABOVE -> order > 0;
+            case AT_LEAST -> order >= 0;
+        };
+    }
+
+    /** Compares two values of a key: numbers by size, all else as versions. */
+    public int compare(String key, String a, String b) {
+        Optional<Double> left = number(a);
+        Optional<Double> right = number(b);
+        if (get(key).type() == FactKey.Type.NUMBER && left.isPresent() && right.isPresent()) {
+            return Double.compare(left.get(), right.get());
+        }
+        return Versions.compare(a, b);
+    }
+
+    private static boolean sameNumber(Fact a, Fact b, double tolerance) {
+        Optional<Double> left = number(a.value().orElseThrow());
+        Optional<Double> right = number(b.value().orElseThrow());
+        Optional<Double> scale = scale(a.unit(), b.unit());
+        if (left.isEmpty() || right.isEmpty() || scale.isEmpty()) {
+            return plain(a.value().orElseThrow(), a.unit()).equals(plain(b.value().orElseThrow(), b.unit()));
+        }
+        double x = left.get() * scale.get();
+        double y = right.get();
+        return Math.abs(x - y) <= tolerance * Math.max(Math.abs(x), Math.abs(y)) + 1e-9 * Math.abs(y);
+    }
+
+    private static Optional<Double> scale(String from, String to) {
+        if (from.equals(to)) {
+            return Optional.of(1.0);
+        }
+        try {
+            return UnitCode.parse(from).in(UnitCode.parse(to));
+        } catch (IllegalArgumentException noUnit) {
+            return Optional.empty();
+        }
+    }
+
+    private static Optional<Double> number(String text) {
+        try {
+            double value = Double.parseDouble(text.strip().replace(',', '.'));
+            return Double.isFinite(value) ? Optional.of(value) : Optional.empty();
+        } catch (NumberFormatException e) {
+            return Optional.empty();
+        }
+    }
+
+    private static String plain(String value, String unit) {
+        return value.strip().replaceAll("\\s+", " ").toLowerCase(Locale.ROOT) + "\t" + unit;
+    }
+}

@@ -1,0 +1,59 @@
+package app.yarrowmark.core.setup;
+
+import app.yarrowmark.core.suite.TestGroup;
+import java.util.Set;
+
+/**
+ * What the dictionary says of a fact.
+ *
+ * @param key dotted, most general first, e.g. {@code memory.size}
+ * @param words what people call it
+ * @param group where it stands on a slip
+ * @param type what its values are
+ * @param unit usual unit, UCUM; empty for words and counts
+ * @param affects groups of tests that it can change the result of
+ * @param tolerance relative difference up to which two numbers are the same, 0 to 1; 0 for every other type
+ * @param part whether devices with the same value share a part or a piece of software worth a page of its own
+ * @param about a sentence on what it means or how it is read; may be empty
+ */
+public record FactKey(
+        String key,
+        String words,
+        FactGroup group,
+        Type type,
+        String unit,
+        Set<TestGroup> affects,
+        double tolerance,
+        boolean part,
+        String about) {
+
+    /** What a fact's values are, and so when two of them are the same. */
+    public enum Type {
+        /** Words; case and blanks do not matter. */
+        TEXT,
+        /** A quantity with its unit; the same within the tolerance, whatever the unit. */
+        NUMBER,
+        /** A version, maybe with a name before it: 4.1 and 4.1.0 are the same. */
+        VERSION,
+        /** Yes or no. */
+        FLAG
+    }
+
+    /** @throws IllegalArgumentException if the key is no fact key, words are missing or the tolerance does not fit */
+    public FactKey {
+        Fact.requireKey(key);
+        affects = Set.copyOf(affects);
+        if (words.isBlank() || words.length() > 60) {
+            throw new IllegalArgumentException("a fact's words have 1 to 60 characters, got \"" + words + "\"");
+        }
+        if (!(tolerance >= 0 && tolerance < 1) || (tolerance > 0 && type != Type.NUMBER)) {
+            throw new IllegalArgumentException("a tolerance is 0 to 1 and for numbers only, got " + tolerance);
+        }
+    }
+
+    /** Returns what is known of a key that no dictionary has: its own name, and that it may affect anything. */
+    public static FactKey unlisted(String key) {
+        return new FactKey(
+                key, key, FactGroup.OTHER, Type.TEXT, "", Set.of(TestGroup.values()), 0, false, "");
+    }
+}

@@ -1,0 +1,93 @@
+package app.yarrowmark.core.check;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import app.yarrowmark.core.Golden;
+import app.yarrowmark.core.rank.AdditiveFit;
+import app.yarrowmark.core.rank.Fits;
+import app.yarrowmark.core.rank.ScoreMatrix;
+import app.yarrowmark.core.score.PooledNoise;
+import app.yarrowmark.core.score.Reading;
+import app.yarrowmark.core.score.Score;
+import app.yarrowmark.core.score.Scoring;
+import app.yarrowmark.core.suite.Direction;
+import com.fasterxml.jackson.databind.JsonNode;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+
+class PlausibilityTest {
+
+    private static final JsonNode GOLDEN = Golden.read("G_plausibility");
+
+    private static ScoreMatrix matrix() {
+        JsonNode inputs = Golden.read("D_standings").get("inputs");
+        double[][] log = Golden.matrix(inputs.get("readings"));
+        double[][] variance = Golden.matrix(inputs.get("se"));
+        for (int s = 0; s < log.length; s++) {
+            for (int m = 0; m < log[s].length; m++) {
+                log[s][m] = Math.log(log[s][m]);
+                variance[s][m] *= variance[s][m];
+            }
+        }
+        return ScoreMatrix.of(log, variance);
+    }
+
+    @Test
+    void agreesWithTheWorkedExample() {
+        AdditiveFit fit = Fits.plain(matrix());
+        Expectation expected =
+                Plausibility.fromOtherTests(fit.predict(matrix(), 0, 2), Direction.HIGHER, .02);
+
+        Golden.assertSame("predicted", expected.value(), GOLDEN.at("/expected/predicted"));
+        Golden.assertSame("low", expected.low(), GOLDEN.at("/expected/lo999"));
+        Golden.assertSame("high", expected.high(), GOLDEN.at("/expected/hi999"));
+        GOLDEN.get("check").fields().forEachRemaining(e -> assertThat(expected.fits(Double.parseDouble(e.getKey())))
+                .isEqualTo(e.getValue().asText().equals("inside")));
+    }
+
+    @Test
+    void aCellThatWasFittedDoesNotPredictItself() {
+        AdditiveFit fit = Fits.plain(matrix());
+        assertThatThrownBy(() -> fit.predict(matrix(), 1, 2)).hasMessage("cell 1,2 was fitted itself");
+        ScoreMatrix without = matrix().without(1, 2);
+        assertThat(Math.exp(Fits.plain(without).predict(without, 1, 2).log())).isBetween(700.0, 900.0);
+    }
+
+    @Test
+    void withLittleKnownOnlyAFactorOfFiveIsPointedOut() {
+        ScoreMatrix small = matrix().part(new int[] {0, 1, 3}, new int[] {0, 2});
+        Expectation expected = Plausibility.fromOtherTests(
+                Fits.plain(small).predict(small, 0, 1), Direction.HIGHER, .02);
+        assertThat(expected.basis()).isEqualTo(Expectation.Basis.FEW_OTHER_TESTS);
+        assertThat(expected.high() / expected.value()).isCloseTo(5, org.assertj.core.data.Offset.offset(1e-9));
+    }
+
+    @Test
+    void whereLessIsBetterTheRangeIsTurnedBack() {
+        AdditiveFit fit = Fits.plain(matrix());
+        Expectation up = Plausibility.fromOtherTests(fit.predict(matrix(), 0, 2), Direction.HIGHER, .02);
+        Expectation down = Plausibility.fromOtherTests(fit.predict(matrix(), 0, 2), Direction.LOWER, .02);
+        assertThat(down.low()).isCloseTo(1 / up.high(), org.assertj.core.data.Offset.offset(1e-9));
+    }
+
+    @Test
+    void repeatsTellWhereTheNextOneFalls() {
+        PooledNoise history = new PooledNoise(.0001, 60);
+        Score others = Scoring.score(List.of(new Reading(2981, 1), new Reading(2988, 1)), history);
+        Expectation expected = Plausibility.fromRepeats(others).orElseThrow();
+        assertThat(expected.fits(2958)).isTrue();
+        assertThat(expected.fits(2298)).isFalse();
+        assertThat(Plausibility.fromRepeats(Scoring.score(List.of(new Reading(5, 1)), PooledNoise.NONE)))
+                .isEmpty();
+    }
+
+    @Test
+    void aDeviceOfWhichNothingIsKnownIsHeldAgainstItsKind() {
+        assertThat(Plausibility.fromKind(List.of(100.0, 300.0))).isEmpty();
+        Expectation expected = Plausibility.fromKind(List.of(100.0, 300.0, 200.0)).orElseThrow();
+        assertThat(expected.value()).isEqualTo(200);
+        assertThat(expected.fits(21)).isTrue();
+        assertThat(expected.fits(1501)).isFalse();
+    }
+}
