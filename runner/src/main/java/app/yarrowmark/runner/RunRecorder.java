@@ -77,6 +77,11 @@ final class RunRecorder {
                                         .toArray(),
                                 m.marks()))
                         .toList(),
+                null,
+                null,
+                null,
+                null,
+                null,
                 null);
     }
 

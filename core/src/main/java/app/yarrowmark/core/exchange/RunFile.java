@@ -25,6 +25,11 @@ import org.jspecify.annotations.Nullable;
  * @param readings one for each metric at most, as text with the digits as read
  * @param samples every single measurement behind the readings
  * @param note in the reviewer's words, at most 4,000 characters
+ * @param gaps metrics without a reading, each with the reason
+ * @param series numbers along an axis
+ * @param conditions that were ticked off before the start; a sitting's own where left out
+ * @param roomTemperature in degrees Celsius
+ * @param flags what makes the run doubtful as a measure of speed
  */
 @JsonInclude(JsonInclude.Include.NON_NULL)
 public record RunFile(
@@ -41,13 +46,37 @@ public record RunFile(
         @Nullable List<FactLine> facts,
         @Nullable List<ReadingLine> readings,
         @Nullable List<SampleLine> samples,
-        @Nullable String note) {
+        @Nullable String note,
+        @Nullable List<GapLine> gaps,
+        @Nullable List<SeriesLine> series,
+        @Nullable List<String> conditions,
+        @Nullable Double roomTemperature,
+        @Nullable List<Flag> flags) {
 
     /** How a run can end. */
     public enum State {
         DONE,
         FAILED,
         SET_ASIDE
+    }
+
+    /** What makes a run doubtful as a measure of speed; it is kept and shown, and does not count. */
+    public enum Flag {
+        /** The maker is suspected to tune its software for this suite. */
+        MAKER_TUNING,
+        /** Frames came no faster than the display shows them. */
+        HELD_AT_REFRESH,
+        /** Clocks fell under heat or a power limit. */
+        THROTTLED,
+        /** The screen was being recorded. */
+        RECORDING
+    }
+
+    /** Returns the same run in another sitting, or in a setup without one. */
+    public RunFile placed(@Nullable Long inSitting, @Nullable Long inSetup) {
+        return new RunFile(
+                id, suite, inSitting, inSetup, state, reason, startedAt, endedAt, sender, size, facts, readings, samples,
+                note, gaps, series, conditions, roomTemperature, flags);
     }
 
     /** A suite by key and version. */
@@ -68,10 +97,41 @@ public record RunFile(
             @Nullable String unit,
             @Nullable String reason) {}
 
-    /** One metric's value with the digits as read. */
+    /** One metric's value with the digits as read, and a note on it. */
+    @JsonInclude(JsonInclude.Include.NON_NULL)
     public record ReadingLine(
             @JsonProperty(required = true) String metric,
-            @JsonProperty(required = true) String text) {}
+            @JsonProperty(required = true) String text,
+            @Nullable String note) {
+
+        /** A reading without a note. */
+        public ReadingLine(String metric, String text) {
+            this(metric, text, null);
+        }
+    }
+
+    /** A metric that has no reading, and why. */
+    public record GapLine(
+            @JsonProperty(required = true) String metric,
+            @JsonProperty(required = true) String reason) {}
+
+    /**
+     * Numbers along an axis.
+     *
+     * @param name what they are, e.g. {@code temperature}; metrics drawn from it name it so
+     * @param unit of the values, UCUM
+     * @param axis what the places are, e.g. {@code time} or {@code size}
+     * @param axisUnit of the places, UCUM
+     * @param x places, ascending
+     * @param y as many values
+     */
+    public record SeriesLine(
+            @JsonProperty(required = true) String name,
+            @JsonProperty(required = true) String unit,
+            @JsonProperty(required = true) String axis,
+            @JsonProperty(required = true) String axisUnit,
+            @JsonProperty(required = true) double[] x,
+            @JsonProperty(required = true) double[] y) {}
 
     /**
      * The single measurements of one metric, in order.

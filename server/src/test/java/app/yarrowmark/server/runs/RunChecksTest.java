@@ -187,6 +187,11 @@ class RunChecksTest {
                     facts,
                     readings,
                     samples,
+                    null,
+                    null,
+                    null,
+                    null,
+                    null,
                     null);
         }
     }

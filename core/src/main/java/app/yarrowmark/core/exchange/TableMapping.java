@@ -1,0 +1,142 @@
+package app.yarrowmark.core.exchange;
+
+import app.yarrowmark.core.suite.Metric;
+import app.yarrowmark.core.suite.SuiteSheet;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.EnumMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Stream;
+
+/**
+ * Which column of a table says what.
+ *
+ * @param shape one reading a row, or one run a row
+ * @param columns name of the column by what it says
+ * @param metrics in a wide table: metric key by name of the column
+ */
+public record TableMapping(Shape shape, Map<Role, String> columns, Map<String, String> metrics) {
+
+    /** How readings lie in a table. */
+    public enum Shape {
+        /** A row a reading, with a column for the metric and one for the value. */
+        LONG,
+        /** A row a run, with a column for each metric. */
+        WIDE
+    }
+
+    /** What a column says. */
+    public enum Role {
+        DEVICE("device", "model", "name", "product", "machine"),
+        MAKER("maker", "brand", "vendor", "manufacturer"),
+        UNIT("unit", "sample"),
+        SETUP("setup", "configuration", "state"),
+        SUITE("suite", "test", "suite name"),
+        VERSION("version", "suite version"),
+        METRIC("metric", "part", "subtest", "item"),
+        VALUE("value", "score", "result", "reading"),
+        REPEAT("repeat", "run", "pass", "iteration"),
+        TIME("time", "date", "day", "when", "started"),
+        NOTE("note", "comment", "remark");
+
+        private final List<String> usual;
+
+        Role(String... usual) {
+            this.usual = List.of(usual);
+        }
+    }
+
+    /** Takes copies. */
+    public TableMapping {
+        columns = Map.copyOf(columns);
+        metrics = Map.copyOf(metrics);
+    }
+
+    /**
+     * One reading of a table, as text.
+     *
+     * @param line from 1
+     * @param column name of the column the value stands in
+     * @param fields what the row says, by role; without the value
+     * @param metric text that names the metric: as the row says, or the key mapped to the column
+     * @param value as text
+     */
+    public record Cell(long line, String column, Map<Role, String> fields, String metric, String value) {
+
+        /** Returns what the row says of something, stripped; empty if nothing. */
+        public String field(Role role) {
+            return fields.getOrDefault(role, "").strip();
+        }
+    }
+
+    /** Returns the readings of a row; cells without text are none. */
+    public List<Cell> cells(TableReader.Row row, List<String> header) {
+        Map<Role, String> fields = new EnumMap<>(Role.class);
+        columns.forEach((role, name) -> {
+            int at = header.indexOf(name);
+            if (at >= 0) {
+                fields.put(role, row.values().get(at));
+            }
+        });
+        if (shape == Shape.LONG) {
+            String value = fields.getOrDefault(Role.VALUE, "");
+            String metric = fields.getOrDefault(Role.METRIC, "").strip();
+            return List.of(new Cell(row.line(), columns.getOrDefault(Role.VALUE, ""), fields, metric, value.strip()));
+        }
+        List<Cell> cells = new ArrayList<>();
+        for (int i = 0; i < header.size(); i++) {
+            String metric = metrics.get(header.get(i));
+            if (metric != null && !row.values().get(i).isBlank()) {
+                cells.add(new Cell(row.line(), header.get(i), fields, metric, row.values().get(i).strip()));
+            }
+        }
+        return cells;
+    }
+
+    /**
+     * Returns the likeliest mapping of a header.
+     *
+     * @param sheets suites whose metrics may name columns
+     */
+    public static TableMapping guess(List<String> header, Collection<SuiteSheet> sheets) {
+        Map<Role, String> columns = new EnumMap<>(Role.class);
+        for (Role role : Role.values()) {
+            role.usual.stream()
+                    .flatMap(word -> header.stream().filter(h -> plain(h).equals(word)))
+                    .filter(h -> !columns.containsValue(h))
+                    .findFirst()
+                    .ifPresent(h -> columns.put(role, h));
+        }
+        if (columns.containsKey(Role.METRIC) && columns.containsKey(Role.VALUE)) {
+            return new TableMapping(Shape.LONG, columns, Map.of());
+        }
+        Map<String, String> metrics = new LinkedHashMap<>();
+        for (String name : header) {
+            if (!columns.containsValue(name) || columns.get(Role.VALUE) == name) {
+                sheets.stream()
+                        .flatMap(s -> metricNamed(s, name).stream())
+                        .findFirst()
+                        .ifPresent(m -> metrics.put(name, m.key()));
+            }
+        }
+        return new TableMapping(metrics.isEmpty() ? Shape.LONG : Shape.WIDE, columns, metrics);
+    }
+
+    /** Returns the metric that a text names in a sheet, by key, name or alias, whatever the case. */
+    public static Optional<Metric> metricNamed(SuiteSheet sheet, String text) {
+        String plain = plain(text);
+        return sheet.metrics().stream()
+                .filter(m -> Stream.concat(Stream.of(m.key(), m.name()), m.aliases().stream())
+                        .anyMatch(name -> plain(name).equals(plain)))
+                .findFirst();
+    }
+
+    /** Returns a text for comparing names: lower case, every run of other signs a blank. */
+    public static String plain(String text) {
+        return text.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\d]+", " ").strip();
+    }
+}

@@ -1,0 +1,110 @@
+package app.yarrowmark.core.exchange;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.junit.jupiter.api.Assertions.assertTimeout;
+
+import app.yarrowmark.core.rank.SplitMix;
+import app.yarrowmark.core.suite.SuiteSheet;
+import java.time.Duration;
+import org.junit.jupiter.api.Test;
+
+class PastedTextTest {
+
+    private static final SuiteSheet SHEET = SheetReader.read("""
+            key: kernmill
+            version: "3"
+            name: Kernmill
+            group: processor
+            metrics:
+              - {key: weave, name: Weave, unit: "{point}", decimals: 0}
+              - {key: weave.long, name: Weave long, unit: "{point}", aliases: [Long weaving], decimals: 0}
+              - {key: wait, name: Start-up wait, unit: ms, better: lower}
+              - {key: speed, name: Copy, unit: MB/s}
+              - {key: held, name: Film, scale: ladder, rungs: [720 lines, 1080 lines]}
+              - {key: ok, name: Checksum, scale: check}
+              - {key: total, name: Total, unit: "{point}", decimals: 0, formula: weave + weave.long}
+            """);
+
+    private static String read(String text) {
+        StringBuilder all = new StringBuilder();
+        PastedText.Result result = PastedText.read(SHEET, text);
+        result.proposals().forEach(p -> all.append(p.metric())
+                .append('#')
+                .append(p.repeat())
+                .append('=')
+                .append(p.text())
+                .append(p.doubt().isEmpty() ? "" : "?")
+                .append(' '));
+        result.leftovers().forEach(l -> all.append("| ").append(l.line()).append(": ").append(l.text()).append(' '));
+        return all.toString().strip();
+    }
+
+    @Test
+    void findsNamesNumbersAndRepeatsAndKeepsTheRest() {
+        assertThat(read("""
+                        Kernmill 3, finished
+                        Weave ............ 1846 points
+                        WEAVE LONG:        402
+                        Start-up wait      61.3 ms
+                        Total score        2248
+                        thank you
+                        """))
+                .isEqualTo("weave#0=1846 weave.long#0=402 wait#0=61.3 total#0=2248"
+                        + " | 1: Kernmill 3, finished | 6: thank you");
+    }
+
+    @Test
+    void severalNumbersOnALineAreRepeatsAndSeveralNamesAreSeveralMetrics() {
+        assertThat(read("weave\t1846\t1851\t1858")).isEqualTo("weave#0=1846 weave#1=1851 weave#2=1858");
+        assertThat(read("Weave 1846, Long weaving 402")).isEqualTo("weave#0=1846 weave.long#0=402");
+        assertThat(read("Weave 1846\nWeave 1851")).isEqualTo("weave#0=1846 weave#1=1851");
+        assertThat(read("1846 Weave")).isEqualTo("weave#0=1846");
+        assertThat(read("Weave\n  1846\nthe end")).isEqualTo("weave#0=1846 | 3: the end");
+    }
+
+    @Test
+    void thousandsMarksAndDecimalCommasAreReadAndDoubtsAreTold() {
+        assertThat(read("Weave 12\u2009846")).isEqualTo("weave#0=12\u2009846");
+        assertThat(read("Copy 1,234,567.5 MB/s")).isEqualTo("speed#0=1234567.5");
+        assertThat(read("Copy 61,3")).isEqualTo("speed#0=61,3");
+        assertThat(read("Weave 1 846")).isEqualTo("weave#0=1 846?");
+        assertThat(read("Weave 402 398 399")).isEqualTo("weave#0=402 weave#1=398 weave#2=399");
+    }
+
+    @Test
+    void unitsAreConvertedOrDoubted() {
+        assertThat(read("Start-up wait: 0.0613 s")).isEqualTo("wait#0=61.3?");
+        assertThat(read("Copy 1.25 GB/s")).isEqualTo("speed#0=1250?");
+        assertThat(read("Copy 12 ms")).isEqualTo("speed#0=12?");
+        assertThat(PastedText.read(SHEET, "Copy 12 ms").proposals().get(0).doubt())
+                .isEqualTo("the text says ms, the sheet MB/s");
+    }
+
+    @Test
+    void wordsAreReadOnTheirScale() {
+        assertThat(read("Film: 1080 lines\nChecksum: passed")).isEqualTo("held#0=1080 lines ok#0=passed");
+        assertThat(read("Film: blue")).isEqualTo("| 1: Film: blue");
+        assertThat(read("Weave -5")).isEqualTo("| 1: Weave -5");
+    }
+
+    @Test
+    void noTextCrashesItOrTakesLong() {
+        SplitMix random = new SplitMix(11);
+        String pieces = "Weave long Total 1 846,5.e-\u2009\t\n|:'%\u00e9\ud83d\ude00[](){}";
+        assertTimeout(Duration.ofSeconds(20), () -> {
+            for (int i = 0; i < 3000; i++) {
+                StringBuilder text = new StringBuilder();
+                for (int n = 0; n < 60; n++) {
+                    int at = (int) (random.uniform() * pieces.length());
+                    text.append(pieces, at, Math.min(pieces.length(), at + 1 + (int) (6 * random.uniform())));
+                }
+                PastedText.read(SHEET, text.toString()).proposals().forEach(p -> app.yarrowmark.core.score.ReadingText
+                        .parse(SHEET.metric(p.metric()).orElseThrow(), p.text()));
+            }
+            PastedText.read(SHEET, "1 ".repeat(100_000));
+            PastedText.read(SHEET, "Weave ".repeat(30_000));
+            PastedText.read(SHEET, "1 234".repeat(40_000));
+            assertThat(PastedText.read(SHEET, "x".repeat(300_000)).leftovers()).isNotEmpty();
+        });
+    }
+}

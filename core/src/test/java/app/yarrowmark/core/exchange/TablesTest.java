@@ -1,0 +1,147 @@
+package app.yarrowmark.core.exchange;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.junit.jupiter.api.Assertions.assertTimeout;
+
+import app.yarrowmark.core.exchange.TableMapping.Role;
+import app.yarrowmark.core.rank.SplitMix;
+import app.yarrowmark.core.suite.SuiteSheet;
+import java.io.StringReader;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+
+class TablesTest {
+
+    private static final SuiteSheet SHEET = SheetReader.read("""
+            key: kernmill
+            version: "3"
+            name: Kernmill
+            group: processor
+            metrics:
+              - {key: weave, name: Weave, unit: "{point}", aliases: [Weaving]}
+              - {key: wait, name: Start-up wait, unit: ms}
+            """);
+
+    private static List<TableMapping.Cell> cells(String text, TableMapping mapping) {
+        List<TableMapping.Cell> cells = new ArrayList<>();
+        try (TableReader table = TableReader.open(new StringReader(text), ';')) {
+            while (table.hasNext()) {
+                cells.addAll(mapping.cells(table.next(), table.header()));
+            }
+        }
+        return cells;
+    }
+
+    @Test
+    void aLongTableHasAReadingARow() {
+        String text = "\ufeffModel;Suite;Part;Score;Run\nFen 13;kernmill 3;Weave;1 846;1\n\"Tern; six\";kernmill 3;wait;61,3;2\n";
+        TableMapping mapping = TableMapping.guess(List.of("Model", "Suite", "Part", "Score", "Run"), List.of(SHEET));
+        assertThat(mapping.shape()).isEqualTo(TableMapping.Shape.LONG);
+        List<TableMapping.Cell> cells = cells(text, mapping);
+        assertThat(cells).hasSize(2);
+        assertThat(cells.get(0).value()).isEqualTo("1 846");
+        assertThat(cells.get(1).field(Role.DEVICE)).isEqualTo("Tern; six");
+        assertThat(cells.get(1).line()).isEqualTo(3);
+        assertThat(cells.get(1).metric()).isEqualTo("wait");
+        assertThat(cells.get(1).field(Role.SETUP)).isEmpty();
+    }
+
+    @Test
+    void aWideTableHasARunARow() {
+        TableMapping mapping = TableMapping.guess(List.of("Device", "Weaving", "start-up  wait", "Price"), List.of(SHEET));
+        assertThat(mapping.shape()).isEqualTo(TableMapping.Shape.WIDE);
+        assertThat(mapping.metrics()).isEqualTo(Map.of("Weaving", "weave", "start-up  wait", "wait"));
+        List<TableMapping.Cell> cells = cells("Device;Weaving;start-up  wait;Price\nFen 13;1846;;640\n", mapping);
+        assertThat(cells).extracting(TableMapping.Cell::metric).containsExactly("weave");
+        assertThat(cells.get(0).column()).isEqualTo("Weaving");
+    }
+
+    @Test
+    void linesAreCountedOverBreaksInsideQuotes() {
+        try (TableReader table = TableReader.open(new StringReader("a,b\n\"one\ntwo\",x\n\n3,y,z\n"), ',')) {
+            assertThat(table.next().line()).isEqualTo(2);
+            TableReader.Row row = table.next();
+            assertThat(row.line()).isEqualTo(5);
+            assertThat(row.extra()).isEqualTo(1);
+            assertThat(row.values()).containsExactly("3", "y");
+            assertThat(table.hasNext()).isFalse();
+        }
+    }
+
+    @Test
+    void whatIsNoTableIsToldWithItsLine() {
+        assertThatThrownBy(() -> TableReader.open(new StringReader(""), ',')).hasMessageContaining("line 1: the first line");
+        assertThatThrownBy(() -> TableReader.open(new StringReader("a,b,a\n"), ','))
+                .hasMessage("line 1, column 3: there are two columns called \"a\"");
+        try (TableReader table = TableReader.open(new StringReader("a,b\n1,2\n3,\"four\n5,6\n"), ',')) {
+            table.next();
+            assertThatThrownBy(table::hasNext).hasMessageContaining("line 3: a quote is opened and not closed");
+        }
+        String endless = "a,b\n\"" + "x".repeat(3_000_000);
+        try (TableReader table = TableReader.open(new StringReader(endless), ',')) {
+            assertThatThrownBy(table::hasNext).hasMessageContaining("line 2");
+        }
+    }
+
+    @Test
+    void theSeparatorIsFoundInTheFirstLine() {
+        assertThat(TableReader.separatorOf("a;b;c,d")).isEqualTo(';');
+        assertThat(TableReader.separatorOf("a\tb")).isEqualTo('\t');
+        assertThat(TableReader.separatorOf("a")).isEqualTo(',');
+    }
+
+    @Test
+    void aSensorLogBecomesSeriesAlongSeconds() {
+        String log = "time,power,clock\n00:00:10,12.5,3400\n00:00:10.5,13.5,\nlater,1,1\n00:00:12,hot,3100\n00:00:09,1,1\n";
+        SensorLog.Result result = SensorLog.read(new StringReader(log), ',', "time", List.of("power", "clock"));
+        assertThat(result.series().get("power").x()).containsExactly(0, .5);
+        assertThat(result.series().get("power").y()).containsExactly(12.5, 13.5);
+        assertThat(result.series().get("clock").y()).containsExactly(3400, 3100);
+        assertThat(result.rejected()).isEqualTo(3);
+        assertThat(result.problems().get(0)).isEqualTo("line 4, column \"time\": \"later\" is no time");
+        assertThat(result.problems().get(1)).startsWith("line 5, column \"power\": \"hot\" is no plain number");
+        assertThat(result.problems().get(2)).isEqualTo("line 6, column \"time\": the time goes back");
+        assertThatThrownBy(() -> SensorLog.read(new StringReader(log), ',', "when", List.of()))
+                .hasMessage("there is no column \"when\"; there are [time, power, clock]");
+    }
+
+    @Test
+    void timesAreSecondsClocksOrIso() {
+        assertThat(SensorLog.seconds("12.5")).contains(12.5);
+        assertThat(SensorLog.seconds("1:02:03")).contains(3723.0);
+        assertThat(SensorLog.seconds("02:03,5")).contains(123.5);
+        assertThat(SensorLog.seconds("2026-05-04 10:00:01").orElseThrow()
+                        - SensorLog.seconds("2026-05-04T10:00:00").orElseThrow())
+                .isEqualTo(1);
+        assertThat(SensorLog.seconds("2026-05-04T10:00:00Z").orElseThrow()
+                        - SensorLog.seconds("2026-05-04T11:00:00+01:00").orElseThrow())
+                .isZero();
+        assertThat(SensorLog.seconds("soon")).isEmpty();
+    }
+
+    /** A million rows pass through in constant memory; scrambled ones never crash the reader. */
+    @Test
+    void lengthAndNonsenseDoNotMatter() {
+        SplitMix random = new SplitMix(5);
+        String pieces = "a,b;\"\n\r\t 1";
+        assertTimeout(Duration.ofSeconds(20), () -> {
+            for (int i = 0; i < 3000; i++) {
+                StringBuilder text = new StringBuilder("a,b\n");
+                for (int n = 0; n < 40; n++) {
+                    text.append(pieces.charAt((int) (random.uniform() * pieces.length())));
+                }
+                try (TableReader table = TableReader.open(new StringReader(text.toString()), ',')) {
+                    while (table.hasNext()) {
+                        assertThat(table.next().values()).hasSize(table.header().size());
+                    }
+                } catch (IllegalArgumentException told) {
+                    assertThat(told).hasMessageStartingWith("line ");
+                }
+            }
+        });
+    }
+}
