@@ -14,7 +14,8 @@ final class ListCommand implements Callable<Integer> {
     public Integer call() {
         for (SuiteSheet sheet : OwnSuites.all().values()) {
             if (sheet.home() == Home.NATIVE) {
-                System.out.println(sheet.id() + "  " + sheet.name() + ", " + sheet.schedule().repeats() + " runs of about "
+                System.out.println(sheet.id() + "  " + sheet.name() + ", "
+                        + sheet.schedule().repeats() + " runs of about "
                         + sheet.schedule().minutes() + " min");
                 sheet.metrics().forEach(m -> System.out.println("    " + m.key() + "  " + m.name() + ", " + m.unit()));
             }

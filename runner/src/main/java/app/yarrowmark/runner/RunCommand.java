@@ -100,7 +100,8 @@ final class RunCommand implements Callable<Integer> {
                 RunFile run = measure(sheet, repeat, times, planned, link, facts, work);
                 unsent += deliver(run, link) ? 0 : 1;
                 if (repeat < times && size.equals("normal")) {
-                    Thread.sleep(Duration.ofSeconds(sheet.schedule().restSeconds()).toMillis());
+                    Thread.sleep(
+                            Duration.ofSeconds(sheet.schedule().restSeconds()).toMillis());
                 }
             }
         }

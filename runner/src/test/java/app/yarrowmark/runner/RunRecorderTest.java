@@ -2,10 +2,10 @@ package app.yarrowmark.runner;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.yarrowmark.core.score.DigitText;
 import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.core.exchange.OwnSuites;
 import app.yarrowmark.core.exchange.RunFile;
+import app.yarrowmark.core.score.DigitText;
 import java.time.Instant;
 import java.util.List;
 import org.junit.jupiter.api.Test;

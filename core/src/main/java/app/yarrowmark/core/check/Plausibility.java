@@ -57,7 +57,8 @@ public final class Plausibility {
         if (scores.size() < ENOUGH_OF_KIND) {
             return Optional.empty();
         }
-        double[] values = scores.stream().mapToDouble(Double::doubleValue).sorted().toArray();
+        double[] values =
+                scores.stream().mapToDouble(Double::doubleValue).sorted().toArray();
         return Optional.of(new Expectation(
                 Scoring.median(values),
                 values[0] / FACTOR,

@@ -67,10 +67,11 @@ public final class TotalCheck {
         List<String> fields = fields(total);
         List<Correction> found = new ArrayList<>();
         for (String field : fields) {
-            SlipCandidates.of(texts.get(field), decimals(field)).forEach((slip, candidates) -> candidates.forEach(text -> {
-                double share = slip.prior() / candidates.size() / fields.size();
-                consider(slip, Map.of(field, text), share, found);
-            }));
+            SlipCandidates.of(texts.get(field), decimals(field))
+                    .forEach((slip, candidates) -> candidates.forEach(text -> {
+                        double share = slip.prior() / candidates.size() / fields.size();
+                        consider(slip, Map.of(field, text), share, found);
+                    }));
         }
         swaps(fields, found);
         double all = found.stream().mapToDouble(c -> Math.exp(c.logScore())).sum();

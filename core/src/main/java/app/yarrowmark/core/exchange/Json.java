@@ -1,5 +1,7 @@
 package app.yarrowmark.core.exchange;
 
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.core.type.TypeReference;
 import com.fasterxml.jackson.databind.DeserializationFeature;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.SerializationFeature;
@@ -22,5 +24,23 @@ public final class Json {
     /** Returns the shared mapper; do not reconfigure it. */
     public static ObjectMapper mapper() {
         return MAPPER;
+    }
+
+    /** Returns a value as JSON; it is one of our own, so it can always be written. */
+    public static String write(Object value) {
+        try {
+            return MAPPER.writeValueAsString(value);
+        } catch (JsonProcessingException e) {
+            throw new IllegalStateException("this can always be written as JSON", e);
+        }
+    }
+
+    /** Returns what JSON of our own stands for. */
+    public static <T> T read(String json, TypeReference<T> type) {
+        try {
+            return MAPPER.readValue(json, type);
+        } catch (JsonProcessingException e) {
+            throw new IllegalStateException("the records hold JSON that cannot be read", e);
+        }
     }
 }

@@ -60,11 +60,7 @@ final class Located {
             int line = mark == null ? 1 : mark.getLine() + 1;
             int column = mark == null ? 1 : mark.getColumn() + 1;
             problems.add(new SheetProblem(
-                    line,
-                    column,
-                    "",
-                    "no YAML at line " + line + ", column " + column + ": " + e.getProblem(),
-                    true));
+                    line, column, "", "no YAML at line " + line + ", column " + column + ": " + e.getProblem(), true));
         } catch (YAMLException e) {
             problems.add(new SheetProblem(1, 1, "", "no YAML: " + firstLine(e), true));
         }
@@ -232,7 +228,8 @@ final class Located {
 
     /** Complains of a character inside a text. */
     void wrongAt(int offset, String message) {
-        int quote = node instanceof ScalarNode scalar && scalar.getScalarStyle() != DumperOptions.ScalarStyle.PLAIN ? 1 : 0;
+        int quote =
+                node instanceof ScalarNode scalar && scalar.getScalarStyle() != DumperOptions.ScalarStyle.PLAIN ? 1 : 0;
         problems.add(new SheetProblem(line(), column() + quote + offset, path, message, true));
     }
 
@@ -243,7 +240,8 @@ final class Located {
     private @Nullable Node fieldNode(String name) {
         if (node instanceof MappingNode map) {
             for (NodeTuple tuple : map.getValue()) {
-                if (tuple.getKeyNode() instanceof ScalarNode key && key.getValue().equals(name)) {
+                if (tuple.getKeyNode() instanceof ScalarNode key
+                        && key.getValue().equals(name)) {
                     return tuple.getValueNode();
                 }
             }

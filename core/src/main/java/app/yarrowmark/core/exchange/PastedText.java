@@ -32,7 +32,8 @@ public final class PastedText {
     private static final int MOST_REPEATS = 20;
     private static final Pattern NUMBER = Pattern.compile(
             "(?<![\\p{L}\\d.,])[+\\-\u2212]?\\d+(?:[\u00a0\u2009\u202f'\u2019]\\d{3})*(?:[.,]\\d+)?(?:[eE][+-]?\\d{1,3})?(?![\\d])");
-    private static final Pattern GROUPED = Pattern.compile("(?<![\\p{L}\\d.,])\\d{1,2}(?: \\d{3})+(?:[.,]\\d+)?(?!\\d)");
+    private static final Pattern GROUPED =
+            Pattern.compile("(?<![\\p{L}\\d.,])\\d{1,2}(?: \\d{3})+(?:[.,]\\d+)?(?!\\d)");
     private static final Pattern ENGLISH = Pattern.compile("(?<![\\p{L}\\d.,])\\d{1,3}(?:,\\d{3})+(?:\\.\\d+)?(?!\\d)");
     private static final Pattern UNIT = Pattern.compile("\\s?([\\p{L}%\u00b0][\\p{L}\\d%\u00b0/.\\[\\]-]{0,14})");
 
@@ -167,8 +168,11 @@ public final class PastedText {
                 if (wide.find(plain.start()) && wide.start() == plain.start() && wide.end() > match.end()) {
                     match = wide;
                     doubt = wider == GROUPED ? "the blanks could also part several numbers" : "";
-                } else if (wide.find(plain.start()) && wide.start() == plain.start() && wider == ENGLISH
-                        && wide.group().chars().filter(c -> c == ',').count() == 1 && !wide.group().contains(".")) {
+                } else if (wide.find(plain.start())
+                        && wide.start() == plain.start()
+                        && wider == ENGLISH
+                        && wide.group().chars().filter(c -> c == ',').count() == 1
+                        && !wide.group().contains(".")) {
                     doubt = "the comma could part thousands or decimals";
                 }
             }
@@ -220,7 +224,9 @@ public final class PastedText {
             }
             String plain = DigitText.plain(digits);
             return new BigDecimal(plain)
-                    .multiply(BigDecimal.valueOf(factor), new MathContext(Math.max(3, plain.replace(".", "").length())))
+                    .multiply(
+                            BigDecimal.valueOf(factor),
+                            new MathContext(Math.max(3, plain.replace(".", "").length())))
                     .stripTrailingZeros()
                     .toPlainString();
         });
@@ -240,7 +246,10 @@ public final class PastedText {
         StringBuilder plain = new StringBuilder(text.length());
         for (int i = 0; i < text.length(); i++) {
             char c = text.charAt(i);
-            plain.append(Character.isLetterOrDigit(c) ? String.valueOf(c).toLowerCase(Locale.ROOT).charAt(0) : ' ');
+            plain.append(
+                    Character.isLetterOrDigit(c)
+                            ? String.valueOf(c).toLowerCase(Locale.ROOT).charAt(0)
+                            : ' ');
         }
         return plain.toString();
     }

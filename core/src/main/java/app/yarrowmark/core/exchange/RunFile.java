@@ -75,8 +75,25 @@ public record RunFile(
     /** Returns the same run in another sitting, or in a setup without one. */
     public RunFile placed(@Nullable Long inSitting, @Nullable Long inSetup) {
         return new RunFile(
-                id, suite, inSitting, inSetup, state, reason, startedAt, endedAt, sender, size, facts, readings, samples,
-                note, gaps, series, conditions, roomTemperature, flags);
+                id,
+                suite,
+                inSitting,
+                inSetup,
+                state,
+                reason,
+                startedAt,
+                endedAt,
+                sender,
+                size,
+                facts,
+                readings,
+                samples,
+                note,
+                gaps,
+                series,
+                conditions,
+                roomTemperature,
+                flags);
     }
 
     /** A suite by key and version. */

@@ -141,7 +141,9 @@ public final class SensorLog {
             try {
                 LocalDateTime local = LocalDateTime.parse(text);
                 return Optional.of(local.toLocalDate().toEpochDay() * 86_400.0
-                        + Duration.between(LocalTime.MIDNIGHT, local.toLocalTime()).toMillis() / 1000.0);
+                        + Duration.between(LocalTime.MIDNIGHT, local.toLocalTime())
+                                        .toMillis()
+                                / 1000.0);
             } catch (DateTimeException none) {
                 return Optional.empty();
             }

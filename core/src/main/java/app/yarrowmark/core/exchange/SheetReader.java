@@ -82,10 +82,28 @@ public final class SheetReader {
             root.wrong("a sheet starts with fields such as \"key: stem\"");
             return Optional.empty();
         }
-        root.allow("key", "version", "name", "about", "compares_with", "group", "home", "settings", "metrics", "repeats",
-                "warmups", "minutes", "rest_seconds", "conditions", "steps", "faults", "unrounded_totals");
-        SuiteId id = or(root.field("key"), () -> new SuiteId(
-                root.field("key").required("x"), root.field("version").required("0")));
+        root.allow(
+                "key",
+                "version",
+                "name",
+                "about",
+                "compares_with",
+                "group",
+                "home",
+                "settings",
+                "metrics",
+                "repeats",
+                "warmups",
+                "minutes",
+                "rest_seconds",
+                "conditions",
+                "steps",
+                "faults",
+                "unrounded_totals");
+        SuiteId id = or(
+                root.field("key"),
+                () -> new SuiteId(
+                        root.field("key").required("x"), root.field("version").required("0")));
         List<Located> items = root.field("metrics").items();
         List<Metric> metrics = new ArrayList<>();
         for (Located item : items.subList(0, Math.min(items.size(), MOST_METRICS))) {
@@ -100,29 +118,34 @@ public final class SheetReader {
             checkFormulas(items, metrics);
         }
         SuiteSheet.Schedule schedule = schedule(root);
-        List<Step> steps = root.field("steps").items().stream().map(s -> step(s, metrics)).toList();
-        List<KnownFault> faults = root.field("faults").items().stream().map(f -> fault(f, metrics)).toList();
+        List<Step> steps =
+                root.field("steps").items().stream().map(s -> step(s, metrics)).toList();
+        List<KnownFault> faults = root.field("faults").items().stream()
+                .map(f -> fault(f, metrics))
+                .toList();
         if (id == null || schedule == null || problems.stream().anyMatch(SheetProblem::fatal)) {
             // Fields that are still to be read may be wrong too.
             words(root);
             return Optional.empty();
         }
-        return Optional.ofNullable(or(root, () -> new SuiteSheet(
-                id,
-                root.field("name").required("x"),
-                root.field("about").text().orElse(""),
-                new TreeSet<>(root.field("compares_with").texts()),
-                root.field("group").isThere()
-                        ? root.field("group").choice(TestGroup.class, TestGroup.PROCESSOR)
-                        : missingGroup(root),
-                root.field("home").choice(Home.class, Home.TYPED),
-                settings(root.field("settings")),
-                metrics,
-                schedule,
-                root.field("conditions").texts(),
-                steps,
-                faults,
-                root.field("unrounded_totals").flag(false))));
+        return Optional.ofNullable(or(
+                root,
+                () -> new SuiteSheet(
+                        id,
+                        root.field("name").required("x"),
+                        root.field("about").text().orElse(""),
+                        new TreeSet<>(root.field("compares_with").texts()),
+                        root.field("group").isThere()
+                                ? root.field("group").choice(TestGroup.class, TestGroup.PROCESSOR)
+                                : missingGroup(root),
+                        root.field("home").choice(Home.class, Home.TYPED),
+                        settings(root.field("settings")),
+                        metrics,
+                        schedule,
+                        root.field("conditions").texts(),
+                        steps,
+                        faults,
+                        root.field("unrounded_totals").flag(false))));
     }
 
     private static void words(Located root) {
@@ -147,11 +170,13 @@ public final class SheetReader {
     }
 
     private SuiteSheet.@Nullable Schedule schedule(Located root) {
-        return or(root.field("repeats").isThere() ? root.field("repeats") : root, () -> new SuiteSheet.Schedule(
-                root.field("repeats").whole(3),
-                root.field("warmups").whole(0),
-                root.field("minutes").number(5),
-                root.field("rest_seconds").whole(0)));
+        return or(
+                root.field("repeats").isThere() ? root.field("repeats") : root,
+                () -> new SuiteSheet.Schedule(
+                        root.field("repeats").whole(3),
+                        root.field("warmups").whole(0),
+                        root.field("minutes").number(5),
+                        root.field("rest_seconds").whole(0)));
     }
 
     private Optional<Metric> metric(Located at) {
@@ -160,7 +185,8 @@ public final class SheetReader {
         Optional<Formula> formula = formula(at.field("formula"));
         // A check, a ladder or a text needs no unit; a measured number does.
         boolean plain = scale != Scale.RATIO && scale != Scale.INTERVAL;
-        String unit = plain ? at.field("unit").text().orElse("") : at.field("unit").required("");
+        String unit =
+                plain ? at.field("unit").text().orElse("") : at.field("unit").required("");
         try {
             UnitCode.parse(unit);
         } catch (IllegalArgumentException e) {
@@ -170,18 +196,20 @@ public final class SheetReader {
                 ? Optional.of(at.field("group").choice(TestGroup.class, TestGroup.PROCESSOR))
                 : Optional.empty();
         String key = at.field("key").required("x");
-        return Optional.ofNullable(or(at, () -> new Metric(
-                key,
-                at.field("name").required(key),
-                unit,
-                scale,
-                at.field("better").choice(Direction.class, Direction.HIGHER),
-                at.field("decimals").whole(1),
-                formula,
-                at.field("aliases").texts(),
-                group,
-                at.field("rungs").texts(),
-                reducer(at.field("from")))));
+        return Optional.ofNullable(or(
+                at,
+                () -> new Metric(
+                        key,
+                        at.field("name").required(key),
+                        unit,
+                        scale,
+                        at.field("better").choice(Direction.class, Direction.HIGHER),
+                        at.field("decimals").whole(1),
+                        formula,
+                        at.field("aliases").texts(),
+                        group,
+                        at.field("rungs").texts(),
+                        reducer(at.field("from")))));
     }
 
     private static Optional<Formula> formula(Located at) {
@@ -218,8 +246,8 @@ public final class SheetReader {
                             .wrong("the formula of " + metric.key() + " uses " + unknown
                                     + ", which must stand before it in the sheet");
                 } else {
-                    formula.unitDoubts(unit(metric), units).forEach(doubt -> at.field("formula")
-                            .odd("the formula of " + metric.key() + " " + doubt));
+                    formula.unitDoubts(unit(metric), units)
+                            .forEach(doubt -> at.field("formula").odd("the formula of " + metric.key() + " " + doubt));
                 }
             });
             if (units.put(metric.key(), unit(metric)) != null) {

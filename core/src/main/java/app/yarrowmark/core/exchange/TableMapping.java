@@ -91,7 +91,12 @@ public record TableMapping(Shape shape, Map<Role, String> columns, Map<String, S
         for (int i = 0; i < header.size(); i++) {
             String metric = metrics.get(header.get(i));
             if (metric != null && !row.values().get(i).isBlank()) {
-                cells.add(new Cell(row.line(), header.get(i), fields, metric, row.values().get(i).strip()));
+                cells.add(new Cell(
+                        row.line(),
+                        header.get(i),
+                        fields,
+                        metric,
+                        row.values().get(i).strip()));
             }
         }
         return cells;

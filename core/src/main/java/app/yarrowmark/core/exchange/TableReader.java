@@ -122,7 +122,8 @@ public final class TableReader implements Iterator<TableReader.Row>, AutoCloseab
         }
         // A record knows where it ends; it begins after where the one before it ended.
         CSVRecord record = records.next();
-        long line = parser.getCurrentLineNumber() - record.stream().mapToLong(TableReader::breaks).sum();
+        long line = parser.getCurrentLineNumber()
+                - record.stream().mapToLong(TableReader::breaks).sum();
         List<String> values = new ArrayList<>(record.toList());
         int extra = Math.max(0, values.size() - header.size());
         while (values.size() < header.size()) {

@@ -32,7 +32,8 @@ public record AdditiveFit(
         double column = 0;
         for (int s = 0; s < x.length; s++) {
             if (matrix.has(s, test)) {
-                x[s] = robustWeight[s][test] / Math.max(AdditiveModel.LEAST_VARIANCE, tauSquared + matrix.variance(s, test));
+                x[s] = robustWeight[s][test]
+                        / Math.max(AdditiveModel.LEAST_VARIANCE, tauSquared + matrix.variance(s, test));
                 column += x[s];
             }
         }

@@ -70,8 +70,7 @@ public final class ReadingText {
                 return new Reading(i + 1, 1);
             }
         }
-        throw new IllegalArgumentException(
-                "is one of " + metric.rungs() + " or none, got \"" + text + "\"");
+        throw new IllegalArgumentException("is one of " + metric.rungs() + " or none, got \"" + text + "\"");
     }
 
     private static Reading information(String text) {

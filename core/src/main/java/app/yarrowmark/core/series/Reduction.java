@@ -21,18 +21,17 @@ public final class Reduction {
         if (y.length == 0) {
             return OptionalDouble.empty();
         }
-        double value =
-                switch (way) {
-                    case MIN -> Arrays.stream(y).min().orElseThrow();
-                    case MAX -> Arrays.stream(y).max().orElseThrow();
-                    case MEAN -> Arrays.stream(y).average().orElseThrow();
-                    case MEDIAN -> Scoring.median(y);
-                    case LAST -> y[y.length - 1];
-                    case PEAK -> peak(y, better);
-                    case SUSTAINED, LEVEL -> Scoring.median(lastThird(y));
-                    case RATE -> frameRate(y);
-                    case LOW1 -> onePercentLow(y);
-                };
+        double value = switch (way) {
+            case MIN -> Arrays.stream(y).min().orElseThrow();
+            case MAX -> Arrays.stream(y).max().orElseThrow();
+            case MEAN -> Arrays.stream(y).average().orElseThrow();
+            case MEDIAN -> Scoring.median(y);
+            case LAST -> y[y.length - 1];
+            case PEAK -> peak(y, better);
+            case SUSTAINED, LEVEL -> Scoring.median(lastThird(y));
+            case RATE -> frameRate(y);
+            case LOW1 -> onePercentLow(y);
+        };
         return Double.isFinite(value) ? OptionalDouble.of(value) : OptionalDouble.empty();
     }
 

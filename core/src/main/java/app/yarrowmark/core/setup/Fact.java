@@ -18,8 +18,13 @@ public record Fact(String key, Optional<String> value, String unit, Origin origi
 
     /** How a fact was learned. */
     public enum Origin {
+        /** By one of our programs on the device. */
         READ,
+        /** By a person. */
         TYPED,
+        /** Taken over from the setup before; the first program that looks decides. */
+        COPIED,
+        /** Not at all, with the reason. */
         UNKNOWN
     }
 
@@ -50,6 +55,11 @@ public record Fact(String key, Optional<String> value, String unit, Origin origi
     /** Returns a fact that a person typed. */
     public static Fact typed(String key, String value, String unit) {
         return new Fact(key, Optional.of(value), unit, Origin.TYPED, "");
+    }
+
+    /** Returns the same fact as taken over into the next setup; one that is unknown stays so. */
+    public Fact copied() {
+        return origin == Origin.UNKNOWN ? this : new Fact(key, value, unit, Origin.COPIED, "");
     }
 
     /** Returns a fact that could not be learned, with the reason in words. */

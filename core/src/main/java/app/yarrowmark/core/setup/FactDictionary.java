@@ -97,7 +97,8 @@ public final class FactDictionary {
         Optional<Double> right = number(b.value().orElseThrow());
         Optional<Double> scale = scale(a.unit(), b.unit());
         if (left.isEmpty() || right.isEmpty() || scale.isEmpty()) {
-            return plain(a.value().orElseThrow(), a.unit()).equals(plain(b.value().orElseThrow(), b.unit()));
+            return plain(a.value().orElseThrow(), a.unit())
+                    .equals(plain(b.value().orElseThrow(), b.unit()));
         }
         double x = left.get() * scale.get();
         double y = right.get();

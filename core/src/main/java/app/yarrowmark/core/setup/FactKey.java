@@ -53,7 +53,6 @@ public record FactKey(
 
     /** Returns what is known of a key that no dictionary has: its own name, and that it may affect anything. */
     public static FactKey unlisted(String key) {
-        return new FactKey(
-                key, key, FactGroup.OTHER, Type.TEXT, "", Set.of(TestGroup.values()), 0, false, "");
+        return new FactKey(key, key, FactGroup.OTHER, Type.TEXT, "", Set.of(TestGroup.values()), 0, false, "");
     }
 }

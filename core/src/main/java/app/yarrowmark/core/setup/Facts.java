@@ -37,14 +37,23 @@ public final class Facts {
     }
 
     /**
-     * Returns these facts with what the other adds: keys not yet here, and values for keys unknown here. A known value is
-     * never changed; where the other says otherwise, {@link SetupDifference} tells.
+     * Returns these facts with what the other adds: keys not yet here, and values for keys that are unknown or only copied
+     * here. What was read or typed is never changed; where the other says otherwise, {@link SetupDifference} tells.
      */
     public Facts completedBy(Facts other) {
         SortedMap<String, Fact> merged = new TreeMap<>(byKey);
-        other.byKey.forEach((key, fact) ->
-                merged.merge(key, fact, (mine, theirs) -> mine.origin() == Fact.Origin.UNKNOWN ? theirs : mine));
+        other.byKey.forEach((key, fact) -> merged.merge(key, fact, (mine, theirs) -> yields(mine, theirs) ? theirs : mine));
         return new Facts(merged);
+    }
+
+    private static boolean yields(Fact mine, Fact theirs) {
+        return mine.origin() == Fact.Origin.UNKNOWN
+                || (mine.origin() == Fact.Origin.COPIED && theirs.value().isPresent());
+    }
+
+    /** Returns these facts as the next setup takes them over. */
+    public Facts copied() {
+        return of(byKey.values().stream().map(Fact::copied).toList());
     }
 
     /** Returns these facts with some of another setup's put in their place or added. */

@@ -49,10 +49,10 @@ public record SetupDifference(
             boolean aKnown = a.get().value().isPresent();
             boolean bKnown = b.get().value().isPresent();
             if (aKnown && bKnown ? !words.same(a.get(), b.get()) : aKnown != bKnown) {
-                Standing standing = aKnown && bKnown
-                        ? meant.contains(key) ? Standing.MEANT : Standing.UNMEANT
-                        : Standing.UNKNOWN;
-                found.add(new SetupDifference(words.get(key), a, b, standing, words.get(key).affects()));
+                Standing standing =
+                        aKnown && bKnown ? meant.contains(key) ? Standing.MEANT : Standing.UNMEANT : Standing.UNKNOWN;
+                found.add(new SetupDifference(
+                        words.get(key), a, b, standing, words.get(key).affects()));
             }
         }
         return found;

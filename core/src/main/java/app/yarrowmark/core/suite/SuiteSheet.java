@@ -124,8 +124,10 @@ public record SuiteSheet(
         return id.equals(other.id)
                 && settings.equals(other.settings)
                 && schedule.warmups == other.schedule.warmups
-                && metrics.stream().map(Meaning::of).toList().equals(
-                        other.metrics.stream().map(Meaning::of).toList());
+                && metrics.stream()
+                        .map(Meaning::of)
+                        .toList()
+                        .equals(other.metrics.stream().map(Meaning::of).toList());
     }
 
     private record Meaning(String key, String unit, Scale scale, Direction better, String formula, List<String> rungs) {

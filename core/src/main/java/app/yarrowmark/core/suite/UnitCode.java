@@ -53,6 +53,7 @@ public record UnitCode(String text, double factor, Map<String, Integer> dimensio
             Map.entry("dB[SPL]", new Atom(1, "dB[SPL]", 1, false)),
             Map.entry("%", new Atom(.01, "", 0, false)),
             Map.entry("1", new Atom(1, "", 0, false)));
+
     private static final Pattern TERM = Pattern.compile("([^-0-9/.{}\\s]+|1)?(-?\\d)?(\\{[^{}]{1,30}\\})?");
     private static final int LONGEST = 40;
 

@@ -36,14 +36,15 @@ class PlausibilityTest {
     @Test
     void agreesWithTheWorkedExample() {
         AdditiveFit fit = Fits.plain(matrix());
-        Expectation expected =
-                Plausibility.fromOtherTests(fit.predict(matrix(), 0, 2), Direction.HIGHER, .02);
+        Expectation expected = Plausibility.fromOtherTests(fit.predict(matrix(), 0, 2), Direction.HIGHER, .02);
 
         Golden.assertSame("predicted", expected.value(), GOLDEN.at("/expected/predicted"));
         Golden.assertSame("low", expected.low(), GOLDEN.at("/expected/lo999"));
         Golden.assertSame("high", expected.high(), GOLDEN.at("/expected/hi999"));
-        GOLDEN.get("check").fields().forEachRemaining(e -> assertThat(expected.fits(Double.parseDouble(e.getKey())))
-                .isEqualTo(e.getValue().asText().equals("inside")));
+        GOLDEN.get("check")
+                .fields()
+                .forEachRemaining(e -> assertThat(expected.fits(Double.parseDouble(e.getKey())))
+                        .isEqualTo(e.getValue().asText().equals("inside")));
     }
 
     @Test
@@ -57,8 +58,8 @@ class PlausibilityTest {
     @Test
     void withLittleKnownOnlyAFactorOfFiveIsPointedOut() {
         ScoreMatrix small = matrix().part(new int[] {0, 1, 3}, new int[] {0, 2});
-        Expectation expected = Plausibility.fromOtherTests(
-                Fits.plain(small).predict(small, 0, 1), Direction.HIGHER, .02);
+        Expectation expected =
+                Plausibility.fromOtherTests(Fits.plain(small).predict(small, 0, 1), Direction.HIGHER, .02);
         assertThat(expected.basis()).isEqualTo(Expectation.Basis.FEW_OTHER_TESTS);
         assertThat(expected.high() / expected.value()).isCloseTo(5, org.assertj.core.data.Offset.offset(1e-9));
     }
@@ -85,7 +86,8 @@ class PlausibilityTest {
     @Test
     void aDeviceOfWhichNothingIsKnownIsHeldAgainstItsKind() {
         assertThat(Plausibility.fromKind(List.of(100.0, 300.0))).isEmpty();
-        Expectation expected = Plausibility.fromKind(List.of(100.0, 300.0, 200.0)).orElseThrow();
+        Expectation expected =
+                Plausibility.fromKind(List.of(100.0, 300.0, 200.0)).orElseThrow();
         assertThat(expected.value()).isEqualTo(200);
         assertThat(expected.fits(21)).isTrue();
         assertThat(expected.fits(1501)).isFalse();

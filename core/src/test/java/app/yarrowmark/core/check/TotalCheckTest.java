@@ -41,7 +41,8 @@ class TotalCheckTest {
         TotalMismatch mismatch = TotalCheck.of(sheet(function, typed.size() - 1, decimals), typed, expected)
                 .get(0);
 
-        assertThat(mismatch.candidates()).isEqualTo(example.get("total_candidates").asInt());
+        assertThat(mismatch.candidates())
+                .isEqualTo(example.get("total_candidates").asInt());
         JsonNode ranked = example.get("ranked");
         assertThat(mismatch.best()).hasSize(ranked.size());
         for (int i = 0; i < ranked.size(); i++) {
@@ -67,15 +68,14 @@ class TotalCheckTest {
         assertThat(TotalCheck.of(sheet, Map.of("p0", "10", "total", "90"), Map.of()))
                 .as("a part is missing: nothing can be said")
                 .isEmpty();
-        assertThat(TotalCheck.of(sheet, Map.of("p0", "10", "p1", "20"), Map.of())).isEmpty();
+        assertThat(TotalCheck.of(sheet, Map.of("p0", "10", "p1", "20"), Map.of()))
+                .isEmpty();
     }
 
     @Test
     void groupedDigitsAndDecimalCommasAreUnderstood() {
         TotalMismatch mismatch = TotalCheck.of(
-                        sheet("sum", 2, 1),
-                        Map.of("p0", "1\u2009846,0", "p1", "402", "total", "2 284,0"),
-                        Map.of())
+                        sheet("sum", 2, 1), Map.of("p0", "1\u2009846,0", "p1", "402", "total", "2 284,0"), Map.of())
                 .get(0);
         assertThat(mismatch.typed()).isEqualTo(2284);
         assertThat(mismatch.computed()).isEqualTo(2248);
@@ -133,8 +133,8 @@ class TotalCheckTest {
                 sum += part;
             }
             truth.put("total", String.valueOf(sum));
-            truth.forEach((key, value) ->
-                    expected.put(key, Double.parseDouble(value) * Math.exp(.03 * random.gaussian())));
+            truth.forEach(
+                    (key, value) -> expected.put(key, Double.parseDouble(value) * Math.exp(.03 * random.gaussian())));
             List<String> keys = new ArrayList<>(truth.keySet());
             String field = keys.get((int) (random.uniform() * 6));
             String text = truth.get(field);

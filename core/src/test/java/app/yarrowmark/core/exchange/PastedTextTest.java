@@ -28,14 +28,20 @@ class PastedTextTest {
     private static String read(String text) {
         StringBuilder all = new StringBuilder();
         PastedText.Result result = PastedText.read(SHEET, text);
-        result.proposals().forEach(p -> all.append(p.metric())
-                .append('#')
-                .append(p.repeat())
-                .append('=')
-                .append(p.text())
-                .append(p.doubt().isEmpty() ? "" : "?")
-                .append(' '));
-        result.leftovers().forEach(l -> all.append("| ").append(l.line()).append(": ").append(l.text()).append(' '));
+        result.proposals()
+                .forEach(p -> all.append(p.metric())
+                        .append('#')
+                        .append(p.repeat())
+                        .append('=')
+                        .append(p.text())
+                        .append(p.doubt().isEmpty() ? "" : "?")
+                        .append(' '));
+        result.leftovers()
+                .forEach(l -> all.append("| ")
+                        .append(l.line())
+                        .append(": ")
+                        .append(l.text())
+                        .append(' '));
         return all.toString().strip();
     }
 
@@ -98,8 +104,10 @@ class PastedTextTest {
                     int at = (int) (random.uniform() * pieces.length());
                     text.append(pieces, at, Math.min(pieces.length(), at + 1 + (int) (6 * random.uniform())));
                 }
-                PastedText.read(SHEET, text.toString()).proposals().forEach(p -> app.yarrowmark.core.score.ReadingText
-                        .parse(SHEET.metric(p.metric()).orElseThrow(), p.text()));
+                PastedText.read(SHEET, text.toString())
+                        .proposals()
+                        .forEach(p -> app.yarrowmark.core.score.ReadingText.parse(
+                                SHEET.metric(p.metric()).orElseThrow(), p.text()));
             }
             PastedText.read(SHEET, "1 ".repeat(100_000));
             PastedText.read(SHEET, "Weave ".repeat(30_000));

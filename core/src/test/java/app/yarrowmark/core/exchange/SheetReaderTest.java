@@ -48,9 +48,12 @@ class SheetReaderTest {
             assertThat(sheet.headline().isTotal()).as(sheet.name()).isTrue();
             assertThat(sheet.ranked()).as(sheet.name()).isNotEmpty();
         });
-        OwnSuites.all().keySet().forEach(name -> assertThat(SheetReader.check(OwnSuites.text(name)).problems())
-                .as(name)
-                .isEmpty());
+        OwnSuites.all()
+                .keySet()
+                .forEach(name -> assertThat(
+                                SheetReader.check(OwnSuites.text(name)).problems())
+                        .as(name)
+                        .isEmpty());
         Metric total = OwnSuites.sheet("petal").headline();
         assertThat(total.formula().orElseThrow().evaluate(Map.of("shading", 120.0, "instances", 30.0)))
                 .hasValueCloseTo(1000.0, org.assertj.core.data.Offset.offset(1e-9));
@@ -91,12 +94,12 @@ class SheetReaderTest {
                 .extracting(SheetProblem::toString)
                 .satisfiesExactly(
                         p -> assertThat(p).startsWith("line 6, column 35: metrics[0].unit: \"msec\" is no unit"),
-                        p -> assertThat(p).startsWith("line 6, column 41: there is no field \"beter\" here; known are key,"),
+                        p -> assertThat(p)
+                                .startsWith("line 6, column 41: there is no field \"beter\" here; known are key,"),
                         p -> assertThat(p).startsWith("line 10, column 14: the formula of total uses [opn]"),
                         p -> assertThat(p).startsWith("line 12, column 14: there is no metric opened"),
                         p -> assertThat(p).startsWith("line 12, column 42: faults[0].from must be a day"));
-        assertThat(SheetReader.check(text.replace("1000 / opn", "1000 / (open"))
-                        .problems())
+        assertThat(SheetReader.check(text.replace("1000 / opn", "1000 / (open")).problems())
                 .anyMatch(p -> p.line() == 10 && p.column() == 26 && p.message().contains("expected \")\""));
     }
 
@@ -135,8 +138,7 @@ class SheetReaderTest {
         assertThat(sheet.comparesWith()).containsExactly("1");
         assertThat(sheet.metric("held").orElseThrow().rungs()).containsExactly("720 lines", "1080 lines");
         assertThat(sheet.groupOf(sheet.metric("smooth").orElseThrow())).isEqualTo(TestGroup.GRAPHICS);
-        assertThat(sheet.metric("smooth").orElseThrow().reducer())
-                .contains(new Reducer("frames", Reducer.Way.LOW1));
+        assertThat(sheet.metric("smooth").orElseThrow().reducer()).contains(new Reducer("frames", Reducer.Way.LOW1));
         assertThat(sheet.steps().get(0).before()).isEqualTo("restart the device");
         assertThat(sheet.faults().get(0).where())
                 .containsExactly(
@@ -152,14 +154,18 @@ class SheetReaderTest {
     void whatOnlyHelpsToReadMayChangeWithinAVersionButNotTheMeaning() {
         SuiteSheet sheet = SheetReader.read(SHEET);
         assertThat(SheetReader.read(SHEET + "minutes: 9").meansTheSameAs(sheet)).isTrue();
-        assertThat(SheetReader.read(SHEET.replace("unit: s", "unit: ms")).meansTheSameAs(sheet)).isFalse();
-        assertThat(SheetReader.read(SHEET.replace("threads: all", "threads: one")).meansTheSameAs(sheet)).isFalse();
+        assertThat(SheetReader.read(SHEET.replace("unit: s", "unit: ms")).meansTheSameAs(sheet))
+                .isFalse();
+        assertThat(SheetReader.read(SHEET.replace("threads: all", "threads: one"))
+                        .meansTheSameAs(sheet))
+                .isFalse();
     }
 
     @Test
     void jsonIsReadToo() {
         assertThat(SheetReader.read("{\"key\":\"a\",\"version\":\"1\",\"name\":\"A\",\"group\":\"memory\","
-                        + "\"metrics\":[{\"key\":\"m\",\"name\":\"M\",\"unit\":\"MB/s\"}]}").id())
+                                + "\"metrics\":[{\"key\":\"m\",\"name\":\"M\",\"unit\":\"MB/s\"}]}")
+                        .id())
                 .hasToString("a 1");
     }
 
@@ -186,7 +192,9 @@ class SheetReaderTest {
             }
             assertThat(SheetReader.check("a: ".repeat(50_000)).problems()).isNotEmpty();
             assertThat(SheetReader.check("[".repeat(100_000)).problems()).isNotEmpty();
-            assertThat(SheetReader.check("a: &a [x,x]\nb: &b [*a,*a]\nc: [*b,*b]").problems()).isNotEmpty();
+            assertThat(SheetReader.check("a: &a [x,x]\nb: &b [*a,*a]\nc: [*b,*b]")
+                            .problems())
+                    .isNotEmpty();
         });
     }
 

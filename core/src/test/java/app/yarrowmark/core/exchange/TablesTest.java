@@ -38,7 +38,8 @@ class TablesTest {
 
     @Test
     void aLongTableHasAReadingARow() {
-        String text = "\ufeffModel;Suite;Part;Score;Run\nFen 13;kernmill 3;Weave;1 846;1\n\"Tern; six\";kernmill 3;wait;61,3;2\n";
+        String text =
+                "\ufeffModel;Suite;Part;Score;Run\nFen 13;kernmill 3;Weave;1 846;1\n\"Tern; six\";kernmill 3;wait;61,3;2\n";
         TableMapping mapping = TableMapping.guess(List.of("Model", "Suite", "Part", "Score", "Run"), List.of(SHEET));
         assertThat(mapping.shape()).isEqualTo(TableMapping.Shape.LONG);
         List<TableMapping.Cell> cells = cells(text, mapping);
@@ -52,7 +53,8 @@ class TablesTest {
 
     @Test
     void aWideTableHasARunARow() {
-        TableMapping mapping = TableMapping.guess(List.of("Device", "Weaving", "start-up  wait", "Price"), List.of(SHEET));
+        TableMapping mapping =
+                TableMapping.guess(List.of("Device", "Weaving", "start-up  wait", "Price"), List.of(SHEET));
         assertThat(mapping.shape()).isEqualTo(TableMapping.Shape.WIDE);
         assertThat(mapping.metrics()).isEqualTo(Map.of("Weaving", "weave", "start-up  wait", "wait"));
         List<TableMapping.Cell> cells = cells("Device;Weaving;start-up  wait;Price\nFen 13;1846;;640\n", mapping);
@@ -74,7 +76,8 @@ class TablesTest {
 
     @Test
     void whatIsNoTableIsToldWithItsLine() {
-        assertThatThrownBy(() -> TableReader.open(new StringReader(""), ',')).hasMessageContaining("line 1: the first line");
+        assertThatThrownBy(() -> TableReader.open(new StringReader(""), ','))
+                .hasMessageContaining("line 1: the first line");
         assertThatThrownBy(() -> TableReader.open(new StringReader("a,b,a\n"), ','))
                 .hasMessage("line 1, column 3: there are two columns called \"a\"");
         try (TableReader table = TableReader.open(new StringReader("a,b\n1,2\n3,\"four\n5,6\n"), ',')) {
@@ -96,7 +99,8 @@ class TablesTest {
 
     @Test
     void aSensorLogBecomesSeriesAlongSeconds() {
-        String log = "time,power,clock\n00:00:10,12.5,3400\n00:00:10.5,13.5,\nlater,1,1\n00:00:12,hot,3100\n00:00:09,1,1\n";
+        String log =
+                "time,power,clock\n00:00:10,12.5,3400\n00:00:10.5,13.5,\nlater,1,1\n00:00:12,hot,3100\n00:00:09,1,1\n";
         SensorLog.Result result = SensorLog.read(new StringReader(log), ',', "time", List.of("power", "clock"));
         assertThat(result.series().get("power").x()).containsExactly(0, .5);
         assertThat(result.series().get("power").y()).containsExactly(12.5, 13.5);

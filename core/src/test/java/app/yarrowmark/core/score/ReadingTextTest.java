@@ -15,7 +15,16 @@ class ReadingTextTest {
     private static Metric metric(Scale scale) {
         List<String> rungs = scale == Scale.LADDER ? List.of("720 lines", "1080 lines") : List.of();
         return new Metric(
-                "m", "M", "s", scale, Direction.HIGHER, 0, Optional.empty(), List.of(), Optional.empty(), rungs,
+                "m",
+                "M",
+                "s",
+                scale,
+                Direction.HIGHER,
+                0,
+                Optional.empty(),
+                List.of(),
+                Optional.empty(),
+                rungs,
                 Optional.empty());
     }
 
@@ -25,10 +34,12 @@ class ReadingTextTest {
         assertThat(ReadingText.parse(metric(Scale.INTERVAL), "-4.5").value()).isEqualTo(-4.5);
         assertThat(ReadingText.parse(metric(Scale.CHECK), "Passed").value()).isEqualTo(1);
         assertThat(ReadingText.parse(metric(Scale.CHECK), "no").value()).isZero();
-        assertThat(ReadingText.parse(metric(Scale.LADDER), "1080  Lines").value()).isEqualTo(2);
+        assertThat(ReadingText.parse(metric(Scale.LADDER), "1080  Lines").value())
+                .isEqualTo(2);
         assertThat(ReadingText.parse(metric(Scale.LADDER), "720").value()).isEqualTo(1);
         assertThat(ReadingText.parse(metric(Scale.LADDER), "none").value()).isZero();
-        assertThat(ReadingText.parse(metric(Scale.INFORMATION), "build 7b").value()).isZero();
+        assertThat(ReadingText.parse(metric(Scale.INFORMATION), "build 7b").value())
+                .isZero();
     }
 
     @Test
@@ -41,11 +52,13 @@ class ReadingTextTest {
 
     @Test
     void whatMeansNothingOnAScaleIsRefusedWithWhatWould() {
-        assertThatThrownBy(() -> ReadingText.parse(metric(Scale.RATIO), "0")).hasMessageContaining("must be more than 0 s");
+        assertThatThrownBy(() -> ReadingText.parse(metric(Scale.RATIO), "0"))
+                .hasMessageContaining("must be more than 0 s");
         assertThatThrownBy(() -> ReadingText.parse(metric(Scale.CHECK), "maybe"))
                 .hasMessage("is passed or failed, got \"maybe\"");
         assertThatThrownBy(() -> ReadingText.parse(metric(Scale.LADDER), "4000"))
                 .hasMessage("is one of [720 lines, 1080 lines] or none, got \"4000\"");
-        assertThatThrownBy(() -> ReadingText.parse(metric(Scale.INFORMATION), "")).hasMessageContaining("1 to 40");
+        assertThatThrownBy(() -> ReadingText.parse(metric(Scale.INFORMATION), ""))
+                .hasMessageContaining("1 to 40");
     }
 }

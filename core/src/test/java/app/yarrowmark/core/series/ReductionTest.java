@@ -25,9 +25,7 @@ class ReductionTest {
         System.arraycopy(new double[] {33.4, 50.1, 20.0, 41.0, 25.0}, 0, times, 196, 5);
         Series frames = series(times);
         Golden.assertSame(
-                "average",
-                Reduction.of(frames, Way.RATE, Direction.HIGHER).orElseThrow(),
-                golden.get("average_fps"));
+                "average", Reduction.of(frames, Way.RATE, Direction.HIGHER).orElseThrow(), golden.get("average_fps"));
         Golden.assertSame(
                 "low",
                 Reduction.of(frames, Way.LOW1, Direction.HIGHER).orElseThrow(),

@@ -44,9 +44,9 @@ class FactDictionaryTest {
         "power.plan, balanced, '', quiet, '', false",
         "desk.shelf, Upper, '', upper, '', true"
     })
-    void equalityIsJudgedByTheKindOfFact(
-            String key, String a, String unitA, String b, String unitB, boolean same) {
-        assertThat(WORDS.same(Fact.read(key, a, unitA), Fact.typed(key, b, unitB))).isEqualTo(same);
+    void equalityIsJudgedByTheKindOfFact(String key, String a, String unitA, String b, String unitB, boolean same) {
+        assertThat(WORDS.same(Fact.read(key, a, unitA), Fact.typed(key, b, unitB)))
+                .isEqualTo(same);
     }
 
     @ParameterizedTest
@@ -95,7 +95,8 @@ class FactDictionaryTest {
                 Fact.read("memory.size", "16", "GiB"),
                 Fact.unknown("system.name", "hidden")));
         assertThat(holds(facts, "browser.name", Comparison.BELOW, "Wick 115")).isTrue();
-        assertThat(holds(facts, "browser.name", Comparison.AT_LEAST, "Wick 115")).isFalse();
+        assertThat(holds(facts, "browser.name", Comparison.AT_LEAST, "Wick 115"))
+                .isFalse();
         assertThat(holds(facts, "browser.name", Comparison.IS, "wick 114.0")).isTrue();
         assertThat(holds(facts, "memory.size", Comparison.ABOVE, "9")).isTrue();
         assertThat(holds(facts, "memory.size", Comparison.IS_NOT, "16")).isFalse();
@@ -111,8 +112,8 @@ class FactDictionaryTest {
 
     @Test
     void aToleranceIsForNumbers() {
-        assertThatThrownBy(() -> new FactKey(
-                        "a.b", "A", FactGroup.OTHER, FactKey.Type.TEXT, "", Set.of(), .1, false, ""))
+        assertThatThrownBy(
+                        () -> new FactKey("a.b", "A", FactGroup.OTHER, FactKey.Type.TEXT, "", Set.of(), .1, false, ""))
                 .hasMessage("a tolerance is 0 to 1 and for numbers only, got 0.1");
     }
 

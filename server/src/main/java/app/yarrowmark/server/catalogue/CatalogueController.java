@@ -1,12 +1,15 @@
 package app.yarrowmark.server.catalogue;
 
+import app.yarrowmark.server.access.Caller;
 import io.swagger.v3.oas.annotations.Operation;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
@@ -28,7 +31,10 @@ class CatalogueController {
             DeviceKind kind,
             @Nullable Integer year) {}
 
-    record NewUnit(String label) {}
+    record NewUnit(
+            String label,
+            @Nullable String variant,
+            @Nullable String origin) {}
 
     @Operation(summary = "Every model with its units, by maker and name")
     @GetMapping
@@ -39,14 +45,25 @@ class CatalogueController {
     @Operation(summary = "Make a model, or find the one of that maker and name")
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
-    ModelView add(@RequestBody NewModel body) {
-        return catalogue.addModel(body.maker(), body.name(), body.kind(), body.year());
+    ModelView add(@RequestBody NewModel body, @AuthenticationPrincipal Caller caller) {
+        return catalogue.addModel(body.maker(), body.name(), body.kind(), body.year(), caller.name());
+    }
+
+    @Operation(summary = "Keep a model as edited")
+    @PutMapping("/{id}")
+    ModelView edit(@PathVariable long id, @RequestBody ModelEdit body, @AuthenticationPrincipal Caller caller) {
+        return catalogue.edit(id, body, caller.name());
     }
 
     @Operation(summary = "Make a unit of a model, or find the one of that label")
     @PostMapping("/{id}/units")
     @ResponseStatus(HttpStatus.CREATED)
-    UnitView addUnit(@PathVariable long id, @RequestBody NewUnit body) {
-        return catalogue.addUnit(id, body.label());
+    UnitView addUnit(@PathVariable long id, @RequestBody NewUnit body, @AuthenticationPrincipal Caller caller) {
+        return catalogue.addUnit(
+                id,
+                body.label(),
+                body.variant() == null ? "" : body.variant(),
+                body.origin() == null ? "" : body.origin(),
+                caller.name());
     }
 }

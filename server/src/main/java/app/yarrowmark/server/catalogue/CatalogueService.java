@@ -1,9 +1,14 @@
 package app.yarrowmark.server.catalogue;
 
+import app.yarrowmark.core.exchange.Json;
+import app.yarrowmark.server.history.EventView;
+import app.yarrowmark.server.history.HistoryService;
 import app.yarrowmark.server.shell.LiveEvents;
 import app.yarrowmark.server.shell.Refusal;
 import app.yarrowmark.server.shell.RuleViolations;
 import app.yarrowmark.server.shell.RuleViolations.Violation;
+import com.fasterxml.jackson.core.type.TypeReference;
+import java.lang.reflect.RecordComponent;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -22,12 +27,15 @@ public class CatalogueService {
 
     private final ModelRepository models;
     private final UnitRepository units;
+    private final HistoryService history;
     private final LiveEvents events;
     private final Clock clock;
 
-    CatalogueService(ModelRepository models, UnitRepository units, LiveEvents events, Clock clock) {
+    CatalogueService(
+            ModelRepository models, UnitRepository units, HistoryService history, LiveEvents events, Clock clock) {
         this.models = models;
         this.units = units;
+        this.history = history;
         this.events = events;
         this.clock = clock;
     }
@@ -61,38 +69,129 @@ public class CatalogueService {
      * @throws RuleViolations if a field is unfit
      */
     @Transactional
-    public ModelView addModel(String maker, String name, DeviceKind kind, @Nullable Integer year) {
-        List<Violation> violations = new ArrayList<>();
-        String cleanMaker = shortText("maker", maker, violations);
-        String cleanName = shortText("name", name, violations);
-        if (year != null && (year < 1970 || year > 2100)) {
-            violations.add(new Violation("year", "a year is 1970 to 2100, got " + year));
+    public ModelView addModel(String maker, String name, DeviceKind kind, @Nullable Integer year, String who) {
+        requireSound(ModelChecks.faults(maker, name, year, ModelDetails.NONE));
+        ModelEntity model = models.findByMakerAndName(maker.strip(), name.strip()).orElseGet(() -> {
+            ModelEntity made =
+                    models.save(new ModelEntity(maker.strip(), name.strip(), kind, year, clock.instant()));
+            history.add(HistoryService.Kind.MODEL, made.id, "ADDED", who, null);
+            return made;
+        });
+        events.changed(LiveEvents.Topic.CATALOGUE);
+        return view(model, units.findByModelId(model.id));
+    }
+
+    /**
+     * Keeps a model as edited; its history says what changed.
+     *
+     * @throws RuleViolations with every field that is unfit
+     * @throws Refusal if another edition was kept meanwhile, or another model has the name
+     */
+    @Transactional
+    public ModelView edit(long id, ModelEdit edit, String who) {
+        ModelEntity model = entity(id);
+        ModelDetails details = ModelDetails.whole(edit.details());
+        requireSound(ModelChecks.faults(edit.maker(), edit.name(), edit.year(), details));
+        if (model.edition != edit.edition()) {
+            throw Refusal.conflict("This model was changed meanwhile: nothing was overwritten. Reload it, then change"
+                    + " it again.");
         }
+        models.findByMakerAndName(edit.maker().strip(), edit.name().strip())
+                .filter(other -> !other.id.equals(id))
+                .ifPresent(other -> {
+                    throw Refusal.conflict("There is already a model " + other.maker + " " + other.name + ".");
+                });
+        ModelView before = view(model, List.of());
+        model.maker = edit.maker().strip();
+        model.name = edit.name().strip();
+        model.kind = edit.kind();
+        model.year = edit.year();
+        model.details = Json.write(details);
+        model.edition++;
+        String changes = changes(before, view(model, List.of()));
+        if (!changes.isEmpty()) {
+            history.add(HistoryService.Kind.MODEL, id, "CHANGED", who, changes);
+        }
+        events.changed(LiveEvents.Topic.CATALOGUE);
+        return view(model, units.findByModelId(id));
+    }
+
+    /** Returns one model with its units. */
+    public ModelView model(long id) {
+        return view(entity(id), units.findByModelId(id));
+    }
+
+    /** Returns the history of a model. */
+    public List<EventView> historyOf(long modelId) {
+        return history.of(HistoryService.Kind.MODEL, modelId);
+    }
+
+    private ModelEntity entity(long id) {
+        return models.findById(id).orElseThrow(() -> Refusal.notFound("There is no model number " + id + "."));
+    }
+
+    /** What is different, field by field, in words. */
+    private static String changes(ModelView before, ModelView after) {
+        List<String> changes = new ArrayList<>();
+        change(changes, "maker", before.maker(), after.maker());
+        change(changes, "name", before.name(), after.name());
+        change(changes, "kind", before.kind(), after.kind());
+        change(changes, "year", String.valueOf(before.year()), String.valueOf(after.year()));
+        for (RecordComponent part : ModelDetails.class.getRecordComponents()) {
+            try {
+                List<?> old = (List<?>) part.getAccessor().invoke(before.details());
+                List<?> now = (List<?>) part.getAccessor().invoke(after.details());
+                now.stream().filter(x -> !old.contains(x)).forEach(x -> changes.add(part.getName() + " + " + plain(x)));
+                old.stream().filter(x -> !now.contains(x)).forEach(x -> changes.add(part.getName() + " − " + plain(x)));
+            } catch (ReflectiveOperationException e) {
+                throw new IllegalStateException("a record can always be read", e);
+            }
+        }
+        return String.join("; ", changes);
+    }
+
+    private static String plain(Object line) {
+        return line instanceof String ? (String) line : line.toString().replaceAll("^\\w+\\[|]$|\\w+=", "");
+    }
+
+    private static void change(List<String> changes, String what, Object before, Object after) {
+        if (!before.equals(after)) {
+            changes.add(what + " " + before + " → " + after);
+        }
+    }
+
+    private static void requireSound(List<Violation> violations) {
         if (!violations.isEmpty()) {
             throw new RuleViolations(violations);
         }
-        ModelEntity model = models.findByMakerAndName(cleanMaker, cleanName)
-                .orElseGet(() -> models.save(new ModelEntity(cleanMaker, cleanName, kind, year, clock.instant())));
-        events.changed(LiveEvents.Topic.CATALOGUE);
-        return view(model, List.of());
     }
 
     /** Makes a unit of a model, or returns the one there is of that label. */
     @Transactional
-    public UnitView addUnit(long modelId, String label) {
+    public UnitView addUnit(long modelId, String label, String variant, String origin, String who) {
         List<Violation> violations = new ArrayList<>();
         String clean = shortText("label", label, violations);
         if (clean.length() > 60) {
             violations.add(new Violation("label", "a unit's label has at most 60 characters"));
         }
-        if (!violations.isEmpty()) {
-            throw new RuleViolations(violations);
+        if (variant.length() > 80) {
+            violations.add(new Violation("variant", "has at most 80 characters"));
         }
+        if (origin.length() > 80) {
+            violations.add(new Violation("origin", "has at most 80 characters"));
+        }
+        requireSound(violations);
         if (!models.existsById(modelId)) {
             throw Refusal.notFound("There is no model number " + modelId + ".");
         }
-        UnitEntity unit =
-                units.findByModelIdAndLabel(modelId, clean).orElseGet(() -> units.save(new UnitEntity(modelId, clean)));
+        UnitEntity unit = units.findByModelIdAndLabel(modelId, clean).orElseGet(() -> {
+            UnitEntity made = new UnitEntity(modelId, clean);
+            made.variant = variant.strip();
+            made.origin = origin.strip();
+            units.save(made);
+            history.add(HistoryService.Kind.UNIT, made.id, "ADDED", who, null);
+            return made;
+        });
         events.changed(LiveEvents.Topic.CATALOGUE);
         return view(unit);
     }
@@ -116,10 +215,14 @@ public class CatalogueService {
                 units.stream()
                         .map(unitView)
                         .sorted(Comparator.comparing(UnitView::label))
-                        .toList());
+                        .toList(),
+                m.details.equals("{}")
+                        ? ModelDetails.NONE
+                        : ModelDetails.whole(Json.read(m.details, new TypeReference<ModelDetails>() {})),
+                m.edition);
     }
 
     private static UnitView view(UnitEntity u) {
-        return new UnitView(u.id, u.modelId, u.label);
+        return new UnitView(u.id, u.modelId, u.label, u.variant, u.origin);
     }
 }

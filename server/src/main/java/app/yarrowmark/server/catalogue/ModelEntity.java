@@ -1,5 +1,6 @@
 package app.yarrowmark.server.catalogue;
 
+import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
@@ -33,6 +34,12 @@ class ModelEntity {
     Integer year;
 
     Instant createdAt;
+
+    /** {@link ModelDetails} as JSON. */
+    @Column(columnDefinition = "longtext")
+    String details = "{}";
+
+    int edition;
 
     protected ModelEntity() {}
 

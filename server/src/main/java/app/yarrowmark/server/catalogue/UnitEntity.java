@@ -18,6 +18,8 @@ class UnitEntity {
 
     Long modelId;
     String label;
+    String variant = "";
+    String origin = "";
 
     protected UnitEntity() {}
 

@@ -1,9 +1,12 @@
 package app.yarrowmark.server.catalogue;
 
+import java.util.List;
 import java.util.Optional;
 import org.springframework.data.jpa.repository.JpaRepository;
 
 interface UnitRepository extends JpaRepository<UnitEntity, Long> {
+
+    List<UnitEntity> findByModelId(Long modelId);
 
     Optional<UnitEntity> findByModelIdAndLabel(Long modelId, String label);
 }

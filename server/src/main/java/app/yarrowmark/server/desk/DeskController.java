@@ -1,6 +1,8 @@
 package app.yarrowmark.server.desk;
 
 import app.yarrowmark.core.setup.Facts;
+import app.yarrowmark.server.access.Caller;
+import app.yarrowmark.server.setups.SetupChange;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.setups.SetupView;
 import app.yarrowmark.server.sittings.Sitting;
@@ -9,10 +11,12 @@ import io.swagger.v3.oas.annotations.Operation;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
@@ -40,6 +44,17 @@ class DeskController {
             @Nullable Boolean tuned,
             List<Long> suites) {}
 
+    /** The next setup of the device, and what to run in it; the sitting of the one before is closed if asked. */
+    record ChangedSitting(SetupChange change, List<Long> suites, boolean closeBefore) {}
+
+    /** How a suite of the run sheet is planned: absent means as the sheet says. */
+    record PlanChange(
+            @Nullable Integer repeats,
+            @Nullable String gapReason) {}
+
+    /** Conditions that are ticked off, and how warm the room is in degrees Celsius. */
+    record Conditions(List<String> ticked, @Nullable Double roomTemperature) {}
+
     record SuiteChoice(List<Long> suites) {}
 
     @Operation(summary = "The devices on the desk now")
@@ -52,11 +67,45 @@ class DeskController {
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
     @Transactional
-    public DeskViews.RunSheet open(@RequestBody NewSitting body) {
+    public DeskViews.RunSheet open(@RequestBody NewSitting body, @AuthenticationPrincipal Caller caller) {
         SetupView setup = setups.create(
-                body.unitId(), body.setup(), body.parentId(), Boolean.TRUE.equals(body.tuned()), Facts.of(List.of()));
+                body.unitId(),
+                body.setup(),
+                body.parentId(),
+                Boolean.TRUE.equals(body.tuned()),
+                Facts.of(List.of()),
+                caller.name());
         Sitting sitting = sittings.open(setup.id(), body.suites());
         return desk.sheet(sitting.id());
+    }
+
+    @Operation(summary = "Change the setup of the device on the desk: a new setup and a sitting of it")
+    @PostMapping("/{id}/changes")
+    @ResponseStatus(HttpStatus.CREATED)
+    @Transactional
+    public DeskViews.RunSheet change(
+            @PathVariable long id, @RequestBody ChangedSitting body, @AuthenticationPrincipal Caller caller) {
+        Sitting before = sittings.get(id);
+        SetupView setup = setups.change(before.setupId(), body.change(), caller.name());
+        Sitting sitting = sittings.open(setup.id(), body.suites());
+        if (body.closeBefore()) {
+            sittings.close(id);
+        }
+        return desk.sheet(sitting.id());
+    }
+
+    @Operation(summary = "Change how often a suite is repeated here, or say why it is left out")
+    @PutMapping("/{id}/suites/{suite}")
+    DeskViews.RunSheet plan(@PathVariable long id, @PathVariable long suite, @RequestBody PlanChange body) {
+        sittings.plan(id, suite, new SittingService.Plan(body.repeats(), body.gapReason()));
+        return desk.sheet(id);
+    }
+
+    @Operation(summary = "Tick conditions off and note the room temperature; runs take them along")
+    @PutMapping("/{id}/conditions")
+    DeskViews.RunSheet note(@PathVariable long id, @RequestBody Conditions body) {
+        sittings.note(id, body.ticked(), body.roomTemperature());
+        return desk.sheet(id);
     }
 
     @Operation(summary = "The run sheet of a sitting")

@@ -1,22 +1,33 @@
 package app.yarrowmark.server.desk;
 
+import app.yarrowmark.core.suite.Home;
 import app.yarrowmark.server.desk.DeskViews.CellState;
+import app.yarrowmark.server.desk.DeskViews.ConditionView;
+import app.yarrowmark.server.desk.DeskViews.NextView;
 import app.yarrowmark.server.desk.DeskViews.RunSheet;
 import app.yarrowmark.server.desk.DeskViews.SheetRow;
 import app.yarrowmark.server.desk.DeskViews.StripView;
 import app.yarrowmark.server.runs.RunService;
 import app.yarrowmark.server.runs.RunState;
 import app.yarrowmark.server.runs.RunViews.RunView;
+import app.yarrowmark.server.scorebook.KnownFaults;
 import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.sittings.LiveBoard;
 import app.yarrowmark.server.sittings.Progress;
 import app.yarrowmark.server.sittings.Sitting;
 import app.yarrowmark.server.sittings.SittingService;
+import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
 import app.yarrowmark.server.suites.SuiteView;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -30,14 +41,25 @@ class DeskService {
     private final SetupService setups;
     private final SuiteService suites;
     private final RunService runs;
+    private final KnownFaults faults;
     private final LiveBoard live;
+    private final Clock clock;
 
-    DeskService(SittingService sittings, SetupService setups, SuiteService suites, RunService runs, LiveBoard live) {
+    DeskService(
+            SittingService sittings,
+            SetupService setups,
+            SuiteService suites,
+            RunService runs,
+            KnownFaults faults,
+            LiveBoard live,
+            Clock clock) {
         this.sittings = sittings;
         this.setups = setups;
         this.suites = suites;
         this.runs = runs;
+        this.faults = faults;
         this.live = live;
+        this.clock = clock;
     }
 
     List<StripView> strip() {
@@ -54,7 +76,10 @@ class DeskService {
         Sitting sitting = sittings.get(sittingId);
         List<RunView> all = runs.ofSittings(List.of(sittingId)).getOrDefault(sittingId, List.of());
         Progress progress = live.progress(sittingId).orElse(null);
-        List<SheetRow> rows = rows(sitting, all, progress);
+        Map<Long, Double> learned = learnedMinutes(sitting);
+        List<SheetRow> rows = sitting.planned().stream()
+                .map(p -> row(p, sitting.setupId(), all, progress, learned))
+                .toList();
         return new RunSheet(
                 sitting.id(),
                 sitting.openedAt(),
@@ -62,7 +87,21 @@ class DeskService {
                 setups.view(sitting.setupId()),
                 rows,
                 rows.stream().mapToDouble(DeskService::minutesLeft).sum(),
+                conditions(sitting, rows),
+                sitting.roomTemperature(),
+                next(rows),
                 progress);
+    }
+
+    /** How long suites took on this kind of device, where any was run there. */
+    private Map<Long, Double> learnedMinutes(Sitting sitting) {
+        Map<Long, SetupLabel> labels = setups.labels();
+        SetupLabel own = labels.get(sitting.setupId());
+        Set<Long> ofKind = labels.values().stream()
+                .filter(l -> l.kind() == own.kind())
+                .map(SetupLabel::setupId)
+                .collect(Collectors.toSet());
+        return runs.minutesTaken(sitting.suiteIds(), ofKind);
     }
 
     private StripView strip(Sitting sitting, SetupLabel label, List<RunView> all) {
@@ -73,28 +112,42 @@ class DeskService {
                 label.model(),
                 label.kind(),
                 label.name(),
-                rows(sitting, all, progress).stream().map(SheetRow::state).toList(),
+                sitting.planned().stream().map(p -> state(p, all, progress)).toList(),
                 progress);
     }
 
-    private List<SheetRow> rows(Sitting sitting, List<RunView> all, @Nullable Progress progress) {
-        return sitting.suiteIds().stream()
-                .map(id -> row(SuiteView.of(suites.get(id)), all, progress))
-                .toList();
+    private SheetRow row(
+            Sitting.Planned planned,
+            long setupId,
+            List<RunView> all,
+            @Nullable Progress progress,
+            Map<Long, Double> learned) {
+        Suite suite = suites.get(planned.suiteId());
+        List<RunView> own = own(planned, all);
+        Double past = learned.get(planned.suiteId());
+        return new SheetRow(
+                SuiteView.of(suite),
+                state(planned, all, progress),
+                done(own),
+                repeats(planned, suite),
+                planned.gapReason(),
+                past == null ? suite.sheet().schedule().minutes() : past,
+                past != null,
+                faults.of(suite, setupId, clock.instant()),
+                own);
     }
 
-    private static SheetRow row(SuiteView suite, List<RunView> all, @Nullable Progress progress) {
-        List<RunView> own = all.stream().filter(r -> r.suiteId() == suite.id()).toList();
-        int done = (int) own.stream().filter(r -> r.state() == RunState.DONE).count();
-        boolean running = progress != null && progress.suite().equals(suite.key());
-        return new SheetRow(suite, state(suite, own, done, running), done, own);
-    }
-
-    private static CellState state(SuiteView suite, List<RunView> own, int done, boolean running) {
-        if (running) {
+    private CellState state(Sitting.Planned planned, List<RunView> all, @Nullable Progress progress) {
+        if (planned.gapReason() != null) {
+            return CellState.LEFT_OUT;
+        }
+        Suite suite = suites.get(planned.suiteId());
+        List<RunView> own = own(planned, all);
+        int done = done(own);
+        if (progress != null && progress.suite().equals(suite.sheet().id().key())) {
             return CellState.RUNNING;
         }
-        if (done >= suite.repeats()) {
+        if (done >= repeats(planned, suite)) {
             return CellState.DONE;
         }
         if (done > 0) {
@@ -103,8 +156,73 @@ class DeskService {
         return own.isEmpty() ? CellState.WAITING : CellState.FAILED;
     }
 
+    private static List<RunView> own(Sitting.Planned planned, List<RunView> all) {
+        return all.stream().filter(r -> r.suiteId() == planned.suiteId()).toList();
+    }
+
+    private static int done(List<RunView> own) {
+        return (int) own.stream().filter(RunView::counts).count();
+    }
+
+    private static int repeats(Sitting.Planned planned, Suite suite) {
+        return planned.repeats() == null ? suite.sheet().schedule().repeats() : planned.repeats();
+    }
+
     private static double minutesLeft(SheetRow row) {
-        int left = Math.max(0, row.suite().repeats() - row.done());
-        return left * (row.suite().minutes() + row.suite().restSeconds() / 60.0);
+        if (row.gapReason() != null) {
+            return 0;
+        }
+        int left = Math.max(0, row.repeats() - row.done());
+        double rest = Math.max(0, left - 1) * row.suite().restSeconds() / 60.0;
+        return left * row.minutes() + rest;
+    }
+
+    private static List<ConditionView> conditions(Sitting sitting, List<SheetRow> rows) {
+        Map<String, List<String>> bySuite = new LinkedHashMap<>();
+        for (SheetRow row : rows) {
+            if (row.gapReason() == null) {
+                row.suite()
+                        .conditions()
+                        .forEach(c -> bySuite.computeIfAbsent(c, k -> new ArrayList<>())
+                                .add(row.suite().name()));
+            }
+        }
+        return bySuite.entrySet().stream()
+                .map(e -> new ConditionView(e.getKey(), sitting.ticked().contains(e.getKey()), e.getValue()))
+                .toList();
+    }
+
+    /** The first suite that is not done; one that failed comes after those that were not tried. */
+    private static NextView next(List<SheetRow> rows) {
+        if (rows.isEmpty()) {
+            return new NextView(null, "Add a suite to see what to run.");
+        }
+        Optional<SheetRow> running =
+                rows.stream().filter(r -> r.state() == CellState.RUNNING).findFirst();
+        if (running.isPresent()) {
+            return new NextView(
+                    running.get().suite().id(), running.get().suite().name() + " is running.");
+        }
+        for (CellState state : List.of(CellState.PARTLY, CellState.WAITING, CellState.FAILED)) {
+            Optional<SheetRow> row = rows.stream().filter(r -> r.state() == state).findFirst();
+            if (row.isPresent()) {
+                return new NextView(row.get().suite().id(), words(row.get()));
+            }
+        }
+        return new NextView(null, "Every suite is done.");
+    }
+
+    private static String words(SheetRow row) {
+        SuiteView suite = row.suite();
+        String deed = suite.home() == Home.TYPED ? "Run " + suite.name() + " and type it in" : "Run " + suite.name();
+        if (row.state() == CellState.FAILED) {
+            return deed + " again, or say why it is left out: nothing of it counts yet.";
+        }
+        int left = row.repeats() - row.done();
+        String times = row.done() == 0 ? "" : left == 1 ? ", one more time" : ", " + left + " more times";
+        String step = suite.steps().isEmpty() || suite.steps().get(0).before().isEmpty()
+                ? ""
+                : " First: " + suite.steps().get(0).before() + ".";
+        return deed + times + "." + step;
     }
 }

@@ -7,6 +7,7 @@ import app.yarrowmark.server.sittings.Progress;
 import app.yarrowmark.server.suites.SuiteView;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /** What the desk shows. */
@@ -20,7 +21,8 @@ final class DeskViews {
         RUNNING,
         PARTLY,
         DONE,
-        FAILED
+        FAILED,
+        LEFT_OUT
     }
 
     /** A device on the desk strip. */
@@ -33,8 +35,36 @@ final class DeskViews {
             List<CellState> cells,
             @Nullable Progress progress) {}
 
-    /** One suite of a run sheet with its runs, the first started first. */
-    record SheetRow(SuiteView suite, CellState state, int done, List<RunView> runs) {}
+    /**
+     * One suite of a run sheet with its runs, the first started first.
+     *
+     * @param repeats wanted here
+     * @param gapReason why it is not run at all
+     * @param minutes one repeat takes, by past runs on this kind of device or else by the sheet
+     * @param learned whether past runs tell the minutes
+     * @param broken metrics with a known fault in this setup, with the words why
+     */
+    record SheetRow(
+            SuiteView suite,
+            CellState state,
+            int done,
+            int repeats,
+            @Nullable String gapReason,
+            double minutes,
+            boolean learned,
+            Map<String, String> broken,
+            List<RunView> runs) {}
+
+    /** A condition to tick before the start, and the suites that ask for it. */
+    record ConditionView(String words, boolean ticked, List<String> suites) {}
+
+    /**
+     * What to do next.
+     *
+     * @param suiteId to run or type in; absent once everything is done
+     * @param words in a sentence
+     */
+    record NextView(@Nullable Long suiteId, String words) {}
 
     /** A run sheet. */
     record RunSheet(
@@ -44,5 +74,8 @@ final class DeskViews {
             SetupView setup,
             List<SheetRow> rows,
             double minutesLeft,
+            List<ConditionView> conditions,
+            @Nullable Double roomTemperature,
+            NextView next,
             @Nullable Progress progress) {}
 }

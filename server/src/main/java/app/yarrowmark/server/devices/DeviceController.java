@@ -3,6 +3,7 @@ package app.yarrowmark.server.devices;
 import app.yarrowmark.core.exchange.RunFile;
 import app.yarrowmark.server.access.Caller;
 import app.yarrowmark.server.runs.FactReading;
+import app.yarrowmark.server.scorebook.ScoreRevision;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.setups.SetupView;
 import app.yarrowmark.server.shell.LiveEvents;
@@ -39,6 +40,7 @@ class DeviceController {
     private final SittingService sittings;
     private final SetupService setups;
     private final SuiteService suites;
+    private final ScoreRevision revision;
     private final LiveBoard live;
     private final LiveEvents events;
     private final Clock clock;
@@ -48,6 +50,7 @@ class DeviceController {
             SittingService sittings,
             SetupService setups,
             SuiteService suites,
+            ScoreRevision revision,
             LiveBoard live,
             LiveEvents events,
             Clock clock) {
@@ -55,6 +58,7 @@ class DeviceController {
         this.sittings = sittings;
         this.setups = setups;
         this.suites = suites;
+        this.revision = revision;
         this.live = live;
         this.events = events;
         this.clock = clock;
@@ -105,13 +109,14 @@ class DeviceController {
 
     @Operation(summary = "Tell what the device read of itself; answers what the setup says otherwise")
     @PutMapping("/api/v1/device/facts")
-    List<SetupView.ChangeView> facts(
+    List<SetupView.DifferenceView> facts(
             @RequestBody List<RunFile.FactLine> lines, @AuthenticationPrincipal Caller caller) {
         var facts = FactReading.facts(lines);
         long setup = sittings.get(caller.sittingId()).setupId();
-        setups.complete(setup, facts);
+        List<SetupView.DifferenceView> otherwise = setups.complete(setup, facts);
+        revision.reconsiderSetup(setup);
         events.changed(LiveEvents.Topic.SITTINGS);
-        return setups.differences(setup, facts);
+        return otherwise;
     }
 
     @Operation(summary = "Tell how far the device is")

@@ -1,16 +1,22 @@
 package app.yarrowmark.server.exchange;
 
 import app.yarrowmark.core.exchange.RunFile;
+import app.yarrowmark.core.setup.Fact;
 import app.yarrowmark.core.setup.Facts;
 import app.yarrowmark.server.access.Caller;
 import app.yarrowmark.server.catalogue.CatalogueService;
+import app.yarrowmark.server.catalogue.ModelEdit;
 import app.yarrowmark.server.catalogue.ModelView;
 import app.yarrowmark.server.catalogue.UnitView;
 import app.yarrowmark.server.exchange.DeskFile.ModelPart;
 import app.yarrowmark.server.exchange.DeskFile.SetupPart;
 import app.yarrowmark.server.exchange.DeskFile.UnitPart;
+import app.yarrowmark.server.facts.FactKeyView;
+import app.yarrowmark.server.facts.FactService;
 import app.yarrowmark.server.runs.FactReading;
 import app.yarrowmark.server.runs.RunIntake;
+import app.yarrowmark.server.runs.RunReview;
+import app.yarrowmark.server.runs.RunService;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.setups.SetupView;
 import app.yarrowmark.server.shell.Refusal;
@@ -20,40 +26,56 @@ import app.yarrowmark.server.sittings.SittingService;
 import app.yarrowmark.server.suites.SuiteService;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 
-/** Loads a desk file. Every run passes the same gate as any other; loading a file twice keeps everything once. */
+/** Loads a desk file through the same services a person uses; what is there already is not made twice. */
 @Service
 public class DeskFileImport {
 
+    private static final int BATCH = 200;
+
     private final CatalogueService catalogue;
+    private final FactService facts;
     private final SetupService setups;
     private final SittingService sittings;
     private final SuiteService suites;
     private final RunIntake intake;
+    private final RunReview review;
 
     DeskFileImport(
             CatalogueService catalogue,
+            FactService facts,
             SetupService setups,
             SittingService sittings,
             SuiteService suites,
-            RunIntake intake) {
+            RunIntake intake,
+            RunReview review) {
         this.catalogue = catalogue;
+        this.facts = facts;
         this.setups = setups;
         this.sittings = sittings;
         this.suites = suites;
         this.intake = intake;
+        this.review = review;
     }
 
     /** What came of it; {@code rejected} says where and why. */
-    public record Report(int models, int setups, int runs, int known, List<RuleViolations.Violation> rejected) {}
+    public record Report(
+            int models, int setups, int runs, int known, int doubted, List<RuleViolations.Violation> rejected) {}
 
     /** Loads all that is sound and reports the rest. */
     public Report load(DeskFile file, Caller caller) {
         Load load = new Load(caller);
+        List<FactKeyView> keys = file.facts() == null ? List.of() : file.facts();
+        for (int i = 0; i < keys.size(); i++) {
+            FactKeyView key = keys.get(i);
+            load.attempt("facts[" + i + "]", () -> facts.add(key, caller.name()));
+        }
         List<String> sheets = file.sheets() == null ? List.of() : file.sheets();
         for (int i = 0; i < sheets.size(); i++) {
             String sheet = sheets.get(i);
@@ -62,13 +84,18 @@ public class DeskFileImport {
         for (int i = 0; i < file.models().size(); i++) {
             load.model(file.models().get(i), "models[" + i + "]");
         }
-        return new Report(load.models, load.setupCount, load.runs, load.known, load.rejected);
+        load.flush();
+        int doubted = review.all(load.cells);
+        return new Report(load.models, load.setupCount, load.runs, load.known, doubted, load.rejected);
     }
 
     private final class Load {
 
         private final Caller caller;
         private final List<RuleViolations.Violation> rejected = new ArrayList<>();
+        private final List<RunFile> waiting = new ArrayList<>();
+        private final List<String> places = new ArrayList<>();
+        private final Set<RunService.Cell> cells = new LinkedHashSet<>();
         private int models;
         private int setupCount;
         private int runs;
@@ -81,17 +108,36 @@ public class DeskFileImport {
         void attempt(String where, Runnable step) {
             try {
                 step.run();
-            } catch (RuleViolations e) {
-                e.violations()
+            } catch (RuleViolations | Refusal | IllegalArgumentException e) {
+                reject(where, e);
+            }
+        }
+
+        private void reject(String where, RuntimeException e) {
+            if (e instanceof RuleViolations broken) {
+                broken.violations()
                         .forEach(v -> rejected.add(new RuleViolations.Violation(where + "." + v.field(), v.message())));
-            } catch (Refusal | IllegalArgumentException e) {
+            } else {
                 rejected.add(new RuleViolations.Violation(where, String.valueOf(e.getMessage())));
             }
         }
 
         void model(ModelPart part, String where) {
             attempt(where, () -> {
-                ModelView model = catalogue.addModel(part.maker(), part.name(), part.kind(), part.year());
+                ModelView model =
+                        catalogue.addModel(part.maker(), part.name(), part.kind(), part.year(), caller.name());
+                if (part.details() != null) {
+                    catalogue.edit(
+                            model.id(),
+                            new ModelEdit(
+                                    part.maker(),
+                                    part.name(),
+                                    part.kind(),
+                                    part.year(),
+                                    part.details(),
+                                    model.edition()),
+                            caller.name());
+                }
                 models++;
                 for (int i = 0; i < part.units().size(); i++) {
                     unit(model, part.units().get(i), where + ".units[" + i + "]");
@@ -100,7 +146,8 @@ public class DeskFileImport {
         }
 
         private void unit(ModelView model, UnitPart part, String where) {
-            UnitView unit = catalogue.addUnit(model.id(), part.label());
+            UnitView unit = catalogue.addUnit(
+                    model.id(), part.label(), text(part.variant()), text(part.origin()), caller.name());
             Map<String, Long> byName = new HashMap<>();
             for (int i = 0; i < part.setups().size(); i++) {
                 SetupPart setup = part.setups().get(i);
@@ -110,20 +157,46 @@ public class DeskFileImport {
         }
 
         private void setup(UnitView unit, SetupPart part, Map<String, Long> byName, String where) {
-            Facts facts = part.facts() == null ? Facts.of(List.of()) : FactReading.facts(part.facts());
             boolean tuned = Boolean.TRUE.equals(part.tuned());
-            SetupView setup = setups.create(unit.id(), part.name(), parent(part, byName), tuned, facts);
+            SetupView setup =
+                    setups.create(unit.id(), part.name(), parent(part, byName), tuned, facts(part), caller.name());
             byName.put(part.name(), setup.id());
             setupCount++;
-            Sitting sitting = sittings.open(setup.id(), suiteIds(part));
-            List<RunFile> files = part.runs() == null ? List.of() : part.runs();
-            for (int i = 0; i < files.size(); i++) {
-                RunFile file = files.get(i);
-                attempt(where + ".runs[" + i + "]", () -> run(file, sitting.id()));
+            if (part.meant() != null) {
+                setups.mean(setup.id(), part.meant());
             }
+            if (part.tuning() != null) {
+                setups.tune(setup.id(), part.tuning());
+            }
+            or(part.calls()).forEach(c -> setups.call(setup.id(), c.key(), c.meant(), c.note(), caller.name()));
+            Sitting sitting = sitting(setup.id(), part);
+            List<RunFile> files = or(part.runs());
+            for (int i = 0; i < files.size(); i++) {
+                run(files.get(i).placed(sitting.id(), null), setup.id(), where + ".runs[" + i + "]");
+            }
+            flush();
             if (!Boolean.TRUE.equals(part.onDesk())) {
                 sittings.close(sitting.id());
             }
+        }
+
+        private Sitting sitting(long setupId, SetupPart part) {
+            List<Long> planned = new ArrayList<>(part.suites().stream().map(this::suiteId).toList());
+            Map<String, String> leftOut = part.leftOut() == null ? Map.of() : part.leftOut();
+            leftOut.keySet().forEach(text -> planned.add(suiteId(text)));
+            Sitting sitting = sittings.open(setupId, planned);
+            leftOut.forEach((text, reason) ->
+                    sittings.plan(sitting.id(), suiteId(text), new SittingService.Plan(null, reason)));
+            sittings.note(sitting.id(), or(part.ticked()), part.roomTemperature());
+            return sitting;
+        }
+
+        private static Facts facts(SetupPart part) {
+            Facts read = FactReading.facts(or(part.facts()));
+            List<Fact> typed = FactReading.facts(or(part.typed())).all().stream()
+                    .map(f -> f.value().map(v -> Fact.typed(f.key(), v, f.unit())).orElse(f))
+                    .toList();
+            return read.changedBy(Facts.of(typed));
         }
 
         private @Nullable Long parent(SetupPart part, Map<String, Long> byName) {
@@ -137,38 +210,40 @@ public class DeskFileImport {
             return id;
         }
 
-        private List<Long> suiteIds(SetupPart part) {
-            return part.suites().stream()
-                    .map(text -> {
-                        String[] words = text.split(" ", 2);
-                        return suites.find(words[0], words.length > 1 ? words[1] : "")
-                                .orElseThrow(() -> new RuleViolations("suites", "there is no suite \"" + text + "\""))
-                                .id();
-                    })
-                    .toList();
+        private long suiteId(String text) {
+            String[] words = text.split(" ", 2);
+            return suites.find(words[0], words.length > 1 ? words[1] : "")
+                    .orElseThrow(() -> new RuleViolations("suites", "there is no suite \"" + text + "\""))
+                    .id();
         }
 
-        private void run(RunFile f, long sitting) {
-            RunFile placed = new RunFile(
-                    f.id(),
-                    f.suite(),
-                    sitting,
-                    null,
-                    f.state(),
-                    f.reason(),
-                    f.startedAt(),
-                    f.endedAt(),
-                    f.sender(),
-                    f.size(),
-                    f.facts(),
-                    f.readings(),
-                    f.samples(),
-                    f.note());
-            if (intake.accept(placed, caller).fresh()) {
-                runs++;
-            } else {
-                known++;
+        private void run(RunFile file, long setupId, String where) {
+            waiting.add(file);
+            places.add(where);
+            suites.find(file.suite().key(), file.suite().version())
+                    .ifPresent(s -> cells.add(new RunService.Cell(setupId, s.id())));
+            if (waiting.size() == BATCH) {
+                flush();
             }
+        }
+
+        private void flush() {
+            if (!waiting.isEmpty()) {
+                RunIntake.KeptAll kept = intake.acceptAll(waiting, caller, null);
+                runs += kept.fresh();
+                known += kept.known();
+                kept.rejected().forEach((i, e) -> reject(places.get(i), e));
+                waiting.clear();
+                places.clear();
+            }
+        }
+
+        private static <T> List<T> or(@Nullable List<T> list) {
+            return list == null ? List.of() : list;
+        }
+
+        private static String text(@Nullable String text) {
+            return text == null ? "" : text;
         }
     }
 }

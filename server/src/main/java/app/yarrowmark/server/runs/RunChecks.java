@@ -1,12 +1,13 @@
 package app.yarrowmark.server.runs;
 
-import app.yarrowmark.core.score.DigitText;
 import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.core.exchange.RunFile;
 import app.yarrowmark.core.score.Reading;
+import app.yarrowmark.core.score.ReadingText;
+import app.yarrowmark.core.series.Series;
 import app.yarrowmark.core.setup.Fact;
 import app.yarrowmark.core.suite.Metric;
-import app.yarrowmark.core.suite.Scale;
+import app.yarrowmark.core.suite.UnitCode;
 import app.yarrowmark.server.access.Caller;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.shell.Refusal;
@@ -15,7 +16,6 @@ import app.yarrowmark.server.shell.RuleViolations.Violation;
 import app.yarrowmark.server.sittings.SittingService;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
-import com.fasterxml.jackson.core.JsonProcessingException;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -53,7 +53,7 @@ class RunChecks {
     }
 
     /** A reading with its text. */
-    record CheckedReading(String text, Reading reading) {}
+    record CheckedReading(String text, Reading reading, @Nullable String note) {}
 
     /** A run that may be kept. */
     record Checked(
@@ -62,6 +62,7 @@ class RunChecks {
             @Nullable Long sittingId,
             Map<String, CheckedReading> readings,
             Map<Long, String> samples,
+            Map<String, Series> series,
             List<Fact> facts) {}
 
     Checked check(RunFile file, Caller caller) {
@@ -81,12 +82,14 @@ class RunChecks {
         suite.ifPresent(s -> {
             checkReadings(file, s, readings, faults);
             checkSamples(file, s, samples, faults);
+            checkGaps(file, s, faults);
         });
+        Map<String, Series> series = series(file, faults);
         List<Fact> facts = facts(file.facts(), faults);
         if (!faults.isEmpty()) {
             throw new RuleViolations(faults);
         }
-        return new Checked(suite.orElseThrow(), place.setupId, place.sittingId, readings, samples, facts);
+        return new Checked(suite.orElseThrow(), place.setupId, place.sittingId, readings, samples, series, facts);
     }
 
     private record Place(long setupId, @Nullable Long sittingId) {}
@@ -139,6 +142,13 @@ class RunChecks {
         limit("note", file.note() == null ? "" : file.note(), LONGEST_NOTE, faults);
         limit("sender.program", file.sender().program(), 40, faults);
         limit("sender.version", file.sender().version(), 40, faults);
+        if (file.conditions() != null
+                && (file.conditions().size() > 50 || file.conditions().stream().anyMatch(c -> c.length() > 200))) {
+            faults.add(new Violation("conditions", "are at most 50 of 200 characters"));
+        }
+        if (file.roomTemperature() != null && !(file.roomTemperature() >= -40 && file.roomTemperature() <= 70)) {
+            faults.add(new Violation("roomTemperature", "is -40 to 70 °C, got " + file.roomTemperature()));
+        }
         if (file.size() != null && !Set.of("normal", "tiny").contains(file.size())) {
             faults.add(new Violation("size", "is normal or tiny, got \"" + file.size() + "\""));
         }
@@ -147,7 +157,9 @@ class RunChecks {
     private static void checkReadings(
             RunFile file, Suite suite, Map<String, CheckedReading> readings, List<Violation> faults) {
         List<RunFile.ReadingLine> lines = file.readings() == null ? List.of() : file.readings();
-        if (lines.isEmpty() && file.state() == RunFile.State.DONE) {
+        boolean drawn = file.series() != null
+                && suite.sheet().metrics().stream().anyMatch(m -> m.reducer().isPresent());
+        if (lines.isEmpty() && !drawn && file.state() == RunFile.State.DONE) {
             faults.add(new Violation("readings", "a run that is done has at least one reading"));
         }
         for (int i = 0; i < lines.size(); i++) {
@@ -158,9 +170,9 @@ class RunChecks {
                 continue;
             }
             try {
-                Reading reading = DigitText.parse(line.text());
-                requireOnScale(metric.get(), reading);
-                if (readings.put(line.metric(), new CheckedReading(line.text().strip(), reading)) != null) {
+                limit(at + ".note", line.note() == null ? "" : line.note(), LONGEST_REASON, faults);
+                Reading reading = ReadingText.parse(metric.get(), line.text());
+                if (readings.put(line.metric(), new CheckedReading(line.text().strip(), reading, line.note())) != null) {
                     faults.add(new Violation(at + ".metric", line.metric() + " stands twice"));
                 }
             } catch (IllegalArgumentException e) {
@@ -169,15 +181,41 @@ class RunChecks {
         }
     }
 
-    private static void requireOnScale(Metric metric, Reading reading) {
-        double x = reading.value();
-        if (metric.scale() == Scale.RATIO && !(x > 0)) {
-            throw new IllegalArgumentException(
-                    "must be more than 0 " + metric.unit() + "; where there is no result, leave it out and say why");
+    private static void checkGaps(RunFile file, Suite suite, List<Violation> faults) {
+        List<RunFile.GapLine> lines = file.gaps() == null ? List.of() : file.gaps();
+        for (int i = 0; i < lines.size(); i++) {
+            String at = "gaps[" + i + "]";
+            metric(suite, lines.get(i).metric(), at, faults);
+            String reason = lines.get(i).reason().strip();
+            if (reason.isEmpty() || reason.length() > 200) {
+                faults.add(new Violation(at + ".reason", "says in 1 to 200 characters why there is no reading"));
+            }
         }
-        if (metric.scale() == Scale.CHECK && x != 0 && x != 1) {
-            throw new IllegalArgumentException("is 1 for passed or 0 for failed");
+    }
+
+    private static Map<String, Series> series(RunFile file, List<Violation> faults) {
+        Map<String, Series> all = new LinkedHashMap<>();
+        List<RunFile.SeriesLine> lines = file.series() == null ? List.of() : file.series();
+        for (int i = 0; i < lines.size(); i++) {
+            RunFile.SeriesLine line = lines.get(i);
+            String at = "series[" + i + "]";
+            limit(at + ".name", line.name(), 60, faults);
+            limit(at + ".axis", line.axis(), 40, faults);
+            if (line.x().length > MOST_SAMPLES) {
+                faults.add(new Violation(at + ".x", "holds at most " + MOST_SAMPLES + " points, got " + line.x().length));
+                continue;
+            }
+            try {
+                UnitCode.parse(line.unit());
+                UnitCode.parse(line.axisUnit());
+                if (all.put(line.name(), new Series(line.x(), line.y())) != null) {
+                    faults.add(new Violation(at + ".name", line.name() + " stands twice"));
+                }
+            } catch (IllegalArgumentException e) {
+                faults.add(new Violation(at, String.valueOf(e.getMessage())));
+            }
         }
+        return all;
     }
 
     private static void checkSamples(RunFile file, Suite suite, Map<Long, String> samples, List<Violation> faults) {
@@ -194,7 +232,7 @@ class RunChecks {
             } else if (!line.marks().chars().allMatch(c -> "wcd".indexOf(c) >= 0)) {
                 faults.add(new Violation(at + ".marks", "has only the letters w, c and d"));
             } else {
-                metric.ifPresent(m -> samples.put(suite.metricId(m), json(line)));
+                metric.ifPresent(m -> samples.put(suite.metricId(m), Json.write(line)));
             }
             for (double v : line.values()) {
                 if (!Double.isFinite(v)) {
@@ -250,11 +288,4 @@ class RunChecks {
         }
     }
 
-    private static String json(RunFile.SampleLine line) {
-        try {
-            return Json.mapper().writeValueAsString(line);
-        } catch (JsonProcessingException e) {
-            throw new IllegalStateException("samples can always be written", e);
-        }
-    }
 }

@@ -1,9 +1,13 @@
 package app.yarrowmark.server.runs;
 
 import app.yarrowmark.core.exchange.RunFile;
+import app.yarrowmark.core.series.Series;
 import app.yarrowmark.server.access.Caller;
 import app.yarrowmark.server.shell.RuleViolations;
 import io.swagger.v3.oas.annotations.Operation;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -23,6 +27,8 @@ import org.springframework.web.bind.annotation.RestController;
 class RunController {
 
     private static final int LARGEST_PAGE = 200;
+    /** Programs of ours measure; all others take down what a person reads. */
+    private static final List<String> MEASURING = List.of("runner", "device page");
 
     private final RunIntake intake;
     private final RunService runs;
@@ -34,6 +40,13 @@ class RunController {
 
     record Reason(String reason) {}
 
+    record NewFlags(List<RunFile.Flag> flags, @Nullable String note) {}
+
+    /** Texts to put in the place of misread ones, by metric key. */
+    record Mend(Map<String, String> texts, @Nullable String why) {}
+
+    record Confirmation(@Nullable String note) {}
+
     @Operation(summary = "Keep a run; the same run sent again is kept once (201 the first time, 200 after)")
     @PutMapping("/{id}")
     ResponseEntity<RunIntake.Kept> put(
@@ -42,6 +55,9 @@ class RunController {
             throw new RuleViolations("id", "is " + run.id() + " in the run and " + id + " in the address");
         }
         RunIntake.Kept kept = intake.accept(run, caller);
+        if (kept.fresh() && !MEASURING.contains(run.sender().program())) {
+            review(id);
+        }
         return ResponseEntity.status(kept.fresh() ? HttpStatus.CREATED : HttpStatus.OK)
                 .body(kept);
     }
@@ -53,30 +69,81 @@ class RunController {
             @RequestParam(required = false) @Nullable Long suite,
             @RequestParam(required = false) @Nullable Long setup,
             @RequestParam(required = false) @Nullable Long model,
+            @RequestParam(required = false) @Nullable String fact,
+            @RequestParam(required = false) @Nullable String value,
+            @RequestParam(required = false) @Nullable LocalDate from,
+            @RequestParam(required = false) @Nullable LocalDate to,
+            @RequestParam(name = "import", required = false) @Nullable Long importId,
+            @RequestParam(defaultValue = "false") boolean flagged,
+            @RequestParam(defaultValue = "false") boolean doubted,
             @RequestParam(defaultValue = "0") int page,
             @RequestParam(defaultValue = "50") int size) {
         if (page < 0 || size < 1 || size > LARGEST_PAGE) {
             throw new RuleViolations("size", "pages count from 0 and hold 1 to " + LARGEST_PAGE + " runs");
         }
-        return runs.ledger(new RunService.Filter(state, suite, setup, model), page, size);
+        return runs.ledger(
+                new RunService.Filter(
+                        state, suite, setup, model, fact, value, from, to, importId, flagged, doubted),
+                page,
+                size);
     }
 
-    @Operation(summary = "One run with its samples and history")
+    @Operation(summary = "One run with its samples, series and history")
     @GetMapping("/{id}")
     RunViews.RunDetail detail(@PathVariable UUID id) {
         return runs.detail(id);
+    }
+
+    @Operation(summary = "Every point of one series of a run")
+    @GetMapping("/{id}/series/{name}")
+    Series series(@PathVariable UUID id, @PathVariable String name) {
+        return runs.series(id, name);
     }
 
     @Operation(summary = "Take a run out of every score, with the reason")
     @PostMapping("/{id}/set-aside")
     RunViews.RunDetail setAside(
             @PathVariable UUID id, @RequestBody Reason body, @AuthenticationPrincipal Caller caller) {
-        return runs.setAside(id, body.reason(), caller);
+        runs.setAside(id, body.reason(), caller);
+        return review(id);
     }
 
     @Operation(summary = "Let a run that was set aside count again")
     @PostMapping("/{id}/bring-back")
     RunViews.RunDetail bringBack(@PathVariable UUID id, @AuthenticationPrincipal Caller caller) {
-        return runs.bringBack(id, caller);
+        runs.bringBack(id, caller);
+        return review(id);
+    }
+
+    @Operation(summary = "Set the flags of a run; a flagged one is shown and does not count")
+    @PutMapping("/{id}/flags")
+    RunViews.RunDetail flag(
+            @PathVariable UUID id, @RequestBody NewFlags body, @AuthenticationPrincipal Caller caller) {
+        runs.flag(id, body.flags(), body.note(), caller);
+        return review(id);
+    }
+
+    @Operation(summary = "Put other texts in the place of misread ones; the old ones stay in the history")
+    @PostMapping("/{id}/mend")
+    RunViews.RunDetail mend(@PathVariable UUID id, @RequestBody Mend body, @AuthenticationPrincipal Caller caller) {
+        runs.mend(id, body.texts(), body.why(), caller);
+        return review(id);
+    }
+
+    @Operation(summary = "Confirm that a number which looks wrong is what the device said")
+    @PostMapping("/{id}/confirmations/{metric}")
+    RunViews.RunDetail confirm(
+            @PathVariable UUID id,
+            @PathVariable String metric,
+            @RequestBody Confirmation body,
+            @AuthenticationPrincipal Caller caller) {
+        return runs.confirm(id, metric, body.note(), caller);
+    }
+
+    /** After the change is kept, so that the scores it is held against are those with it. */
+    private RunViews.RunDetail review(UUID id) {
+        RunService.Cell cell = runs.cellOf(id);
+        runs.review(cell.setupId(), cell.suiteId());
+        return runs.detail(id);
     }
 }

@@ -61,6 +61,33 @@ class RunEntity {
 
     long revision;
 
+    /** Metrics without a reading, {@code RunFile.GapLine}s as JSON. */
+    @Column(columnDefinition = "longtext")
+    @Nullable
+    String gaps;
+
+    /** Names of {@code RunFile.Flag}s, joined by commas; a flagged run does not count. */
+    String flags = "";
+
+    /** Conditions that were ticked off, as JSON. */
+    @Column(columnDefinition = "longtext")
+    @Nullable
+    String conditions;
+
+    @Nullable
+    Double roomTemperature;
+
+    /** What looks wrong, {@link StoredDoubts} as JSON. */
+    @Column(columnDefinition = "longtext")
+    @Nullable
+    String doubts;
+
+    /** How many of them wait for a person to look. */
+    int openDoubts;
+
+    @Nullable
+    Long importId;
+
     @ElementCollection(fetch = FetchType.LAZY)
     @CollectionTable(name = "reading", joinColumns = @JoinColumn(name = "run_id"))
     @MapKeyColumn(name = "metric_id")
@@ -72,6 +99,11 @@ class RunEntity {
     @MapKeyColumn(name = "metric_id")
     @Column(name = "samples", columnDefinition = "longtext")
     Map<Long, String> samples = new HashMap<>();
+
+    @ElementCollection(fetch = FetchType.LAZY)
+    @CollectionTable(name = "run_series", joinColumns = @JoinColumn(name = "run_id"))
+    @MapKeyColumn(name = "name")
+    Map<String, SeriesValue> series = new HashMap<>();
 
     protected RunEntity() {}
 
@@ -90,13 +122,38 @@ class RunEntity {
         double resolution;
         boolean computed;
 
+        @Nullable
+        String note;
+
         protected ReadingValue() {}
 
-        ReadingValue(String text, double value, double resolution, boolean computed) {
+        ReadingValue(String text, double value, double resolution, boolean computed, @Nullable String note) {
             this.text = text;
             this.value = value;
             this.resolution = resolution;
             this.computed = computed;
+            this.note = note;
+        }
+    }
+
+    @Embeddable
+    static class SeriesValue {
+
+        String unit;
+        String axis;
+        String axisUnit;
+
+        /** A {@code Series} as JSON. */
+        @Column(columnDefinition = "longtext")
+        String points;
+
+        protected SeriesValue() {}
+
+        SeriesValue(String unit, String axis, String axisUnit, String points) {
+            this.unit = unit;
+            this.axis = axis;
+            this.axisUnit = axisUnit;
+            this.points = points;
         }
     }
 }

@@ -2,25 +2,34 @@ package app.yarrowmark.server.runs;
 
 import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.core.exchange.RunFile;
+import app.yarrowmark.core.series.Reduction;
 import app.yarrowmark.core.setup.Facts;
 import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.server.access.Caller;
+import app.yarrowmark.server.history.HistoryService;
 import app.yarrowmark.server.scorebook.ScoreRevision;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.shell.LiveEvents;
 import app.yarrowmark.server.shell.Refusal;
+import app.yarrowmark.server.shell.RuleViolations;
 import app.yarrowmark.server.shell.Tokens;
+import app.yarrowmark.server.sittings.Sitting;
+import app.yarrowmark.server.sittings.SittingService;
 import app.yarrowmark.server.suites.Suite;
-import com.fasterxml.jackson.core.JsonProcessingException;
 import jakarta.persistence.EntityManager;
 import java.math.BigDecimal;
+import java.math.MathContext;
 import java.math.RoundingMode;
 import java.time.Clock;
+import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.hibernate.exception.ConstraintViolationException;
+import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.PlatformTransactionManager;
@@ -37,7 +46,9 @@ public class RunIntake {
     private final RunRepository runs;
     private final EntityManager entities;
     private final SetupService setups;
+    private final SittingService sittings;
     private final ScoreRevision revision;
+    private final HistoryService history;
     private final LiveEvents events;
     private final Clock clock;
     private final TransactionTemplate transaction;
@@ -47,7 +58,9 @@ public class RunIntake {
             RunRepository runs,
             EntityManager entities,
             SetupService setups,
+            SittingService sittings,
             ScoreRevision revision,
+            HistoryService history,
             LiveEvents events,
             Clock clock,
             PlatformTransactionManager transactions) {
@@ -55,7 +68,9 @@ public class RunIntake {
         this.runs = runs;
         this.entities = entities;
         this.setups = setups;
+        this.sittings = sittings;
         this.revision = revision;
+        this.history = history;
         this.events = events;
         this.clock = clock;
         this.transaction = new TransactionTemplate(transactions);
@@ -65,36 +80,97 @@ public class RunIntake {
     public record Kept(UUID id, RunState state, boolean fresh) {}
 
     /**
+     * What became of many runs.
+     *
+     * @param fresh how many were kept
+     * @param known how many were kept before
+     * @param rejected what was refused, by place in the list, with the words why
+     */
+    public record KeptAll(int fresh, int known, Map<Integer, RuntimeException> rejected) {}
+
+    /**
      * Keeps a run. When this returns, the run is in the database for good.
      *
-     * @throws app.yarrowmark.server.shell.RuleViolations with every rule that it breaks
+     * @throws RuleViolations with every rule that it breaks
      * @throws Refusal if the caller may not send it, or its id is kept with another content
      */
     public Kept accept(RunFile file, Caller caller) {
-        String hash = Tokens.digest(json(file));
+        String hash = Tokens.digest(Json.write(file));
         Optional<Kept> before = kept(file.id(), hash);
         if (before.isPresent()) {
             return before.get();
         }
         try {
-            return transaction.execute(tx -> keep(file, caller, hash));
+            return transaction.execute(tx -> {
+                RunChecks.Checked checked = checks.check(file, caller);
+                Kept kept = keep(file, checked, caller, hash, null, revision.next());
+                entities.flush();
+                events.changed(LiveEvents.Topic.RUNS);
+                return kept;
+            });
         } catch (DataIntegrityViolationException | ConstraintViolationException sameAtOnce) {
             return kept(file.id(), hash).orElseThrow(() -> sameAtOnce);
         }
     }
 
+    /**
+     * Keeps many runs in one transaction; one that breaks a rule is left out and the others are kept. Of runs that are kept
+     * already nothing is changed.
+     *
+     * @param importId the import they belong to; null if none
+     */
+    public KeptAll acceptAll(List<RunFile> files, Caller caller, @Nullable Long importId) {
+        return transaction.execute(tx -> {
+            Map<UUID, String> before = runs.findAllById(files.stream().map(RunFile::id).toList()).stream()
+                    .collect(Collectors.toMap(r -> r.id, r -> r.contentHash));
+            Map<Integer, RuntimeException> rejected = new HashMap<>();
+            long number = revision.next();
+            int fresh = 0;
+            int known = 0;
+            for (int i = 0; i < files.size(); i++) {
+                RunFile file = files.get(i);
+                String hash = Tokens.digest(Json.write(file));
+                try {
+                    if (before.containsKey(file.id())) {
+                        requireSame(file.id(), before.get(file.id()), hash);
+                        known++;
+                    } else {
+                        keep(file, checks.check(file, caller), caller, hash, importId, number);
+                        before.put(file.id(), hash);
+                        fresh++;
+                    }
+                } catch (RuleViolations | Refusal e) {
+                    rejected.put(i, e);
+                }
+            }
+            entities.flush();
+            entities.clear();
+            events.changed(LiveEvents.Topic.RUNS);
+            return new KeptAll(fresh, known, rejected);
+        });
+    }
+
     private Optional<Kept> kept(UUID id, String hash) {
         return runs.findById(id).map(run -> {
-            if (!run.contentHash.equals(hash)) {
-                throw Refusal.conflict(
-                        "Run " + id + " is kept already with other content. A new attempt needs a new id.");
-            }
+            requireSame(id, run.contentHash, hash);
             return new Kept(id, run.state, false);
         });
     }
 
-    private Kept keep(RunFile file, Caller caller, String hash) {
-        RunChecks.Checked checked = checks.check(file, caller);
+    private static void requireSame(UUID id, String before, String now) {
+        if (!before.equals(now)) {
+            throw Refusal.conflict(
+                    "Run " + id + " is kept already with other content. A new attempt needs a new id.");
+        }
+    }
+
+    private Kept keep(
+            RunFile file,
+            RunChecks.Checked checked,
+            Caller caller,
+            String hash,
+            @Nullable Long importId,
+            long number) {
         RunEntity run = new RunEntity(file.id());
         run.setupId = checked.setupId();
         run.suiteId = checked.suite().id();
@@ -107,19 +183,19 @@ public class RunIntake {
         run.workSize = file.size() == null ? "normal" : file.size();
         run.note = file.note();
         run.contentHash = hash;
+        run.importId = importId;
         settle(run, file);
+        circumstances(run, file, checked);
         run.readings.putAll(readings(checked));
         run.samples.putAll(checked.samples());
         if (!checked.facts().isEmpty()) {
-            run.facts = json(file.facts());
+            run.facts = Json.write(file.facts());
             setups.complete(run.setupId, Facts.of(checked.facts()));
         }
-        run.revision = revision.next();
+        run.revision = number;
         entities.persist(run);
-        entities.persist(new RunEventEntity(
-                run.id, run.receivedAt, run.state.name(), caller.name() + " by " + run.sender, run.reason));
-        entities.flush();
-        events.changed(LiveEvents.Topic.RUNS);
+        history.add(
+                HistoryService.Kind.RUN, run.id, run.state.name(), caller.name() + " by " + run.sender, run.reason);
         return new Kept(run.id, run.state, true);
     }
 
@@ -133,6 +209,34 @@ public class RunIntake {
         }
     }
 
+    /** What was so when it ran: as the run says, else as the sitting has it now. */
+    private void circumstances(RunEntity run, RunFile file, RunChecks.Checked checked) {
+        run.flags = Flags.text(file.flags() == null ? List.of() : file.flags());
+        run.gaps = file.gaps() == null || file.gaps().isEmpty() ? null : Json.write(file.gaps());
+        List<String> conditions = file.conditions();
+        Double room = file.roomTemperature();
+        if (checked.sittingId() != null && (conditions == null || room == null)) {
+            Sitting sitting = sittings.get(checked.sittingId());
+            List<String> asked = checked.suite().sheet().conditions();
+            conditions = conditions != null
+                    ? conditions
+                    : sitting.ticked().stream().filter(asked::contains).toList();
+            room = room != null ? room : sitting.roomTemperature();
+        }
+        run.conditions = conditions == null || conditions.isEmpty() ? null : Json.write(conditions);
+        run.roomTemperature = room;
+        if (file.series() != null) {
+            file.series()
+                    .forEach(s -> run.series.put(
+                            s.name(),
+                            new RunEntity.SeriesValue(
+                                    s.unit(),
+                                    s.axis(),
+                                    s.axisUnit(),
+                                    Json.write(checked.series().get(s.name())))));
+        }
+    }
+
     private static Map<Long, RunEntity.ReadingValue> readings(RunChecks.Checked checked) {
         Map<Long, RunEntity.ReadingValue> readings = new HashMap<>();
         Map<String, Double> values = new HashMap<>();
@@ -141,29 +245,49 @@ public class RunIntake {
             readings.put(
                     suite.metricIds().get(key),
                     new RunEntity.ReadingValue(
-                            r.text(), r.reading().value(), r.reading().resolution(), false));
+                            r.text(), r.reading().value(), r.reading().resolution(), false, r.note()));
             values.put(key, r.reading().value());
         });
-        for (Metric metric : suite.sheet().metrics()) {
-            if (metric.formula().isPresent() && !values.containsKey(metric.key())) {
-                metric.formula().get().evaluate(values).ifPresent(total -> {
-                    values.put(metric.key(), total);
-                    BigDecimal text = BigDecimal.valueOf(total).setScale(metric.decimals(), RoundingMode.HALF_EVEN);
-                    readings.put(
-                            suite.metricId(metric),
-                            new RunEntity.ReadingValue(
-                                    text.toPlainString(), total, Math.pow(10, -metric.decimals()), true));
-                });
-            }
-        }
+        draw(checked, values, readings);
+        total(suite, values, readings);
         return readings;
     }
 
-    private static String json(Object value) {
-        try {
-            return Json.mapper().writeValueAsString(value);
-        } catch (JsonProcessingException e) {
-            throw new IllegalStateException("a run can always be written", e);
+    /** Metrics that are drawn from a series and were not read themselves. */
+    private static void draw(
+            RunChecks.Checked checked, Map<String, Double> values, Map<Long, RunEntity.ReadingValue> readings) {
+        for (Metric metric : checked.suite().sheet().metrics()) {
+            if (metric.reducer().isEmpty() || values.containsKey(metric.key())) {
+                continue;
+            }
+            Optional.ofNullable(checked.series().get(metric.reducer().get().series()))
+                    .map(series -> Reduction.of(series, metric.reducer().get().way(), metric.better()))
+                    .filter(drawn -> drawn.isPresent() && (drawn.getAsDouble() > 0 || !metric.isRatio()))
+                    .ifPresent(drawn -> {
+                        values.put(metric.key(), drawn.getAsDouble());
+                        readings.put(checked.suite().metricId(metric), computed(drawn.getAsDouble(), metric));
+                    });
         }
+    }
+
+    /** Totals that were not read. */
+    static void total(Suite suite, Map<String, Double> values, Map<Long, RunEntity.ReadingValue> readings) {
+        List<Metric> open = new ArrayList<>(suite.sheet().metrics());
+        open.removeIf(m -> m.formula().isEmpty() || values.containsKey(m.key()));
+        for (Metric metric : open) {
+            metric.formula().get().evaluate(values).ifPresent(total -> {
+                values.put(metric.key(), total);
+                readings.put(suite.metricId(metric), computed(total, metric));
+            });
+        }
+    }
+
+    private static RunEntity.ReadingValue computed(double value, Metric metric) {
+        BigDecimal text = BigDecimal.valueOf(value).setScale(metric.decimals(), RoundingMode.HALF_EVEN);
+        if (text.precision() > 30) {
+            text = BigDecimal.valueOf(value).round(new MathContext(12));
+        }
+        return new RunEntity.ReadingValue(
+                text.toPlainString(), value, Math.pow(10, -metric.decimals()), true, null);
     }
 }

@@ -2,16 +2,26 @@ package app.yarrowmark.server.runs;
 
 import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.core.exchange.RunFile;
+import app.yarrowmark.core.score.Reading;
+import app.yarrowmark.core.score.ReadingText;
+import app.yarrowmark.core.score.Scoring;
+import app.yarrowmark.core.series.Series;
 import app.yarrowmark.core.setup.Facts;
+import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.server.access.Caller;
-import app.yarrowmark.server.runs.RunViews.EventView;
+import app.yarrowmark.server.checks.CheckService;
+import app.yarrowmark.server.history.HistoryService;
+import app.yarrowmark.server.runs.RunViews.ConditionView;
+import app.yarrowmark.server.runs.RunViews.GapView;
 import app.yarrowmark.server.runs.RunViews.LedgerPage;
 import app.yarrowmark.server.runs.RunViews.LedgerRow;
 import app.yarrowmark.server.runs.RunViews.ReadingView;
 import app.yarrowmark.server.runs.RunViews.RunDetail;
 import app.yarrowmark.server.runs.RunViews.RunView;
 import app.yarrowmark.server.runs.RunViews.SampleView;
+import app.yarrowmark.server.runs.RunViews.SeriesView;
 import app.yarrowmark.server.runs.RunViews.SiblingView;
+import app.yarrowmark.server.scorebook.KnownFaults;
 import app.yarrowmark.server.scorebook.ScoreRevision;
 import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.setups.SetupService;
@@ -21,19 +31,24 @@ import app.yarrowmark.server.shell.Refusal;
 import app.yarrowmark.server.shell.RuleViolations;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
-import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.core.type.TypeReference;
-import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -49,52 +64,87 @@ public class RunService {
 
     /** Dots beside a row: more could not be told apart. */
     private static final int MOST_SIBLINGS = 12;
+    /** Points of a series as it is shown: about one a pixel. */
+    private static final int MOST_POINTS = 800;
+    /** The last runs tell how long a suite takes; more would tell no more. */
+    private static final int MOST_TIMES = 4000;
 
     private final RunRepository runs;
-    private final RunEventRepository history;
+    private final HistoryService history;
     private final SuiteService suites;
     private final SetupService setups;
     private final ScoreRevision revision;
+    private final KnownFaults faults;
+    private final CheckService checks;
     private final LiveEvents events;
-    private final Clock clock;
 
     RunService(
             RunRepository runs,
-            RunEventRepository history,
+            HistoryService history,
             SuiteService suites,
             SetupService setups,
             ScoreRevision revision,
-            LiveEvents events,
-            Clock clock) {
+            KnownFaults faults,
+            CheckService checks,
+            LiveEvents events) {
         this.runs = runs;
         this.history = history;
         this.suites = suites;
         this.setups = setups;
         this.revision = revision;
+        this.faults = faults;
+        this.checks = checks;
         this.events = events;
-        this.clock = clock;
     }
 
-    /** What the ledger is narrowed to; null means any. */
+    /**
+     * What the ledger is narrowed to; null means any.
+     *
+     * @param fact key of a fact that must have the value
+     * @param from first day, UTC
+     * @param to last day, UTC
+     * @param flagged only flagged runs
+     * @param doubted only runs with numbers that look wrong
+     */
     public record Filter(
             @Nullable RunState state,
             @Nullable Long suite,
             @Nullable Long setup,
-            @Nullable Long model) {}
+            @Nullable Long model,
+            @Nullable String fact,
+            @Nullable String value,
+            @Nullable LocalDate from,
+            @Nullable LocalDate to,
+            @Nullable Long importId,
+            boolean flagged,
+            boolean doubted) {}
 
     /** Returns a page of the ledger, newest first. */
     public LedgerPage ledger(Filter filter, int page, int size) {
         Map<Long, SetupLabel> labels = setups.labels();
-        boolean every = filter.setup() == null && filter.model() == null;
+        boolean every = filter.setup() == null && filter.model() == null && filter.fact() == null;
+        Set<Long> bearing = filter.fact() == null || filter.value() == null
+                ? Set.of()
+                : new HashSet<>(setups.withFact(filter.fact(), filter.value()));
         List<Long> wanted = labels.values().stream()
                 .filter(l -> filter.setup() == null || l.setupId() == filter.setup())
                 .filter(l -> filter.model() == null || l.modelId() == filter.model())
                 .map(SetupLabel::setupId)
+                .filter(id -> filter.fact() == null || bearing.contains(id))
                 .toList();
         Page<RunEntity> found = runs.ledger(
-                filter.state(), filter.suite(), every, every ? List.of(-1L) : wanted, PageRequest.of(page, size));
+                filter.state(),
+                filter.suite(),
+                every,
+                wanted.isEmpty() ? List.of(-1L) : wanted,
+                day(filter.from(), 0),
+                day(filter.to(), 1),
+                filter.importId(),
+                filter.flagged(),
+                filter.doubted(),
+                PageRequest.of(page, size));
         Map<String, List<RunEntity>> siblings = siblings(found.getContent());
-        Map<RunState, Long> counts = counts();
+        Counts counts = counts();
         return new LedgerPage(
                 found.getContent().stream()
                         .map(r -> row(r, labels.get(r.setupId), siblings.get(cell(r))))
@@ -102,9 +152,15 @@ public class RunService {
                 page,
                 found.getTotalPages(),
                 found.getTotalElements(),
-                counts.getOrDefault(RunState.DONE, 0L),
-                counts.getOrDefault(RunState.FAILED, 0L),
-                counts.getOrDefault(RunState.SET_ASIDE, 0L));
+                counts.byState.getOrDefault(RunState.DONE, 0L),
+                counts.byState.getOrDefault(RunState.FAILED, 0L),
+                counts.byState.getOrDefault(RunState.SET_ASIDE, 0L),
+                counts.flagged,
+                counts.doubted);
+    }
+
+    private static @Nullable Instant day(@Nullable LocalDate day, int later) {
+        return day == null ? null : day.plusDays(later).atStartOfDay(ZoneOffset.UTC).toInstant();
     }
 
     /** Returns the runs of each of the sittings, the first started first. */
@@ -121,25 +177,61 @@ public class RunService {
         List<SampleView> samples = suite.sheet().metrics().stream()
                 .filter(m -> run.samples.containsKey(suite.metricId(m)))
                 .map(m -> {
-                    RunFile.SampleLine line = read(run.samples.get(suite.metricId(m)), new TypeReference<>() {});
+                    RunFile.SampleLine line = Json.read(run.samples.get(suite.metricId(m)), new TypeReference<>() {});
                     List<Double> values = Arrays.stream(line.values()).boxed().toList();
                     return new SampleView(m.key(), m.name(), m.unit(), values, line.marks());
                 })
                 .toList();
+        StoredDoubts doubts = doubts(run);
+        List<String> ticked = run.conditions == null ? List.of() : Json.read(run.conditions, new TypeReference<>() {});
         return new RunDetail(
                 view(run),
                 setups.labels().get(run.setupId),
                 run.sittingId,
+                run.importId,
                 suite.sheet().name(),
                 suite.sheet().id().version(),
                 run.senderVersion,
                 run.receivedAt,
                 run.note,
                 samples,
-                history.findByRunIdOrderByAtAscIdAsc(id).stream()
-                        .map(e -> new EventView(e.at, e.what, e.who, e.reason))
+                series(run),
+                suite.sheet().conditions().stream()
+                        .map(c -> new ConditionView(c, ticked.contains(c)))
                         .toList(),
+                run.roomTemperature,
+                doubts.unlikely(),
+                doubts.mismatches(),
+                doubts.confirmed(),
+                history.of(HistoryService.Kind.RUN, id),
                 readOtherwise(run));
+    }
+
+    private static List<SeriesView> series(RunEntity run) {
+        return new TreeMap<>(run.series)
+                .entrySet().stream()
+                        .map(e -> {
+                            Series all = Json.read(e.getValue().points, new TypeReference<Series>() {});
+                            Series thin = all.thinned(MOST_POINTS);
+                            return new SeriesView(
+                                    e.getKey(),
+                                    e.getValue().unit,
+                                    e.getValue().axis,
+                                    e.getValue().axisUnit,
+                                    all.size(),
+                                    Arrays.stream(thin.x()).boxed().toList(),
+                                    Arrays.stream(thin.y()).boxed().toList());
+                        })
+                        .toList();
+    }
+
+    /** Returns every point of a series. */
+    public Series series(UUID id, String name) {
+        RunEntity.SeriesValue value = entity(id).series.get(name);
+        if (value == null) {
+            throw Refusal.notFound("Run " + id + " has no series called " + name + ".");
+        }
+        return Json.read(value.points, new TypeReference<Series>() {});
     }
 
     /**
@@ -179,10 +271,261 @@ public class RunService {
         run.reason = reason;
         run.revision = revision.next();
         String what = to == RunState.DONE ? "BROUGHT_BACK" : to.name();
-        history.save(new RunEventEntity(id, clock.instant(), what, caller.name(), reason));
+        history.add(HistoryService.Kind.RUN, id, what, caller.name(), reason);
         runs.flush();
         events.changed(LiveEvents.Topic.RUNS);
         return detail(id);
+    }
+
+    /** Sets or takes away the flags of a run; a flagged run does not count. */
+    @Transactional
+    public RunDetail flag(UUID id, List<RunFile.Flag> flags, @Nullable String note, Caller caller) {
+        RunEntity run = entity(id);
+        List<RunFile.Flag> before = Flags.of(run.flags);
+        run.flags = Flags.text(flags);
+        run.revision = revision.next();
+        List<String> changes = new ArrayList<>();
+        flags.stream().filter(f -> !before.contains(f)).forEach(f -> changes.add(Flags.words(f)));
+        before.stream().filter(f -> !flags.contains(f)).forEach(f -> changes.add("no longer: " + Flags.words(f)));
+        if (!changes.isEmpty()) {
+            String words = String.join(", ", changes) + (note == null || note.isBlank() ? "" : ": " + note.strip());
+            history.add(HistoryService.Kind.RUN, id, "FLAGGED", caller.name(), words);
+        }
+        runs.flush();
+        events.changed(LiveEvents.Topic.RUNS);
+        return detail(id);
+    }
+
+    /**
+     * Puts another text in the place of one that was misread; the old one stays in the history, totals that follow from it
+     * are computed anew.
+     *
+     * @throws RuleViolations if the text is none on the metric's scale, or the metric was not typed
+     */
+    @Transactional
+    public RunDetail mend(UUID id, Map<String, String> texts, @Nullable String why, Caller caller) {
+        RunEntity run = entity(id);
+        Suite suite = suites.get(run.suiteId);
+        List<String> changes = new ArrayList<>();
+        List<RuleViolations.Violation> violations = new ArrayList<>();
+        texts.forEach((key, text) -> {
+            try {
+                changes.add(mend(run, suite, key, text.strip()));
+            } catch (IllegalArgumentException e) {
+                violations.add(new RuleViolations.Violation("texts." + key, String.valueOf(e.getMessage())));
+            }
+        });
+        if (!violations.isEmpty()) {
+            throw new RuleViolations(violations);
+        }
+        computeAnew(run, suite);
+        run.revision = revision.next();
+        String words = String.join(", ", changes) + (why == null || why.isBlank() ? "" : ": " + why.strip());
+        history.add(HistoryService.Kind.RUN, id, "MENDED", caller.name(), words);
+        runs.flush();
+        events.changed(LiveEvents.Topic.RUNS);
+        return detail(id);
+    }
+
+    private static String mend(RunEntity run, Suite suite, String key, String text) {
+        Metric metric = suite.sheet()
+                .metric(key)
+                .orElseThrow(() -> new IllegalArgumentException("there is no metric " + key + " in this suite"));
+        RunEntity.ReadingValue old = run.readings.get(suite.metricId(metric));
+        if (old == null || old.computed) {
+            throw new IllegalArgumentException(metric.name() + " was not read, so it cannot have been misread");
+        }
+        Reading reading = ReadingText.parse(metric, text);
+        String before = old.text;
+        run.readings.put(
+                suite.metricId(metric),
+                new RunEntity.ReadingValue(text, reading.value(), reading.resolution(), false, old.note));
+        return metric.name() + " " + before + " → " + text;
+    }
+
+    private static void computeAnew(RunEntity run, Suite suite) {
+        Map<String, Double> values = new HashMap<>();
+        for (Metric metric : suite.sheet().metrics()) {
+            RunEntity.ReadingValue r = run.readings.get(suite.metricId(metric));
+            if (r != null && !(r.computed && metric.isTotal())) {
+                values.put(metric.key(), r.value);
+            }
+        }
+        RunIntake.total(suite, values, run.readings);
+    }
+
+    /** Confirms that a number which looks wrong is what the device said. */
+    @Transactional
+    public RunDetail confirm(UUID id, String metric, @Nullable String note, Caller caller) {
+        RunEntity run = entity(id);
+        StoredDoubts doubts = doubts(run);
+        List<String> confirmed = new ArrayList<>(doubts.confirmed());
+        if (!confirmed.contains(metric)) {
+            confirmed.add(metric);
+        }
+        store(run, new StoredDoubts(doubts.unlikely(), doubts.mismatches(), confirmed));
+        String name = suites.get(run.suiteId).sheet().metric(metric).map(Metric::name).orElse(metric);
+        history.add(
+                HistoryService.Kind.RUN,
+                id,
+                "CONFIRMED",
+                caller.name(),
+                name + (note == null || note.isBlank() ? "" : ": " + note.strip()));
+        events.changed(LiveEvents.Topic.RUNS);
+        return detail(id);
+    }
+
+    /**
+     * Holds every run of a suite in a setup against the others and against what else is known, and keeps what looks wrong.
+     * What a person confirmed stays confirmed.
+     */
+    @Transactional
+    public int review(long setupId, long suiteId) {
+        return review(setupId, suiteId, checks.session(1));
+    }
+
+    /** Returns what reviews of many cells share: all that is known at one moment. */
+    CheckService.Session reviewing(int cells) {
+        return checks.session(cells);
+    }
+
+    /** As {@link #review(long, long)}, with what many reviews share. */
+    @Transactional
+    public int review(long setupId, long suiteId, CheckService.Session session) {
+        Suite suite = suites.get(suiteId);
+        List<RunEntity> all = runs.findBySetupIdAndSuiteIdOrderByStartedAt(setupId, suiteId).stream()
+                .filter(r -> r.state == RunState.DONE)
+                .toList();
+        List<CheckService.KeptRun> kept = all.stream()
+                .filter(r -> r.flags.isEmpty())
+                .map(r -> new CheckService.KeptRun(r.id, typed(r, suite)))
+                .toList();
+        Map<Object, CheckService.Doubts> found = checks.review(session, suiteId, setupId, kept);
+        int doubted = 0;
+        for (RunEntity run : all) {
+            CheckService.Doubts doubts = found.get(run.id);
+            if (doubts != null) {
+                StoredDoubts now =
+                        new StoredDoubts(doubts.unlikely(), doubts.mismatches(), doubts(run).confirmed());
+                store(run, now);
+                doubted += now.open() > 0 ? 1 : 0;
+            }
+        }
+        return doubted;
+    }
+
+    private static void store(RunEntity run, StoredDoubts doubts) {
+        String text = doubts.open() == 0 && doubts.confirmed().isEmpty() ? null : Json.write(doubts);
+        if (!Objects.equals(text, run.doubts)) {
+            run.doubts = text;
+            run.openDoubts = doubts.open();
+        }
+    }
+
+    private static StoredDoubts doubts(RunEntity run) {
+        return run.doubts == null ? StoredDoubts.NONE : Json.read(run.doubts, new TypeReference<StoredDoubts>() {});
+    }
+
+    private static Map<String, String> typed(RunEntity run, Suite suite) {
+        Map<String, String> typed = new LinkedHashMap<>();
+        for (Metric metric : suite.sheet().metrics()) {
+            RunEntity.ReadingValue r = run.readings.get(suite.metricId(metric));
+            if (r != null && !r.computed) {
+                typed.put(metric.key(), r.text);
+            }
+        }
+        return typed;
+    }
+
+    /** Setup and suite of a run. */
+    public record Cell(long setupId, long suiteId) {}
+
+    /** Returns what a run is about. */
+    public Cell cellOf(UUID id) {
+        RunEntity run = entity(id);
+        return new Cell(run.setupId, run.suiteId);
+    }
+
+    /** Sets every counting run of an import aside, or brings them back; returns how many. */
+    @Transactional
+    public int moveImport(long importId, boolean back, String reason, Caller caller) {
+        int moved = 0;
+        long number = revision.next();
+        for (RunEntity run : runs.findByImportId(importId)) {
+            if (back ? run.state == RunState.SET_ASIDE && reason.equals(run.reason) : run.state == RunState.DONE) {
+                run.state = back ? RunState.DONE : RunState.SET_ASIDE;
+                run.reason = back ? null : reason;
+                run.revision = number;
+                history.add(
+                        HistoryService.Kind.RUN,
+                        run.id,
+                        back ? "BROUGHT_BACK" : "SET_ASIDE",
+                        caller.name(),
+                        back ? null : reason);
+                moved++;
+            }
+        }
+        events.changed(LiveEvents.Topic.RUNS);
+        return moved;
+    }
+
+    /** Returns setup and suite of every run of an import. */
+    public Set<Cell> cellsOfImport(long importId) {
+        return runs.findByImportId(importId).stream()
+                .map(r -> new Cell(r.setupId, r.suiteId))
+                .collect(Collectors.toSet());
+    }
+
+    /** Returns runs whose note or reason has words that begin like all of those given. */
+    public List<RunDetail> withWords(List<String> words) {
+        String query = words.stream()
+                .map(w -> w.replaceAll("[^\\p{L}\\d]", ""))
+                .filter(w -> w.length() > 1)
+                .map(w -> "+" + w + "*")
+                .collect(Collectors.joining(" "));
+        return query.isEmpty()
+                ? List.of()
+                : runs.withWords(query).stream()
+                        .map(id -> detail(UUID.fromString(id)))
+                        .toList();
+    }
+
+    /** Returns how many runs each setup has. */
+    public Map<Long, Long> countBySetup() {
+        return runs.countBySetup().stream().collect(Collectors.toMap(row -> (Long) row[0], row -> (Long) row[1]));
+    }
+
+    /** Returns every run of some setups, the first started first. */
+    public List<RunView> ofSetups(Collection<Long> setupIds) {
+        return runs.findBySetupIdInOrderByStartedAt(setupIds).stream().map(this::view).toList();
+    }
+
+    /**
+     * Returns the median minutes that runs of a suite took on devices of a kind, by suite; without those that nobody of
+     * that kind ran with one of our programs.
+     *
+     * @param setupIds setups of that kind
+     */
+    public Map<Long, Double> minutesTaken(Collection<Long> suiteIds, Set<Long> setupIds) {
+        Map<Long, List<Double>> taken = new HashMap<>();
+        if (suiteIds.isEmpty()) {
+            return Map.of();
+        }
+        for (Object[] row : runs.times(suiteIds, PageRequest.of(0, MOST_TIMES))) {
+            double minutes = Duration.between((Instant) row[2], (Instant) row[3]).toMillis() / 60_000.0;
+            if (setupIds.contains((Long) row[0]) && minutes > 0.02) {
+                taken.computeIfAbsent((Long) row[1], k -> new ArrayList<>()).add(minutes);
+            }
+        }
+        Map<Long, Double> medians = new HashMap<>();
+        taken.forEach((suite, list) -> {
+            if (list.size() >= 2) {
+                medians.put(
+                        suite,
+                        Scoring.median(list.stream().mapToDouble(Double::doubleValue).toArray()));
+            }
+        });
+        return medians;
     }
 
     private static String words(RunState state) {
@@ -193,11 +536,11 @@ public class RunService {
         };
     }
 
-    private List<SetupView.ChangeView> readOtherwise(RunEntity run) {
+    private List<SetupView.DifferenceView> readOtherwise(RunEntity run) {
         if (run.facts == null) {
             return List.of();
         }
-        List<RunFile.FactLine> lines = read(run.facts, new TypeReference<>() {});
+        List<RunFile.FactLine> lines = Json.read(run.facts, new TypeReference<>() {});
         return setups.differences(run.setupId, Facts.of(RunChecks.facts(lines, new ArrayList<>())));
     }
 
@@ -240,21 +583,25 @@ public class RunService {
                         : null,
                 siblings.stream()
                         .filter(s -> s.readings.containsKey(headline))
-                        .map(s -> new SiblingView(s.readings.get(headline).value, s.state, s.id.equals(run.id)))
-                        .toList());
+                        .map(s -> new SiblingView(
+                                s.readings.get(headline).value, s.state, !s.flags.isEmpty(), s.id.equals(run.id)))
+                        .toList(),
+                Flags.of(run.flags),
+                run.openDoubts);
     }
 
     private RunView view(RunEntity run) {
         Suite suite = suites.get(run.suiteId);
+        Map<String, String> broken =
+                suite.sheet().faults().isEmpty() ? Map.of() : faults.of(suite, run.setupId, run.startedAt);
         List<ReadingView> readings = suite.sheet().metrics().stream()
                 .filter(m -> run.readings.containsKey(suite.metricId(m)))
-                .map(m -> {
-                    RunEntity.ReadingValue r = run.readings.get(suite.metricId(m));
-                    return new ReadingView(m.key(), m.name(), m.unit(), r.text, r.value, r.computed);
-                })
+                .map(m -> view(m, run.readings.get(suite.metricId(m)), broken.get(m.key())))
                 .toList();
+        List<RunFile.GapLine> gaps = run.gaps == null ? List.of() : Json.read(run.gaps, new TypeReference<>() {});
         return new RunView(
                 run.id,
+                run.setupId,
                 run.suiteId,
                 run.state,
                 run.reason,
@@ -262,24 +609,47 @@ public class RunService {
                 run.endedAt,
                 run.sender,
                 run.workSize.equals("tiny"),
-                readings);
+                readings,
+                gaps.stream()
+                        .map(g -> new GapView(
+                                g.metric(),
+                                suite.sheet().metric(g.metric()).map(Metric::name).orElse(g.metric()),
+                                g.reason()))
+                        .toList(),
+                Flags.of(run.flags),
+                run.openDoubts);
     }
 
-    private Map<RunState, Long> counts() {
+    private static ReadingView view(Metric m, RunEntity.ReadingValue r, @Nullable String broken) {
+        return new ReadingView(
+                m.key(),
+                m.name(),
+                m.unit(),
+                m.scale(),
+                m.better(),
+                r.text,
+                ReadingText.words(m, r.text, r.value),
+                r.value,
+                r.computed,
+                r.note,
+                broken);
+    }
+
+    private record Counts(Map<RunState, Long> byState, long flagged, long doubted) {}
+
+    private Counts counts() {
         Map<RunState, Long> counts = new EnumMap<>(RunState.class);
-        runs.countByState().forEach(row -> counts.put((RunState) row[0], (Long) row[1]));
-        return counts;
+        long flagged = 0;
+        long doubted = 0;
+        for (Object[] row : runs.countByState()) {
+            counts.put((RunState) row[0], (Long) row[1]);
+            flagged += ((Number) row[2]).longValue();
+            doubted += ((Number) row[3]).longValue();
+        }
+        return new Counts(counts, flagged, doubted);
     }
 
     private RunEntity entity(UUID id) {
         return runs.findById(id).orElseThrow(() -> Refusal.notFound("There is no run " + id + "."));
-    }
-
-    private static <T> T read(String json, TypeReference<T> type) {
-        try {
-            return Json.mapper().readValue(json, type);
-        } catch (JsonProcessingException e) {
-            throw new IllegalStateException("the records hold JSON that cannot be read", e);
-        }
     }
 }

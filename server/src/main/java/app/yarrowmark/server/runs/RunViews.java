@@ -1,5 +1,11 @@
 package app.yarrowmark.server.runs;
 
+import app.yarrowmark.core.exchange.RunFile;
+import app.yarrowmark.core.suite.Direction;
+import app.yarrowmark.core.suite.Scale;
+import app.yarrowmark.server.checks.CheckViews.DoubtView;
+import app.yarrowmark.server.checks.CheckViews.MismatchView;
+import app.yarrowmark.server.history.EventView;
 import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.setups.SetupView;
 import java.time.Instant;
@@ -12,12 +18,37 @@ public final class RunViews {
 
     private RunViews() {}
 
-    /** One metric's value with the digits as read; {@code computed} if it follows from the others by the sheet. */
-    public record ReadingView(String metric, String name, String unit, String text, double value, boolean computed) {}
+    /**
+     * One metric's value with the digits as read.
+     *
+     * @param words to show in place of the digits on a scale that has words: a rung, passed or failed
+     * @param computed whether it follows from the others by the sheet, or from a series
+     * @param broken why it does not count: a known fault
+     */
+    public record ReadingView(
+            String metric,
+            String name,
+            String unit,
+            Scale scale,
+            Direction better,
+            String text,
+            String words,
+            double value,
+            boolean computed,
+            @Nullable String note,
+            @Nullable String broken) {}
 
-    /** A run with its readings, as a run sheet shows it. */
+    /** A metric without a reading, and why. */
+    public record GapView(String metric, String name, String reason) {}
+
+    /**
+     * A run with its readings, as a run sheet shows it.
+     *
+     * @param doubts how many of its numbers wait for a person to look
+     */
     public record RunView(
             UUID id,
+            long setupId,
             long suiteId,
             RunState state,
             @Nullable String reason,
@@ -25,10 +56,19 @@ public final class RunViews {
             Instant endedAt,
             String sender,
             boolean tiny,
-            List<ReadingView> readings) {}
+            List<ReadingView> readings,
+            List<GapView> gaps,
+            List<RunFile.Flag> flags,
+            int doubts) {
+
+        /** Returns whether it counts for a score. */
+        public boolean counts() {
+            return state == RunState.DONE && flags.isEmpty();
+        }
+    }
 
     /** A dot on the small scale of a ledger row: one run of the same suite in the same setup. */
-    public record SiblingView(double value, RunState state, boolean self) {}
+    public record SiblingView(double value, RunState state, boolean flagged, boolean self) {}
 
     /** A row of the ledger. */
     public record LedgerRow(
@@ -41,30 +81,54 @@ public final class RunViews {
             RunState state,
             @Nullable String reason,
             @Nullable ReadingView headline,
-            List<SiblingView> siblings) {}
+            List<SiblingView> siblings,
+            List<RunFile.Flag> flags,
+            int doubts) {}
 
     /** A page of the ledger with counts over all of it. */
     public record LedgerPage(
-            List<LedgerRow> rows, int page, int pages, long total, long done, long failed, long setAside) {}
+            List<LedgerRow> rows,
+            int page,
+            int pages,
+            long total,
+            long done,
+            long failed,
+            long setAside,
+            long flagged,
+            long doubted) {}
 
     /** The single measurements of one metric; a mark for each: w warm-up, c counted, d disturbed. */
     public record SampleView(String metric, String name, String unit, List<Double> values, String marks) {}
 
-    /** Something that happened to a run. */
-    public record EventView(
-            Instant at, String what, String who, @Nullable String reason) {}
+    /**
+     * Numbers along an axis, thinned for showing.
+     *
+     * @param points how many there are in all
+     */
+    public record SeriesView(
+            String name, String unit, String axis, String axisUnit, int points, List<Double> x, List<Double> y) {}
+
+    /** A condition of the sheet, and whether it was ticked off before the run. */
+    public record ConditionView(String words, boolean ticked) {}
 
     /** Everything kept with a run. */
     public record RunDetail(
             RunView run,
             SetupLabel setup,
             @Nullable Long sittingId,
+            @Nullable Long importId,
             String suite,
             String version,
             String senderVersion,
             Instant receivedAt,
             @Nullable String note,
             List<SampleView> samples,
+            List<SeriesView> series,
+            List<ConditionView> conditions,
+            @Nullable Double roomTemperature,
+            List<DoubtView> unlikely,
+            List<MismatchView> mismatches,
+            List<String> confirmed,
             List<EventView> history,
-            List<SetupView.ChangeView> readOtherwise) {}
+            List<SetupView.DifferenceView> readOtherwise) {}
 }

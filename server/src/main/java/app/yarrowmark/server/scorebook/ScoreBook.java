@@ -1,7 +1,8 @@
 package app.yarrowmark.server.scorebook;
 
 import app.yarrowmark.core.score.Reading;
-import app.yarrowmark.core.suite.Metric;
+import app.yarrowmark.core.suite.KnownFault;
+import app.yarrowmark.core.suite.Scale;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
 import java.sql.ResultSet;
@@ -13,6 +14,8 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DataAccessException;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.core.RowCallbackHandler;
@@ -28,22 +31,29 @@ import org.springframework.transaction.support.TransactionTemplate;
 public class ScoreBook {
 
     private static final String READINGS =
-            "select r.setup_id, r.suite_id, r.sitting_id, r.id as run_id, d.metric_id, d.value, d.resolution"
-                    + " from run r join reading d on d.run_id = r.id where r.state = 'DONE'";
+            "select r.setup_id, r.suite_id, r.sitting_id, r.id as run_id, r.started_at, d.metric_id, d.value, d.resolution"
+                    + " from run r join reading d on d.run_id = r.id where r.state = 'DONE' and r.flags = ''";
     private static final String ORDER = " order by r.setup_id, r.suite_id, r.started_at, r.id";
     private static final int FETCH = 2000;
 
     private final JdbcTemplate jdbc;
     private final ScoreRevision revision;
     private final SuiteService suites;
+    private final KnownFaults faults;
     private final TransactionTemplate reading;
     private volatile ScoreSnapshot snapshot = new ScoreSnapshot(-1, Map.of());
 
-    ScoreBook(JdbcTemplate jdbc, ScoreRevision revision, SuiteService suites, PlatformTransactionManager transactions) {
+    ScoreBook(
+            JdbcTemplate jdbc,
+            ScoreRevision revision,
+            SuiteService suites,
+            KnownFaults faults,
+            PlatformTransactionManager transactions) {
         this.jdbc = new JdbcTemplate(jdbc.getDataSource());
         this.jdbc.setFetchSize(FETCH);
         this.revision = revision;
         this.suites = suites;
+        this.faults = faults;
         this.reading = new TransactionTemplate(transactions);
         this.reading.setReadOnly(true);
     }
@@ -66,6 +76,7 @@ public class ScoreBook {
         // One transaction, so that the revision and the rows are of the same moment.
         ScoreSnapshot fresh = reading.execute(tx -> {
             long now = revision.current();
+            suites.catchUp();
             return now == mine.revision() ? mine : mine.revision() < 0 ? whole(now) : changed(mine, now);
         });
         snapshot = fresh;
@@ -73,7 +84,7 @@ public class ScoreBook {
     }
 
     private ScoreSnapshot whole(long now) {
-        Loader loader = new Loader();
+        Loader loader = new Loader(broken(null));
         jdbc.query(READINGS + ORDER, loader);
         return new ScoreSnapshot(now, columns(loader.byMetric));
     }
@@ -81,7 +92,7 @@ public class ScoreBook {
     private ScoreSnapshot changed(ScoreSnapshot old, long now) {
         List<Long> setups =
                 jdbc.queryForList("select distinct setup_id from run where revision > ?", Long.class, old.revision());
-        Loader loader = new Loader();
+        Loader loader = new Loader(broken(setups));
         for (Long setup : setups) {
             jdbc.query(READINGS + " and r.setup_id = ?" + ORDER, loader, setup);
         }
@@ -96,36 +107,83 @@ public class ScoreBook {
             Map<Long, List<Reading>> cells = new HashMap<>(old.column(metric).readings());
             setups.forEach(cells::remove);
             cells.putAll(loader.byMetric.getOrDefault(metric, Map.of()));
-            columns.put(metric, new ScoreColumn(cells));
+            columns.put(metric, new ScoreColumn(cells, scales().getOrDefault(metric, Scale.INFORMATION)));
         }
         return new ScoreSnapshot(now, columns);
     }
 
-    private static Map<Long, ScoreColumn> columns(Map<Long, Map<Long, List<Reading>>> byMetric) {
+    private Map<Long, ScoreColumn> columns(Map<Long, Map<Long, List<Reading>>> byMetric) {
+        Map<Long, Scale> scales = scales();
         Map<Long, ScoreColumn> columns = new HashMap<>();
-        byMetric.forEach((metric, cells) -> columns.put(metric, new ScoreColumn(cells)));
+        byMetric.forEach((metric, cells) -> columns.put(metric, new ScoreColumn(cells, scales.get(metric))));
         return columns;
     }
 
-    /** Sorts readings into cells, leaving out each sitting's warm-up runs and what is not on a ratio scale. */
+    private Map<Long, Scale> scales() {
+        Map<Long, Scale> scales = new HashMap<>();
+        suites.all().forEach(s -> s.sheet().metrics().forEach(m -> scales.put(s.metricId(m), m.scale())));
+        return scales;
+    }
+
+    /** Which metrics do not count where: by suite and setup; looked up before the readings stream in. */
+    private Map<String, List<Broken>> broken(@Nullable List<Long> setups) {
+        Map<String, List<Broken>> broken = new HashMap<>();
+        for (Suite suite : suites.all()) {
+            if (suite.sheet().faults().isEmpty()) {
+                continue;
+            }
+            List<Long> concerned = setups != null
+                    ? setups
+                    : jdbc.queryForList("select distinct setup_id from run where suite_id = ?", Long.class, suite.id());
+            for (Long setup : concerned) {
+                List<Broken> found = faults.concerning(suite, setup).stream()
+                        .map(f -> new Broken(
+                                f,
+                                suite.sheet().touchedBy(f.metric()).stream()
+                                        .map(suite.metricIds()::get)
+                                        .collect(Collectors.toSet())))
+                        .toList();
+                if (!found.isEmpty()) {
+                    broken.put(suite.id() + " " + setup, found);
+                }
+            }
+        }
+        return broken;
+    }
+
+    private record Broken(KnownFault fault, Set<Long> metrics) {}
+
+    /** Sorts readings into cells, leaving out each sitting's warm-up runs and what is known to be broken. */
     private final class Loader implements RowCallbackHandler {
 
         private final Map<Long, Map<Long, List<Reading>>> byMetric = new HashMap<>();
         private final Map<String, Set<String>> runsOfSitting = new HashMap<>();
-        private final Map<Long, Set<Long>> scored = new HashMap<>();
+        private final Map<String, List<Broken>> broken;
+
+        Loader(Map<String, List<Broken>> broken) {
+            this.broken = broken;
+        }
 
         @Override
         public void processRow(ResultSet row) throws SQLException {
-            long suiteId = row.getLong("suite_id");
-            long metricId = row.getLong("metric_id");
-            Suite suite = suites.get(suiteId);
-            if (!scored.computeIfAbsent(suiteId, id -> ratioMetrics(suite)).contains(metricId)
-                    || isWarmUp(suite, row)) {
+            Suite suite = suites.get(row.getLong("suite_id"));
+            if (isWarmUp(suite, row) || isBroken(row)) {
                 return;
             }
-            byMetric.computeIfAbsent(metricId, id -> new HashMap<>())
+            byMetric.computeIfAbsent(row.getLong("metric_id"), id -> new HashMap<>())
                     .computeIfAbsent(row.getLong("setup_id"), id -> new ArrayList<>(3))
                     .add(new Reading(row.getDouble("value"), row.getDouble("resolution")));
+        }
+
+        private boolean isBroken(ResultSet row) throws SQLException {
+            List<Broken> here = broken.get(row.getLong("suite_id") + " " + row.getLong("setup_id"));
+            if (here == null) {
+                return false;
+            }
+            long metric = row.getLong("metric_id");
+            String day = KnownFaults.day(row.getTimestamp("started_at").toInstant());
+            return here.stream()
+                    .anyMatch(b -> b.metrics.contains(metric) && b.fault.covers(day));
         }
 
         private boolean isWarmUp(Suite suite, ResultSet row) throws SQLException {
@@ -140,16 +198,6 @@ public class ScoreBook {
                 seen.add(run);
             }
             return seen.contains(run);
-        }
-
-        private static Set<Long> ratioMetrics(Suite suite) {
-            Set<Long> ids = new HashSet<>();
-            for (Metric metric : suite.sheet().metrics()) {
-                if (metric.isRatio()) {
-                    ids.add(suite.metricId(metric));
-                }
-            }
-            return ids;
         }
     }
 }

@@ -1,36 +1,66 @@
 package app.yarrowmark.server.scorebook;
 
+import app.yarrowmark.core.score.PlainScore;
 import app.yarrowmark.core.score.PooledNoise;
 import app.yarrowmark.core.score.Reading;
 import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.score.Scoring;
+import app.yarrowmark.core.suite.Scale;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /** All scores of one metric, by setup; computed when first asked for. */
 public final class ScoreColumn {
 
-    private static final ScoreColumn EMPTY = new ScoreColumn(Map.of());
+    private static final ScoreColumn EMPTY = new ScoreColumn(Map.of(), Scale.RATIO);
 
     private final Map<Long, List<Reading>> readings;
+    private final Scale scale;
     private volatile @Nullable Map<Long, Score> scores;
+    private volatile @Nullable PooledNoise noise;
 
-    ScoreColumn(Map<Long, List<Reading>> readings) {
+    ScoreColumn(Map<Long, List<Reading>> readings, Scale scale) {
         this.readings = readings;
+        this.scale = scale;
     }
 
     static ScoreColumn empty() {
         return EMPTY;
     }
 
-    /** Returns the score of every setup that has one. */
+    /** Returns the score of every setup that has one; none unless the metric is on a ratio scale. */
     public Map<Long, Score> scores() {
         Map<Long, Score> computed = scores;
         if (computed == null) {
             computed = compute();
             scores = computed;
+        }
+        return computed;
+    }
+
+    /** Returns the score of every setup on a metric without ratios; none on a ratio scale. */
+    public Map<Long, PlainScore> plainScores() {
+        if (scale == Scale.RATIO) {
+            return Map.of();
+        }
+        return readings.entrySet().stream()
+                .collect(Collectors.toMap(Map.Entry::getKey, e -> PlainScore.of(e.getValue(), scale)));
+    }
+
+    /** Returns the readings behind a setup's score, the first started first; empty if it has none. */
+    public List<Reading> readings(long setupId) {
+        return readings.getOrDefault(setupId, List.of());
+    }
+
+    /** Returns the noise of the metric over all setups. */
+    public PooledNoise noise() {
+        PooledNoise computed = noise;
+        if (computed == null) {
+            computed = scale == Scale.RATIO ? PooledNoise.ofReadings(readings.values()) : PooledNoise.NONE;
+            noise = computed;
         }
         return computed;
     }
@@ -49,9 +79,10 @@ public final class ScoreColumn {
     }
 
     private Map<Long, Score> compute() {
-        PooledNoise noise = PooledNoise.ofReadings(readings.values());
         Map<Long, Score> all = new HashMap<>(readings.size() * 2);
-        readings.forEach((setup, list) -> all.put(setup, Scoring.score(list, noise)));
+        if (scale == Scale.RATIO) {
+            readings.forEach((setup, list) -> all.put(setup, Scoring.score(list, noise())));
+        }
         return all;
     }
 }

@@ -29,4 +29,16 @@ public class ScoreRevision {
     public long current() {
         return jdbc.queryForObject("select revision from score_revision where id = 1", Long.class);
     }
+
+    /** Says that the scores of a setup may be others now, though no run of it changed. */
+    @Transactional
+    public void reconsiderSetup(long setupId) {
+        jdbc.update("update run set revision = ? where setup_id = ?", next(), setupId);
+    }
+
+    /** Says that the scores of a suite may be others now, though no run of it changed. */
+    @Transactional
+    public void reconsiderSuite(long suiteId) {
+        jdbc.update("update run set revision = ? where suite_id = ?", next(), suiteId);
+    }
 }

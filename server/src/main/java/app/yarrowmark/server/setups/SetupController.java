@@ -1,9 +1,19 @@
 package app.yarrowmark.server.setups;
 
+import app.yarrowmark.server.access.Caller;
+import app.yarrowmark.server.history.EventView;
 import io.swagger.v3.oas.annotations.Operation;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
@@ -15,9 +25,48 @@ class SetupController {
         this.setups = setups;
     }
 
+    /** What a person makes of a difference. */
+    record NewCall(boolean meant, @Nullable String note) {}
+
     @Operation(summary = "The setups of a unit, the first made first")
     @GetMapping("/api/v1/units/{unitId}/setups")
     List<SetupView> ofUnit(@PathVariable long unitId) {
         return setups.ofUnit(unitId);
+    }
+
+    @Operation(summary = "One setup with what differs from the one before")
+    @GetMapping("/api/v1/setups/{id}")
+    SetupView one(@PathVariable long id) {
+        return setups.view(id);
+    }
+
+    @Operation(summary = "The history of a setup")
+    @GetMapping("/api/v1/setups/{id}/history")
+    List<EventView> history(@PathVariable long id) {
+        return setups.historyOf(id);
+    }
+
+    @Operation(summary = "Make the next setup: this one with what was changed")
+    @PostMapping("/api/v1/setups/{id}/changes")
+    @ResponseStatus(HttpStatus.CREATED)
+    SetupView change(
+            @PathVariable long id, @RequestBody SetupChange body, @AuthenticationPrincipal Caller caller) {
+        return setups.change(id, body, caller.name());
+    }
+
+    @Operation(summary = "Say whether a difference from the setup before was meant or is a caveat")
+    @PutMapping("/api/v1/setups/{id}/calls/{key}")
+    SetupView call(
+            @PathVariable long id,
+            @PathVariable String key,
+            @RequestBody NewCall body,
+            @AuthenticationPrincipal Caller caller) {
+        return setups.call(id, key, body.meant(), body.note(), caller.name());
+    }
+
+    @Operation(summary = "The facts of two or more setups side by side")
+    @GetMapping("/api/v1/setups/compared")
+    List<SetupView.ComparedFact> compare(@RequestParam List<Long> id) {
+        return setups.compare(id);
     }
 }

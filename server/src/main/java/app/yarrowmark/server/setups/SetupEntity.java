@@ -49,6 +49,19 @@ class SetupEntity {
 
     Instant createdAt;
 
+    /** Keys of the facts that were changed on purpose, as JSON. */
+    @Column(columnDefinition = "longtext")
+    String meant = "[]";
+
+    /** What people made of differences, a {@code Call} by key, as JSON. */
+    @Column(columnDefinition = "longtext")
+    String calls = "{}";
+
+    /** {@link Tuning} as JSON. */
+    @Column(columnDefinition = "longtext")
+    @Nullable
+    String tuning;
+
     @ElementCollection(fetch = FetchType.LAZY)
     @CollectionTable(name = "setup_fact", joinColumns = @JoinColumn(name = "setup_id"))
     @MapKeyColumn(name = "fact_key")
@@ -81,7 +94,8 @@ class SetupEntity {
             FactValue old = facts.get(fact.key());
             if (old == null
                     || old.origin != fact.origin()
-                    || !Optional.ofNullable(old.value).equals(fact.value())) {
+                    || !Optional.ofNullable(old.value).equals(fact.value())
+                    || !old.unit.equals(fact.unit())) {
                 facts.put(fact.key(), new FactValue(fact));
             }
         }

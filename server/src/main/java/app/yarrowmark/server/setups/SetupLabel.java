@@ -6,6 +6,7 @@ import app.yarrowmark.server.catalogue.DeviceKind;
  * What a row says of a setup.
  *
  * @param onlyOne whether it is the only setup of its model, so that the model's name is enough
+ * @param origin list from elsewhere that its scores come from; empty if this desk measured them
  */
 public record SetupLabel(
         long setupId,
@@ -16,7 +17,8 @@ public record SetupLabel(
         String unit,
         String name,
         boolean tuned,
-        boolean onlyOne) {
+        boolean onlyOne,
+        String origin) {
 
     /** Returns maker, model and, where there are others, the setup's name. */
     public String text() {

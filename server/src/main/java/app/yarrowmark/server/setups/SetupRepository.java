@@ -1,12 +1,22 @@
 package app.yarrowmark.server.setups;
 
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
 
 interface SetupRepository extends JpaRepository<SetupEntity, Long> {
 
     Optional<SetupEntity> findByUnitIdAndName(Long unitId, String name);
 
     List<SetupEntity> findByUnitIdOrderByOrdinal(Long unitId);
+
+    @Query("select s.id from SetupEntity s join s.facts f where key(f) = :key and value(f).value = :value order by s.id")
+    List<Long> withFact(String key, String value);
+
+    /** Key, value and number of setups of each known value of the given facts. */
+    @Query("select key(f), value(f).value, count(s) from SetupEntity s join s.facts f where key(f) in :keys"
+            + " and value(f).value is not null group by key(f), value(f).value")
+    List<Object[]> valuesOf(Collection<String> keys);
 }

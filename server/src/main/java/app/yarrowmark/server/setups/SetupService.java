@@ -1,35 +1,66 @@
 package app.yarrowmark.server.setups;
 
+import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.core.setup.Fact;
-import app.yarrowmark.core.setup.FactChange;
+import app.yarrowmark.core.setup.FactDictionary;
 import app.yarrowmark.core.setup.Facts;
+import app.yarrowmark.core.setup.SetupDifference;
 import app.yarrowmark.server.catalogue.CatalogueService;
 import app.yarrowmark.server.catalogue.ModelView;
+import app.yarrowmark.server.catalogue.UnitView;
+import app.yarrowmark.server.facts.FactService;
+import app.yarrowmark.server.history.EventView;
+import app.yarrowmark.server.history.HistoryService;
+import app.yarrowmark.server.setups.SetupView.DifferenceView;
+import app.yarrowmark.server.setups.SetupView.Standing;
+import app.yarrowmark.server.shell.LiveEvents;
 import app.yarrowmark.server.shell.Refusal;
 import app.yarrowmark.server.shell.RuleViolations;
+import app.yarrowmark.server.shell.RuleViolations.Violation;
+import com.fasterxml.jackson.core.type.TypeReference;
 import java.time.Clock;
+import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Comparator;
+import java.util.HashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Setups: made by name, completed by what devices read of themselves, never changed in what is known. */
+/** Setups: made by name, completed by what devices read of themselves, never changed in what was read or typed. */
 @Service
 @Transactional(readOnly = true)
 public class SetupService {
 
+    private static final int MOST_COMPARED = 12;
+
     private final SetupRepository setups;
     private final CatalogueService catalogue;
+    private final FactService facts;
+    private final HistoryService history;
+    private final LiveEvents events;
     private final Clock clock;
 
-    SetupService(SetupRepository setups, CatalogueService catalogue, Clock clock) {
+    SetupService(
+            SetupRepository setups,
+            CatalogueService catalogue,
+            FactService facts,
+            HistoryService history,
+            LiveEvents events,
+            Clock clock) {
         this.setups = setups;
         this.catalogue = catalogue;
+        this.facts = facts;
+        this.history = history;
+        this.events = events;
         this.clock = clock;
     }
 
@@ -40,41 +71,148 @@ public class SetupService {
      * @throws RuleViolations if the name is unfit or the parent belongs to another unit
      */
     @Transactional
-    public SetupView create(long unitId, String name, @Nullable Long parentId, boolean tuned, Facts typed) {
-        String clean = name.strip();
-        if (clean.isEmpty() || clean.length() > 80) {
-            throw new RuleViolations("setup", "a setup's name has 1 to 80 characters, such as \"as shipped\"");
-        }
+    public SetupView create(
+            long unitId, String name, @Nullable Long parentId, boolean tuned, Facts typed, String who) {
+        String clean = requireName(name);
         if (parentId != null
                 && setups.findById(parentId).filter(p -> p.unitId == unitId).isEmpty()) {
             throw new RuleViolations("parent", "the setup it changes must be one of the same unit");
         }
-        SetupEntity setup =
-                setups.findByUnitIdAndName(unitId, clean).orElseGet(() -> made(unitId, clean, parentId, tuned, typed));
+        SetupEntity setup = setups.findByUnitIdAndName(unitId, clean)
+                .orElseGet(() -> made(unitId, clean, parentId, tuned, typed, who));
         return view(setup, catalogue.modelOfUnit(unitId));
     }
 
-    private SetupEntity made(long unitId, String name, @Nullable Long parentId, boolean tuned, Facts typed) {
+    /**
+     * Makes the next setup of a unit: everything as in the one before, but for what was changed.
+     *
+     * @throws RuleViolations with every line that is unfit, or if nothing says what changed
+     * @throws Refusal if the unit has a setup of that name
+     */
+    @Transactional
+    public SetupView change(long id, SetupChange change, String who) {
+        SetupEntity before = entity(id);
+        String name = requireName(change.name());
+        if (setups.findByUnitIdAndName(before.unitId, name).isPresent()) {
+            throw Refusal.conflict(
+                    "This unit has a setup called \"" + name + "\" already: name the new one by what was changed.");
+        }
+        List<Violation> faults = new ArrayList<>();
+        Facts typed = typed(change.facts(), faults);
+        if (!faults.isEmpty()) {
+            throw new RuleViolations(faults);
+        }
+        boolean tuned = change.tuned() == null ? before.tuned : change.tuned();
+        SetupEntity setup = made(
+                before.unitId, name, id, tuned, before.facts().copied().changedBy(typed), who);
+        setup.meant = Json.write(typed.all().stream().map(Fact::key).toList());
+        setup.tuning = change.tuning() == null ? null : Json.write(change.tuning());
+        events.changed(LiveEvents.Topic.CATALOGUE);
+        return view(setup, catalogue.modelOfUnit(setup.unitId));
+    }
+
+    /** Says of differences from the setup before that they were meant too. */
+    @Transactional
+    public void mean(long id, Collection<String> keys) {
+        SetupEntity setup = entity(id);
+        Set<String> all = meant(setup);
+        all.addAll(keys);
+        setup.meant = Json.write(all);
+    }
+
+    /** Keeps how a tuned setup was reached. */
+    @Transactional
+    public void tune(long id, Tuning tuning) {
+        entity(id).tuning = Json.write(tuning);
+    }
+
+    /**
+     * Keeps what a person makes of a difference from the setup before.
+     *
+     * @throws RuleViolations if that fact does not differ
+     */
+    @Transactional
+    public SetupView call(long id, String key, boolean meant, @Nullable String note, String who) {
+        SetupEntity setup = entity(id);
+        SetupView before = view(id);
+        DifferenceView difference = before.differences().stream()
+                .filter(d -> d.key().equals(key))
+                .findFirst()
+                .orElseThrow(() -> new RuleViolations("key", key + " is not different from the setup before"));
+        Map<String, Call> calls = calls(setup);
+        calls.put(key, new Call(meant, note == null || note.isBlank() ? null : note.strip(), who));
+        setup.calls = Json.write(calls);
+        history.add(
+                HistoryService.Kind.SETUP,
+                id,
+                meant ? "CALLED_MEANT" : "CALLED_CAVEAT",
+                who,
+                difference.name() + " " + difference.before() + " → " + difference.after()
+                        + (note == null || note.isBlank() ? "" : ": " + note.strip()));
+        events.changed(LiveEvents.Topic.SITTINGS);
+        events.changed(LiveEvents.Topic.CATALOGUE);
+        return view(id);
+    }
+
+    private Facts typed(List<SetupChange.FactLine> lines, List<Violation> faults) {
+        List<Fact> typed = new ArrayList<>();
+        for (int i = 0; i < lines.size(); i++) {
+            SetupChange.FactLine line = lines.get(i);
+            try {
+                String value = line.value() == null ? "" : line.value().strip();
+                if (value.length() > 200) {
+                    throw new IllegalArgumentException("a value has at most 200 characters, got " + value.length());
+                }
+                typed.add(
+                        value.isEmpty()
+                                ? Fact.unknown(line.key(), line.reason() == null ? "" : line.reason().strip())
+                                : Fact.typed(line.key(), value, line.unit() == null ? "" : line.unit()));
+            } catch (IllegalArgumentException e) {
+                faults.add(new Violation("facts[" + i + "]", String.valueOf(e.getMessage())));
+            }
+        }
+        return Facts.of(typed);
+    }
+
+    private static String requireName(String name) {
+        String clean = name.strip();
+        if (clean.isEmpty() || clean.length() > 80) {
+            throw new RuleViolations("setup", "a setup's name has 1 to 80 characters, such as \"as shipped\"");
+        }
+        return clean;
+    }
+
+    private SetupEntity made(
+            long unitId, String name, @Nullable Long parentId, boolean tuned, Facts known, String who) {
         int ordinal = 1 + setups.findByUnitIdOrderByOrdinal(unitId).size();
         SetupEntity setup = new SetupEntity(unitId, ordinal, name, clock.instant());
         setup.parentId = parentId;
         setup.tuned = tuned;
-        setup.setFacts(typed);
-        return setups.save(setup);
+        setup.setFacts(known);
+        setups.save(setup);
+        history.add(HistoryService.Kind.SETUP, setup.id, "ADDED", who, null);
+        return setup;
     }
 
     /** Adds what is not yet known of a setup; returns what the facts given say otherwise than the setup. */
     @Transactional
-    public List<FactChange> complete(long setupId, Facts read) {
+    public List<DifferenceView> complete(long setupId, Facts read) {
         SetupEntity setup = entity(setupId);
         Facts known = setup.facts();
         setup.setFacts(known.completedBy(read));
-        return known.differences(read);
+        return differences(setup.facts(), read);
     }
 
     /** Returns what the facts given say otherwise than the setup. */
-    public List<SetupView.ChangeView> differences(long setupId, Facts read) {
-        return changes(entity(setupId).facts(), read);
+    public List<DifferenceView> differences(long setupId, Facts read) {
+        return differences(entity(setupId).facts(), read);
+    }
+
+    private List<DifferenceView> differences(Facts known, Facts read) {
+        return SetupDifference.between(known, read, Set.of(), facts.dictionary()).stream()
+                .filter(d -> d.standing() != SetupDifference.Standing.UNKNOWN)
+                .map(d -> view(d, Map.of()))
+                .toList();
     }
 
     /** Returns one setup. */
@@ -83,9 +221,20 @@ public class SetupService {
         return view(setup, catalogue.modelOfUnit(setup.unitId));
     }
 
+    /** Returns the facts of a setup. */
+    public Facts facts(long id) {
+        return entity(id).facts();
+    }
+
+    /** Returns the history of a setup. */
+    public List<EventView> historyOf(long id) {
+        return history.of(HistoryService.Kind.SETUP, id);
+    }
+
     /** Returns whether there is such a setup. */
     public boolean exists(long id) {
-        return setups.existsById(id);
+        // Unlike a count, this is answered once for all runs of a transaction.
+        return setups.findById(id).isPresent();
     }
 
     /** Returns the setups of a unit, the first made first. */
@@ -94,6 +243,59 @@ public class SetupService {
         return setups.findByUnitIdOrderByOrdinal(unitId).stream()
                 .map(s -> view(s, model))
                 .toList();
+    }
+
+    /** Returns the number of a unit's setup of that name, if it has one. */
+    public Optional<Long> named(long unitId, String name) {
+        return setups.findByUnitIdAndName(unitId, name.strip()).map(s -> s.id);
+    }
+
+    /** Returns the numbers of the setups in which a fact has that value, whatever the unit. */
+    public List<Long> withFact(String key, String value) {
+        return setups.withFact(key, value);
+    }
+
+    /** Returns every value of the facts that gather devices, with the setups that bear it. */
+    public List<FactValue> partValues() {
+        List<String> parts = facts.dictionary().all().stream()
+                .filter(k -> k.part())
+                .map(k -> k.key())
+                .toList();
+        return setups.valuesOf(parts).stream()
+                .map(row -> new FactValue((String) row[0], (String) row[1], (Long) row[2]))
+                .toList();
+    }
+
+    /** A value of a fact and how many setups bear it. */
+    public record FactValue(String key, String value, long setups) {}
+
+    /**
+     * Returns the facts of several setups side by side, in the order of a slip.
+     *
+     * @throws RuleViolations unless two to twelve are asked for
+     */
+    public List<SetupView.ComparedFact> compare(List<Long> ids) {
+        if (ids.size() < 2 || ids.size() > MOST_COMPARED) {
+            throw new RuleViolations("id", "two to " + MOST_COMPARED + " setups are compared, got " + ids.size());
+        }
+        FactDictionary words = facts.dictionary();
+        List<Facts> all = ids.stream().map(id -> entity(id).facts()).toList();
+        Set<String> keys = new TreeSet<>(words.bySlip());
+        all.forEach(f -> f.all().forEach(x -> keys.add(x.key())));
+        return keys.stream().map(key -> compared(key, all, words)).toList();
+    }
+
+    private static SetupView.ComparedFact compared(String key, List<Facts> all, FactDictionary words) {
+        List<Fact> known = all.stream()
+                .flatMap(f -> f.get(key).filter(x -> x.value().isPresent()).stream())
+                .toList();
+        boolean differs = known.stream().anyMatch(f -> !words.same(known.get(0), f));
+        return new SetupView.ComparedFact(
+                key,
+                words.get(key).words(),
+                words.get(key).group().words(),
+                all.stream().map(f -> text(f.get(key))).toList(),
+                differs);
     }
 
     /** Returns a short description of every setup, without its facts, by number. */
@@ -108,13 +310,26 @@ public class SetupService {
     }
 
     private static SetupLabel label(SetupEntity s, ModelView model, Map<Long, Long> perModel) {
-        String unit = model.units().stream()
+        UnitView unit = unit(s, model);
+        boolean only = perModel.get(model.id()) == 1;
+        return new SetupLabel(
+                s.id,
+                model.id(),
+                model.maker(),
+                model.name(),
+                model.kind(),
+                unit.label(),
+                s.name,
+                s.tuned,
+                only,
+                unit.origin());
+    }
+
+    private static UnitView unit(SetupEntity s, ModelView model) {
+        return model.units().stream()
                 .filter(u -> u.id() == s.unitId)
                 .findFirst()
-                .orElseThrow()
-                .label();
-        boolean only = perModel.get(model.id()) == 1;
-        return new SetupLabel(s.id, model.id(), model.maker(), model.name(), model.kind(), unit, s.name, s.tuned, only);
+                .orElseThrow();
     }
 
     private SetupEntity entity(long id) {
@@ -123,15 +338,14 @@ public class SetupService {
 
     private SetupView view(SetupEntity s, ModelView model) {
         Optional<SetupEntity> parent = Optional.ofNullable(s.parentId).flatMap(setups::findById);
-        String unit = model.units().stream()
-                .filter(u -> u.id() == s.unitId)
-                .findFirst()
-                .orElseThrow()
-                .label();
+        UnitView unit = unit(s, model);
+        Facts own = s.facts();
+        FactDictionary words = facts.dictionary();
         return new SetupView(
                 s.id,
                 s.unitId,
-                unit,
+                unit.label(),
+                unit.origin(),
                 model.id(),
                 model.maker(),
                 model.name(),
@@ -140,27 +354,67 @@ public class SetupService {
                 s.ordinal,
                 s.parentId,
                 parent.map(p -> p.name).orElse(null),
+                parent.map(p -> p.ordinal).orElse(null),
                 s.tuned,
+                s.tuning == null ? null : Json.read(s.tuning, new TypeReference<Tuning>() {}),
                 s.fingerprint,
-                s.facts().all().stream()
-                        .sorted(Comparator.comparingInt(f -> FactWords.order(f.key())))
-                        .map(SetupService::view)
+                twin(s, own),
+                s.createdAt,
+                own.all().stream()
+                        .sorted(Comparator.comparing(Fact::key, words.bySlip()))
+                        .map(f -> view(f, words))
                         .toList(),
-                parent.map(p -> changes(p.facts(), s.facts())).orElse(List.of()));
+                parent.map(p -> SetupDifference.between(p.facts(), own, meant(s), words).stream()
+                                .map(d -> view(d, calls(s)))
+                                .toList())
+                        .orElse(List.of()));
     }
 
-    private static List<SetupView.ChangeView> changes(Facts before, Facts after) {
-        return before.differences(after).stream()
-                .sorted(Comparator.comparingInt(c -> FactWords.order(c.key())))
-                .map(c -> new SetupView.ChangeView(c.key(), FactWords.name(c.key()), c.before(), c.after()))
-                .toList();
+    private @Nullable String twin(SetupEntity s, Facts own) {
+        if (own.all().isEmpty()) {
+            return null;
+        }
+        return setups.findByUnitIdOrderByOrdinal(s.unitId).stream()
+                .filter(other -> other.ordinal < s.ordinal && other.fingerprint.equals(s.fingerprint))
+                .map(other -> other.name)
+                .findFirst()
+                .orElse(null);
     }
 
-    private static SetupView.FactView view(Fact f) {
+    private static Set<String> meant(SetupEntity s) {
+        return new LinkedHashSet<>(Json.read(s.meant, new TypeReference<List<String>>() {}));
+    }
+
+    private static Map<String, Call> calls(SetupEntity s) {
+        return new HashMap<>(Json.read(s.calls, new TypeReference<Map<String, Call>>() {}));
+    }
+
+    private static DifferenceView view(SetupDifference d, Map<String, Call> calls) {
+        Call call = calls.get(d.key().key());
+        Standing standing = Standing.valueOf(d.standing().name());
+        if (call != null && standing == Standing.UNMEANT) {
+            standing = call.meant() ? Standing.MEANT : Standing.CAVEAT;
+        }
+        return new DifferenceView(
+                d.key().key(),
+                d.key().words(),
+                d.key().group(),
+                text(d.before()),
+                text(d.after()),
+                standing,
+                d.affects().stream().sorted().toList(),
+                call == null ? null : call.note());
+    }
+
+    private static String text(Optional<Fact> fact) {
+        return fact.map(f -> f.text().orElse("unknown: " + f.reason())).orElse("not recorded");
+    }
+
+    private static SetupView.FactView view(Fact f, FactDictionary words) {
         return new SetupView.FactView(
                 f.key(),
-                FactWords.name(f.key()),
-                FactWords.group(f.key()),
+                words.get(f.key()).words(),
+                words.get(f.key()).group().words(),
                 f.value().orElse(null),
                 f.unit(),
                 f.origin(),

@@ -4,6 +4,39 @@ import java.time.Instant;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
-/** One unit in one setup on the desk; {@code closedAt} once it was taken off. */
+/**
+ * One unit in one setup on the desk.
+ *
+ * @param closedAt once it was taken off
+ * @param planned what to run, in order
+ * @param ticked conditions that were ticked off
+ * @param roomTemperature in degrees Celsius
+ */
 public record Sitting(
-        long id, long setupId, Instant openedAt, @Nullable Instant closedAt, List<Long> suiteIds) {}
+        long id,
+        long setupId,
+        Instant openedAt,
+        @Nullable Instant closedAt,
+        List<Planned> planned,
+        List<String> ticked,
+        @Nullable Double roomTemperature) {
+
+    /**
+     * A suite of a run sheet.
+     *
+     * @param repeats wanted, where that is not what the sheet says
+     * @param gapReason why it is not run at all
+     */
+    public record Planned(
+            long suiteId,
+            @Nullable Integer repeats,
+            @Nullable String gapReason) {}
+
+    /** Returns the numbers of the suites on the run sheet that are to be run, in order. */
+    public List<Long> suiteIds() {
+        return planned.stream()
+                .filter(p -> p.gapReason() == null)
+                .map(Planned::suiteId)
+                .toList();
+    }
+}

@@ -3,6 +3,7 @@ package app.yarrowmark.server.sittings;
 import jakarta.persistence.CollectionTable;
 import jakarta.persistence.Column;
 import jakarta.persistence.ElementCollection;
+import jakarta.persistence.Embeddable;
 import jakarta.persistence.Entity;
 import jakarta.persistence.FetchType;
 import jakarta.persistence.GeneratedValue;
@@ -33,12 +34,36 @@ class SittingEntity {
     @Nullable
     Instant closedAt;
 
+    /** Conditions ticked off, as JSON. */
+    @Column(columnDefinition = "longtext")
+    String ticked = "[]";
+
+    @Nullable
+    Double roomTemperature;
+
     @ElementCollection(fetch = FetchType.LAZY)
     @CollectionTable(name = "sitting_suite", joinColumns = @JoinColumn(name = "sitting_id"))
     @OrderColumn(name = "ordinal")
-    @Column(name = "suite_id")
     @BatchSize(size = 100)
-    List<Long> suiteIds = new ArrayList<>();
+    List<PlannedSuite> planned = new ArrayList<>();
+
+    @Embeddable
+    static class PlannedSuite {
+
+        Long suiteId;
+
+        @Nullable
+        Integer repeats;
+
+        @Nullable
+        String gapReason;
+
+        protected PlannedSuite() {}
+
+        PlannedSuite(Long suiteId) {
+            this.suiteId = suiteId;
+        }
+    }
 
     protected SittingEntity() {}
 

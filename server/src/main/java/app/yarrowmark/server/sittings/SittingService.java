@@ -1,14 +1,18 @@
 package app.yarrowmark.server.sittings;
 
+import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.shell.LiveEvents;
 import app.yarrowmark.server.shell.Refusal;
 import app.yarrowmark.server.shell.RuleViolations;
 import app.yarrowmark.server.suites.SuiteService;
+import app.yarrowmark.server.sittings.SittingEntity.PlannedSuite;
+import com.fasterxml.jackson.core.type.TypeReference;
 import java.time.Clock;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -73,6 +77,56 @@ public class SittingService {
         return view(sitting);
     }
 
+    /** What is to be different about one suite of a run sheet. */
+    public record Plan(
+            @Nullable Integer repeats,
+            @Nullable String gapReason) {}
+
+    /**
+     * Changes how a suite of the run sheet is planned.
+     *
+     * @throws RuleViolations if it is not on the sheet, or the repeats are not 1 to 20
+     */
+    @Transactional
+    public Sitting plan(long id, long suiteId, Plan plan) {
+        SittingEntity sitting = entity(id);
+        PlannedSuite planned = sitting.planned.stream()
+                .filter(p -> p.suiteId == suiteId)
+                .findFirst()
+                .orElseThrow(() -> new RuleViolations("suite", "this suite is not on the run sheet"));
+        if (plan.repeats() != null && (plan.repeats() < 1 || plan.repeats() > 20)) {
+            throw new RuleViolations("repeats", "are 1 to 20, got " + plan.repeats());
+        }
+        String reason = plan.gapReason() == null ? "" : plan.gapReason().strip();
+        if (reason.length() > 200) {
+            throw new RuleViolations("gapReason", "has at most 200 characters, got " + reason.length());
+        }
+        planned.repeats = plan.repeats();
+        planned.gapReason = reason.isEmpty() ? null : reason;
+        events.changed(LiveEvents.Topic.SITTINGS);
+        return view(sitting);
+    }
+
+    /**
+     * Keeps which conditions are ticked off and how warm the room is; runs take them along from then on.
+     *
+     * @throws RuleViolations if a condition is too long or no room is that warm
+     */
+    @Transactional
+    public Sitting note(long id, List<String> ticked, @Nullable Double roomTemperature) {
+        SittingEntity sitting = entity(id);
+        if (roomTemperature != null && !(roomTemperature >= -40 && roomTemperature <= 70)) {
+            throw new RuleViolations("roomTemperature", "is -40 to 70 °C, got " + roomTemperature);
+        }
+        if (ticked.size() > MOST_SUITES || ticked.stream().anyMatch(t -> t.length() > 200)) {
+            throw new RuleViolations("ticked", "holds at most " + MOST_SUITES + " conditions of 200 characters");
+        }
+        sitting.ticked = Json.write(new LinkedHashSet<>(ticked));
+        sitting.roomTemperature = roomTemperature;
+        events.changed(LiveEvents.Topic.SITTINGS);
+        return view(sitting);
+    }
+
     /** Takes a device off the desk; its runs stay in the ledger. */
     @Transactional
     public Sitting close(long id) {
@@ -98,11 +152,11 @@ public class SittingService {
             if (suites.find(suite).isEmpty()) {
                 throw new RuleViolations("suites", "there is no suite number " + suite);
             }
-            if (!sitting.suiteIds.contains(suite)) {
-                sitting.suiteIds.add(suite);
+            if (sitting.planned.stream().noneMatch(p -> p.suiteId.equals(suite))) {
+                sitting.planned.add(new PlannedSuite(suite));
             }
         }
-        if (sitting.suiteIds.size() > MOST_SUITES) {
+        if (sitting.planned.size() > MOST_SUITES) {
             throw new RuleViolations("suites", "a sitting holds at most " + MOST_SUITES + " suites");
         }
     }
@@ -112,6 +166,15 @@ public class SittingService {
     }
 
     private static Sitting view(SittingEntity s) {
-        return new Sitting(s.id, s.setupId, s.openedAt, s.closedAt, List.copyOf(s.suiteIds));
+        return new Sitting(
+                s.id,
+                s.setupId,
+                s.openedAt,
+                s.closedAt,
+                s.planned.stream()
+                        .map(p -> new Sitting.Planned(p.suiteId, p.repeats, p.gapReason))
+                        .toList(),
+                Json.read(s.ticked, new TypeReference<List<String>>() {}),
+                s.roomTemperature);
     }
 }

@@ -4,15 +4,14 @@ import app.yarrowmark.core.rank.AdditiveModel;
 import app.yarrowmark.core.rank.Estimate;
 import app.yarrowmark.core.rank.Island;
 import app.yarrowmark.core.rank.ScoreMatrix;
-import app.yarrowmark.core.score.Score;
-import app.yarrowmark.core.score.Scoring;
 import app.yarrowmark.core.suite.TestGroup;
+import app.yarrowmark.server.scorebook.PoolMatrix;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
+import app.yarrowmark.server.scorebook.TestColumn;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.List;
-import java.util.Map;
 import java.util.stream.IntStream;
 
 /**
@@ -21,9 +20,6 @@ import java.util.stream.IntStream;
  * @param tests all tests that anyone in the pool has
  */
 record GroupFit(TestGroup group, List<TestColumn> tests, List<Part> parts) {
-
-    /** Where no cell of a pool tells its noise, a reading is taken to be this uncertain (log scale). */
-    private static final double ASSUMED_ERROR = 0.05;
 
     private static final long SEED = 20_260_401;
 
@@ -53,7 +49,7 @@ record GroupFit(TestGroup group, List<TestColumn> tests, List<Part> parts) {
         if (setups.isEmpty()) {
             return new GroupFit(group, used, List.of());
         }
-        ScoreMatrix matrix = matrix(used, setups, scores);
+        ScoreMatrix matrix = PoolMatrix.of(used, setups, scores);
         List<Part> parts = new ArrayList<>();
         for (Island island : Island.of(matrix)) {
             parts.add(part(group, matrix, island, setups, parts.size()));
@@ -75,31 +71,5 @@ record GroupFit(TestGroup group, List<TestColumn> tests, List<Part> parts) {
                 own.tests(),
                 counts,
                 AdditiveModel.fit(own).estimate(seed));
-    }
-
-    private static ScoreMatrix matrix(List<TestColumn> tests, List<Long> setups, ScoreSnapshot scores) {
-        double[][] log = new double[setups.size()][tests.size()];
-        double[][] variance = new double[setups.size()][tests.size()];
-        List<double[]> unknown = new ArrayList<>();
-        List<Double> known = new ArrayList<>();
-        for (int m = 0; m < tests.size(); m++) {
-            Map<Long, Score> column = scores.column(tests.get(m).metricId()).scores();
-            int sign = tests.get(m).metric().better().sign();
-            for (int s = 0; s < setups.size(); s++) {
-                Score score = column.get(setups.get(s));
-                log[s][m] = score == null ? Double.NaN : sign * score.log();
-                if (score != null && score.noiseKnown()) {
-                    variance[s][m] = score.standardError() * score.standardError();
-                    known.add(variance[s][m]);
-                } else if (score != null) {
-                    unknown.add(new double[] {s, m});
-                }
-            }
-        }
-        double typical = known.isEmpty()
-                ? ASSUMED_ERROR * ASSUMED_ERROR
-                : Scoring.median(known.stream().mapToDouble(Double::doubleValue).toArray());
-        unknown.forEach(cell -> variance[(int) cell[0]][(int) cell[1]] = typical);
-        return ScoreMatrix.of(log, variance);
     }
 }

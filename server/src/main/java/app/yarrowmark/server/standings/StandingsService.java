@@ -10,6 +10,7 @@ import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.scorebook.ScoreBook;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
+import app.yarrowmark.server.scorebook.TestColumn;
 import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.standings.StandingsView.GroupPlaceView;
@@ -71,6 +72,9 @@ public class StandingsService {
         String whyNot(GroupFit fit) {
             int subjects =
                     fit.parts().isEmpty() ? 0 : fit.parts().get(0).setups().size();
+            if (!fit.group().isSpeed()) {
+                return "it does not tell how fast a device is";
+            }
             if (subjects < 2) {
                 return "fewer than two setups have it";
             }
@@ -165,8 +169,9 @@ public class StandingsService {
 
     private List<TestColumn> tests(TestGroup group) {
         return suites.all().stream()
-                .filter(s -> s.sheet().group() == group)
-                .flatMap(s -> s.sheet().ranked().stream().map(m -> new TestColumn(s, m)))
+                .flatMap(s -> s.sheet().ranked().stream()
+                        .filter(m -> s.sheet().groupOf(m) == group)
+                        .map(m -> new TestColumn(s, m)))
                 .toList();
     }
 

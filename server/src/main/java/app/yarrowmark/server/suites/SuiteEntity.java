@@ -25,6 +25,7 @@ class SuiteEntity {
     String sheet;
 
     Instant createdAt;
+    int edition;
 
     protected SuiteEntity() {}
 

@@ -30,6 +30,7 @@ public class SuiteService {
     private final LiveEvents events;
     private final Clock clock;
     private volatile Map<Long, Suite> known = Map.of();
+    private volatile long editions = -1;
 
     SuiteService(
             SuiteRepository suites,
@@ -55,6 +56,13 @@ public class SuiteService {
             }
         }));
         reload();
+    }
+
+    /** Reads the sheets again if another server changed one. */
+    public void catchUp() {
+        if (suites.editions() != editions) {
+            reload();
+        }
     }
 
     /** Returns all, by group and name. */
@@ -114,7 +122,7 @@ public class SuiteService {
         }
         Optional<SuiteEntity> kept =
                 suites.findBySuiteKeyAndVersion(sheet.id().key(), sheet.id().version());
-        if (kept.isPresent() && !SheetReader.read(kept.get().sheet).equals(sheet)) {
+        if (kept.isPresent() && !SheetReader.read(kept.get().sheet).meansTheSameAs(sheet)) {
             throw Refusal.conflict("There is already another sheet of " + sheet.id()
                     + ": anything that changes what a score means is a new version.");
         }
@@ -126,6 +134,50 @@ public class SuiteService {
         }
         reload();
         return inMemory(sheet.id().key(), sheet.id().version()).orElseThrow();
+    }
+
+    /**
+     * Keeps another text for a version: minutes, conditions, aliases, words and known faults may change, what a score means
+     * may not.
+     *
+     * @throws RuleViolations if it is no sheet
+     * @throws Refusal if it means something else, or another edition was kept meanwhile
+     */
+    @Transactional
+    public Suite revise(long id, String text, int edition) {
+        SuiteEntity kept =
+                suites.findById(id).orElseThrow(() -> Refusal.notFound("There is no suite number " + id + "."));
+        SuiteSheet sheet;
+        try {
+            sheet = SheetReader.read(text);
+        } catch (IllegalArgumentException e) {
+            throw new RuleViolations("sheet", e.getMessage());
+        }
+        if (!SheetReader.read(kept.sheet).meansTheSameAs(sheet)) {
+            throw Refusal.conflict("This changes what a score of " + get(id).sheet().id()
+                    + " means (its key, version, settings, warm-ups, or a metric's key, unit, scale, direction or"
+                    + " formula): keep it as a new version.");
+        }
+        if (kept.edition != edition) {
+            throw Refusal.conflict("This sheet was changed meanwhile: nothing was overwritten. Reload it first.");
+        }
+        kept.sheet = text;
+        kept.edition++;
+        suites.flush();
+        events.changed(LiveEvents.Topic.CATALOGUE);
+        reload();
+        return get(id);
+    }
+
+    /** A sheet as it was written. */
+    public record SheetText(String text, int edition) {}
+
+    /** Returns the text of a sheet. */
+    @Transactional(readOnly = true)
+    public SheetText text(long id) {
+        return suites.findById(id)
+                .map(s -> new SheetText(s.sheet, s.edition))
+                .orElseThrow(() -> Refusal.notFound("There is no suite number " + id + "."));
     }
 
     private void keep(String text, SuiteSheet sheet) {
@@ -144,5 +196,6 @@ public class SuiteService {
             all.put(suite.id, new Suite(suite.id, SheetReader.read(suite.sheet), ids.get(suite.id)));
         }
         known = Map.copyOf(all);
+        editions = suites.editions();
     }
 }

@@ -1,12 +1,17 @@
 package app.yarrowmark.server.suites;
 
 import app.yarrowmark.core.suite.Direction;
+import app.yarrowmark.core.suite.Formula;
 import app.yarrowmark.core.suite.Home;
+import app.yarrowmark.core.suite.KnownFault;
 import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.core.suite.Scale;
+import app.yarrowmark.core.suite.Step;
 import app.yarrowmark.core.suite.SuiteSheet;
 import app.yarrowmark.core.suite.TestGroup;
 import java.util.List;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /** A suite as pages and devices see it. */
@@ -15,20 +20,34 @@ public record SuiteView(
         String key,
         String version,
         String name,
+        String about,
+        List<String> comparesWith,
         TestGroup group,
         Home home,
         int repeats,
+        int warmups,
         double minutes,
         int restSeconds,
         List<String> conditions,
         List<SettingView> settings,
+        List<StepView> steps,
         List<MetricView> metrics,
+        List<FaultView> faults,
         String headline) {
 
     /** One setting that makes results comparable. */
     public record SettingView(String name, String value) {}
 
-    /** One metric; with its formula if it is a total. */
+    /** A part of a long job, with what to do by hand before it. */
+    public record StepView(String name, String before, double minutes, List<String> metrics) {}
+
+    /**
+     * One metric; with its formula if it is a total.
+     *
+     * @param group what it loads
+     * @param rungs of a ladder, the lowest first
+     * @param series name of the series it is drawn from, and how
+     */
     public record MetricView(
             String key,
             String name,
@@ -36,30 +55,58 @@ public record SuiteView(
             Scale scale,
             Direction better,
             int decimals,
-            @Nullable String formula) {}
+            TestGroup group,
+            @Nullable String formula,
+            List<String> rungs,
+            @Nullable String series) {}
+
+    /** A metric known to be broken on some setups, with the setups in words. */
+    public record FaultView(
+            String metric,
+            String where,
+            @Nullable String from,
+            @Nullable String to,
+            String note) {}
 
     /** Returns the view of a suite. */
     public static SuiteView of(Suite suite) {
-        SuiteSheet sheet = suite.sheet();
+        return of(suite.id(), suite.sheet());
+    }
+
+    /** Returns the view of a sheet that is not kept, or not yet: its number is 0. */
+    public static SuiteView draft(SuiteSheet sheet) {
+        return of(0, sheet);
+    }
+
+    private static SuiteView of(long id, SuiteSheet sheet) {
         return new SuiteView(
-                suite.id(),
+                id,
                 sheet.id().key(),
                 sheet.id().version(),
                 sheet.name(),
+                sheet.about(),
+                List.copyOf(new TreeSet<>(sheet.comparesWith())),
                 sheet.group(),
                 sheet.home(),
                 sheet.schedule().repeats(),
+                sheet.schedule().warmups(),
                 sheet.schedule().minutes(),
                 sheet.schedule().restSeconds(),
                 sheet.conditions(),
                 sheet.settings().entrySet().stream()
                         .map(e -> new SettingView(e.getKey(), e.getValue()))
                         .toList(),
-                sheet.metrics().stream().map(SuiteView::metric).toList(),
+                sheet.steps().stream().map(SuiteView::step).toList(),
+                sheet.metrics().stream().map(m -> metric(m, sheet)).toList(),
+                sheet.faults().stream().map(SuiteView::fault).toList(),
                 sheet.headline().key());
     }
 
-    private static MetricView metric(Metric m) {
+    private static StepView step(Step s) {
+        return new StepView(s.name(), s.before(), s.minutes(), s.metrics());
+    }
+
+    private static MetricView metric(Metric m, SuiteSheet sheet) {
         return new MetricView(
                 m.key(),
                 m.name(),
@@ -67,6 +114,21 @@ public record SuiteView(
                 m.scale(),
                 m.better(),
                 m.decimals(),
-                m.formula().map(Object::toString).orElse(null));
+                sheet.groupOf(m),
+                m.formula().map(Formula::toString).orElse(null),
+                m.rungs(),
+                m.reducer().map(r -> r.way().word() + " of " + r.series()).orElse(null));
+    }
+
+    private static FaultView fault(KnownFault f) {
+        String where = f.where().stream()
+                .map(c -> c.key() + " " + c.comparison().sign() + " " + c.value())
+                .collect(Collectors.joining(", "));
+        return new FaultView(
+                f.metric(),
+                where.isEmpty() ? "everywhere" : where,
+                f.from().orElse(null),
+                f.to().orElse(null),
+                f.note());
     }
 }

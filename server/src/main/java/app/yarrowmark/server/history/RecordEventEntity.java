@@ -1,25 +1,32 @@
-package app.yarrowmark.server.runs;
+package app.yarrowmark.server.history;
 
 import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.SequenceGenerator;
 import jakarta.persistence.Table;
 import java.time.Instant;
-import java.util.UUID;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
 
 @Entity
-@Table(name = "run_event")
-class RunEventEntity {
+@Table(name = "record_event")
+class RecordEventEntity {
 
     @Id
     @GeneratedValue(strategy = GenerationType.SEQUENCE, generator = "record")
     @SequenceGenerator(name = "record", sequenceName = "record_seq", allocationSize = 50)
     Long id;
 
-    UUID runId;
+    @Enumerated(EnumType.STRING)
+    @JdbcTypeCode(SqlTypes.VARCHAR)
+    HistoryService.Kind kind;
+
+    String recordId;
     Instant at;
     String what;
     String who;
@@ -27,10 +34,12 @@ class RunEventEntity {
     @Nullable
     String reason;
 
-    protected RunEventEntity() {}
+    protected RecordEventEntity() {}
 
-    RunEventEntity(UUID runId, Instant at, String what, String who, @Nullable String reason) {
-        this.runId = runId;
+    RecordEventEntity(
+            HistoryService.Kind kind, String recordId, Instant at, String what, String who, @Nullable String reason) {
+        this.kind = kind;
+        this.recordId = recordId;
         this.at = at;
         this.what = what;
         this.who = who;

@@ -1,0 +1,47 @@
+package app.yarrowmark.server.checks;
+
+import app.yarrowmark.core.exchange.PastedText;
+import app.yarrowmark.server.shell.RuleViolations;
+import app.yarrowmark.server.suites.SuiteService;
+import io.swagger.v3.oas.annotations.Operation;
+import java.util.Map;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api/v1/suites/{id}")
+class CheckController {
+
+    private static final int MOST_CELLS = 300;
+
+    private final CheckService checks;
+    private final SuiteService suites;
+
+    CheckController(CheckService checks, SuiteService suites) {
+        this.checks = checks;
+        this.suites = suites;
+    }
+
+    /** One repeat as typed so far: text by metric key. */
+    record Entry(long setup, Map<String, String> texts) {}
+
+    record Pasted(String text) {}
+
+    @Operation(summary = "What looks wrong with a repeat that is being typed, and what would mend it")
+    @PostMapping("/checks")
+    CheckViews.CheckView check(@PathVariable long id, @RequestBody Entry body) {
+        if (body.texts().size() > MOST_CELLS) {
+            throw new RuleViolations("texts", "holds at most " + MOST_CELLS + " cells");
+        }
+        return checks.entry(id, body.setup(), body.texts());
+    }
+
+    @Operation(summary = "Read what a suite printed against its sheet: cells to accept, and what was not understood")
+    @PostMapping("/readings-in-text")
+    PastedText.Result read(@PathVariable long id, @RequestBody Pasted body) {
+        return PastedText.read(suites.get(id).sheet(), body.text());
+    }
+}

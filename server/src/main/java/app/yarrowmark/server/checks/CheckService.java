@@ -1,0 +1,211 @@
+package app.yarrowmark.server.checks;
+
+import app.yarrowmark.core.check.Correction;
+import app.yarrowmark.core.check.Expectation;
+import app.yarrowmark.core.check.TotalCheck;
+import app.yarrowmark.core.check.TotalMismatch;
+import app.yarrowmark.core.score.DigitText;
+import app.yarrowmark.core.score.Reading;
+import app.yarrowmark.core.score.ReadingText;
+import app.yarrowmark.core.suite.Metric;
+import app.yarrowmark.server.checks.CheckViews.CheckView;
+import app.yarrowmark.server.checks.CheckViews.CorrectionView;
+import app.yarrowmark.server.checks.CheckViews.DoubtView;
+import app.yarrowmark.server.checks.CheckViews.MismatchView;
+import app.yarrowmark.server.scorebook.KnownFaults;
+import app.yarrowmark.server.suites.Suite;
+import app.yarrowmark.server.suites.SuiteService;
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.stereotype.Service;
+
+/** Checks numbers against their totals and against all that is known; it flags and proposes, and never refuses. */
+@Service
+public class CheckService {
+
+    private static final int MOST_MODELLED = 400;
+
+    private final Expectations expectations;
+    private final SuiteService suites;
+    private final KnownFaults faults;
+    private final Clock clock;
+
+    CheckService(Expectations expectations, SuiteService suites, KnownFaults faults, Clock clock) {
+        this.expectations = expectations;
+        this.suites = suites;
+        this.faults = faults;
+        this.clock = clock;
+    }
+
+    /** Returns what looks wrong with a repeat that is not kept yet. */
+    public CheckView entry(long suiteId, long setupId, Map<String, String> typed) {
+        Suite suite = suites.get(suiteId);
+        Map<String, String> texts = new LinkedHashMap<>();
+        Map<String, String> unreadable = new LinkedHashMap<>();
+        for (Metric metric : suite.sheet().metrics()) {
+            String text = typed.getOrDefault(metric.key(), "").strip();
+            if (!text.isEmpty()) {
+                try {
+                    ReadingText.parse(metric, text);
+                    texts.put(metric.key(), text);
+                } catch (IllegalArgumentException e) {
+                    unreadable.put(metric.key(), String.valueOf(e.getMessage()));
+                }
+            }
+        }
+        Expectations.Moment moment = expectations.now(true).about(suite, setupId);
+        Map<String, Double> expected = new HashMap<>();
+        List<DoubtView> unlikely = new ArrayList<>();
+        for (Metric metric : suite.sheet().metrics()) {
+            if (texts.containsKey(metric.key())) {
+                Optional<Expectation> range = moment.of(metric, moment.readings(metric));
+                range.ifPresent(e -> expected.put(metric.key(), e.value()));
+                doubt(metric, texts.get(metric.key()), range).ifPresent(unlikely::add);
+            }
+        }
+        return new CheckView(
+                computed(suite, texts),
+                unreadable,
+                unlikely,
+                mismatches(suite, texts, expected),
+                faults.of(suite, setupId, clock.instant()));
+    }
+
+    /**
+     * The numbers of one kept run.
+     *
+     * @param id by which it is told apart
+     * @param texts typed readings by metric key; computed ones left out
+     */
+    public record KeptRun(Object id, Map<String, String> texts) {}
+
+    /** All that is known at one moment, for reviewing many cells. */
+    public static final class Session {
+
+        private final Expectations.Known known;
+
+        private Session(Expectations.Known known) {
+            this.known = known;
+        }
+    }
+
+    /**
+     * Returns what is known now.
+     *
+     * @param cells how many are to be reviewed; over 400 they are held against repeats and their kind only, as a model
+     *     for each would take minutes
+     */
+    public Session session(int cells) {
+        return new Session(expectations.now(cells <= MOST_MODELLED));
+    }
+
+    /** What looks wrong with a kept run. */
+    public record Doubts(List<DoubtView> unlikely, List<MismatchView> mismatches) {
+
+        /** Returns whether nothing does. */
+        public boolean isEmpty() {
+            return unlikely.isEmpty() && mismatches.isEmpty();
+        }
+    }
+
+    /**
+     * Returns what looks wrong with the runs of one suite in one setup, each held against the others.
+     *
+     * @param runs the ones that count
+     */
+    public Map<Object, Doubts> review(Session session, long suiteId, long setupId, List<KeptRun> runs) {
+        Suite suite = suites.get(suiteId);
+        Expectations.Moment moment = session.known.about(suite, setupId);
+        Map<Object, Doubts> all = new LinkedHashMap<>();
+        for (KeptRun run : runs) {
+            List<DoubtView> unlikely = new ArrayList<>();
+            Map<String, Double> expected = new HashMap<>();
+            for (Metric metric : suite.sheet().metrics()) {
+                String text = run.texts.get(metric.key());
+                if (text != null) {
+                    Optional<Expectation> range = moment.of(metric, others(metric, run, runs));
+                    range.ifPresent(e -> expected.put(metric.key(), e.value()));
+                    doubt(metric, text, range).ifPresent(unlikely::add);
+                }
+            }
+            all.put(run.id, new Doubts(unlikely, mismatches(suite, run.texts, expected)));
+        }
+        return all;
+    }
+
+    private static List<Reading> others(Metric metric, KeptRun self, List<KeptRun> runs) {
+        return runs.stream()
+                .filter(r -> r != self && r.texts.containsKey(metric.key()))
+                .map(r -> ReadingText.parse(metric, r.texts.get(metric.key())))
+                .toList();
+    }
+
+    private static Optional<DoubtView> doubt(Metric metric, String text, Optional<Expectation> range) {
+        if (range.isEmpty() || range.get().fits(ReadingText.parse(metric, text).value())) {
+            return Optional.empty();
+        }
+        Expectation e = range.get();
+        return Optional.of(new DoubtView(
+                metric.key(), text, e.value(), e.low(), e.high(), Expectations.words(e.basis())));
+    }
+
+    /** Totals that nobody typed, as the sheet's decimals write them. */
+    private static Map<String, String> computed(Suite suite, Map<String, String> texts) {
+        Map<String, Double> values = new HashMap<>();
+        Map<String, String> computed = new LinkedHashMap<>();
+        for (Metric metric : suite.sheet().metrics()) {
+            String text = texts.get(metric.key());
+            if (text != null) {
+                values.put(metric.key(), ReadingText.parse(metric, text).value());
+            } else if (metric.isTotal()) {
+                metric.formula().orElseThrow().evaluate(values).ifPresent(total -> {
+                    values.put(metric.key(), total);
+                    computed.put(metric.key(), rounded(total, metric.decimals()));
+                });
+            }
+        }
+        return computed;
+    }
+
+    private static List<MismatchView> mismatches(
+            Suite suite, Map<String, String> texts, Map<String, Double> expected) {
+        return TotalCheck.of(suite.sheet(), texts, expected).stream()
+                .map(m -> view(suite, m, texts))
+                .toList();
+    }
+
+    private static MismatchView view(Suite suite, TotalMismatch m, Map<String, String> texts) {
+        int decimals = decimals(texts.get(m.metric()));
+        double off = m.typed() - m.computed();
+        return new MismatchView(
+                m.metric(),
+                texts.get(m.metric()),
+                rounded(m.computed(), decimals),
+                (off > 0 ? "+" : "\u2212") + rounded(Math.abs(off), decimals),
+                m.best().stream().map(c -> view(c, texts)).toList());
+    }
+
+    private static CorrectionView view(Correction c, Map<String, String> texts) {
+        String words = c.texts().entrySet().stream()
+                .findFirst()
+                .map(e -> SlipWords.of(c, DigitText.plain(texts.get(e.getKey())), e.getValue()))
+                .orElseThrow();
+        return new CorrectionView(c.texts(), words, c.share());
+    }
+
+    private static int decimals(String text) {
+        double step = DigitText.parse(text).resolution();
+        return (int) Math.max(0, Math.round(-Math.log10(step)));
+    }
+
+    private static String rounded(double value, int decimals) {
+        return BigDecimal.valueOf(value).setScale(decimals, RoundingMode.HALF_EVEN).toPlainString();
+    }
+}

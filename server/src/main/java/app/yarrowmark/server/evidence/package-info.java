@@ -1,0 +1,5 @@
+/** Pictures and files kept with runs. */
+@NullMarked
+package app.yarrowmark.server.evidence;
+
+import org.jspecify.annotations.NullMarked;

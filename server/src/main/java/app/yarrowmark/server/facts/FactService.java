@@ -1,0 +1,86 @@
+package app.yarrowmark.server.facts;
+
+import app.yarrowmark.core.exchange.Json;
+import app.yarrowmark.core.exchange.OwnFacts;
+import app.yarrowmark.core.setup.FactDictionary;
+import app.yarrowmark.core.setup.FactKey;
+import app.yarrowmark.core.suite.UnitCode;
+import app.yarrowmark.server.history.HistoryService;
+import app.yarrowmark.server.shell.LiveEvents;
+import app.yarrowmark.server.shell.Refusal;
+import app.yarrowmark.server.shell.RuleViolations;
+import com.fasterxml.jackson.core.type.TypeReference;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The dictionary: the keys we ship and those a desk added. */
+@Service
+public class FactService {
+
+    private static final Set<String> SHIPPED =
+            OwnFacts.all().stream().map(FactKey::key).collect(Collectors.toUnmodifiableSet());
+
+    private final FactKeyRepository keys;
+    private final HistoryService history;
+    private final LiveEvents events;
+    private final Clock clock;
+    private volatile long known = -1;
+    private volatile FactDictionary dictionary = FactDictionary.of(OwnFacts.all());
+
+    FactService(FactKeyRepository keys, HistoryService history, LiveEvents events, Clock clock) {
+        this.keys = keys;
+        this.history = history;
+        this.events = events;
+        this.clock = clock;
+    }
+
+    /** Returns the dictionary, with what any server on the same database added. */
+    public FactDictionary dictionary() {
+        long now = keys.count();
+        if (now != known) {
+            List<FactKey> all = new ArrayList<>(OwnFacts.all());
+            keys.findAll().forEach(k -> all.add(Json.read(k.definition, new TypeReference<FactKeyView>() {}).toKey()));
+            dictionary = FactDictionary.of(all);
+            known = now;
+        }
+        return dictionary;
+    }
+
+    /** Returns every key in the order of a slip. */
+    public List<FactKeyView> all() {
+        return dictionary().all().stream()
+                .map(k -> FactKeyView.of(k, !SHIPPED.contains(k.key())))
+                .toList();
+    }
+
+    /**
+     * Adds a key.
+     *
+     * @throws RuleViolations if it is unfit
+     * @throws Refusal if the dictionary has it
+     */
+    @Transactional
+    public FactKeyView add(FactKeyView draft, String who) {
+        FactKey key;
+        try {
+            UnitCode.parse(draft.unit());
+            key = draft.toKey();
+        } catch (IllegalArgumentException e) {
+            throw new RuleViolations("key", String.valueOf(e.getMessage()));
+        }
+        if (dictionary().has(key.key())) {
+            throw Refusal.conflict("The dictionary has " + key.key() + " already: it is called \""
+                    + dictionary().get(key.key()).words() + "\".");
+        }
+        FactKeyView view = FactKeyView.of(key, true);
+        keys.save(new FactKeyEntity(key.key(), Json.write(view), clock.instant()));
+        history.add(HistoryService.Kind.FACT, key.key(), "ADDED", who, key.words());
+        events.changed(LiveEvents.Topic.CATALOGUE);
+        return view;
+    }
+}

@@ -1,0 +1,9 @@
+package app.yarrowmark.server.history;
+
+import java.util.List;
+import org.springframework.data.jpa.repository.JpaRepository;
+
+interface RecordEventRepository extends JpaRepository<RecordEventEntity, Long> {
+
+    List<RecordEventEntity> findByKindAndRecordIdOrderByAtAscIdAsc(HistoryService.Kind kind, String recordId);
+}
