@@ -46,21 +46,23 @@ create table import_batch (
 
 -- The lines of a table while it waits to be accepted; the rejected ones stay as the report.
 create table import_line (
-  batch_id   bigint       not null,
-  line       int          not null,
-  ordinal    int          not null,
-  run_key    varchar(200),
-  setup_id   bigint,
-  suite_id   bigint,
-  metric     varchar(60),
-  text       varchar(40),
-  started_at datetime(6),
-  note       varchar(500),
+  batch_id    bigint       not null,
+  line        int          not null,
+  ordinal     int          not null,
+  maker       varchar(80),
+  model       varchar(80),
+  unit_label  varchar(60),
+  setup_name  varchar(80),
+  setup_id    bigint,
+  suite_id    bigint,
+  metric      varchar(60),
+  text        varchar(40),
+  repeat_no   int,
+  started_at  datetime(6),
+  note        varchar(500),
   column_name varchar(120) not null,
-  problem    varchar(300),
-  doubt      varchar(300),
+  problem     varchar(500),
   primary key (batch_id, line, ordinal),
-  key line_of_run (batch_id, run_key),
   constraint line_of_batch foreign key (batch_id) references import_batch (id)
 );
 

@@ -15,20 +15,31 @@ import org.springframework.http.MediaType;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 
-/** Refuses bodies over 4 MB, whether the length is told before or not: no run comes near it. */
+/**
+ * Refuses bodies that are too large, whether the length is told before or not: 4 MB of anything, 11 MB of evidence or of a
+ * run with its series, 110 MB of a table.
+ */
 @Component
 @Order(Ordered.HIGHEST_PRECEDENCE + 10)
 class BodyLimitFilter extends OncePerRequestFilter {
 
-    static final String MESSAGE =
-            "what was sent is larger than 4 MB; a run, a desk file or a sheet is never that large";
+    static final String MESSAGE = "what was sent is larger than is read here: 4 MB, 10 MB of evidence or of a run with"
+            + " its series, 100 MB of a table";
 
-    private static final long MOST = 4L * 1024 * 1024;
+    private static final long MB = 1024 * 1024;
+
+    private static long most(HttpServletRequest request) {
+        String path = request.getRequestURI();
+        boolean large = path.endsWith("/evidence") || path.startsWith("/api/v1/runs/") || path.startsWith("/api/v1/tables/")
+                || path.equals("/api/v1/desk-files");
+        return path.equals("/api/v1/imports") ? 110 * MB : large ? 11 * MB : 4 * MB;
+    }
 
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
-        if (request.getContentLengthLong() > MOST) {
+        long most = most(request);
+        if (request.getContentLengthLong() > most) {
             response.setStatus(413);
             response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
             response.getWriter()
@@ -36,7 +47,7 @@ class BodyLimitFilter extends OncePerRequestFilter {
                             + MESSAGE + "\"}");
             return;
         }
-        chain.doFilter(new Limited(request), response);
+        chain.doFilter(new Limited(request, most), response);
     }
 
     /** Returns whether a failure to read a body came from this limit. */
@@ -53,23 +64,28 @@ class BodyLimitFilter extends OncePerRequestFilter {
 
     private static final class Limited extends HttpServletRequestWrapper {
 
-        Limited(HttpServletRequest request) {
+        private final long most;
+
+        Limited(HttpServletRequest request, long most) {
             super(request);
+            this.most = most;
         }
 
         @Override
         public ServletInputStream getInputStream() throws IOException {
-            return new Counted(super.getInputStream());
+            return new Counted(super.getInputStream(), most);
         }
     }
 
     private static final class Counted extends ServletInputStream {
 
         private final ServletInputStream inner;
+        private final long most;
         private long seen;
 
-        Counted(ServletInputStream inner) {
+        Counted(ServletInputStream inner, long most) {
             this.inner = inner;
+            this.most = most;
         }
 
         @Override
@@ -88,7 +104,7 @@ class BodyLimitFilter extends OncePerRequestFilter {
 
         private void count(int more) throws TooLong {
             seen += more;
-            if (seen > MOST) {
+            if (seen > most) {
                 throw new TooLong();
             }
         }

@@ -2,6 +2,7 @@ package app.yarrowmark.server.standings;
 
 import app.yarrowmark.core.rank.PoolPosition;
 import app.yarrowmark.core.suite.Direction;
+import app.yarrowmark.core.suite.Scale;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -9,15 +10,31 @@ import org.jspecify.annotations.Nullable;
  * The scores of one metric over the setups of one kind of device, with one of them marked.
  *
  * @param own the score of the setup asked for; absent if it has none
- * @param pool all of them, that one included, the best first
+ * @param pool all of them, that one included, the best first; empty unless on a ratio scale
+ * @param plain the score of the setup on any other scale
+ * @param plainPool how the setups of the kind share the values of a ladder or a check
  */
 public record ScorePoolView(
         String metric,
         String name,
         String unit,
+        Scale scale,
         Direction better,
         @Nullable OwnScore own,
-        List<PoolScore> pool) {
+        List<PoolScore> pool,
+        @Nullable PlainView plain,
+        List<PlainShare> plainPool) {
+
+    /**
+     * A score where ratios mean nothing.
+     *
+     * @param words the value as people say it: a rung, a share of checks passed, or digits
+     * @param low smallest reading in the same words
+     */
+    public record PlainView(String words, int count, String low, String high) {}
+
+    /** How many setups of the pool have a value, the best or largest first. */
+    public record PlainShare(String words, int setups) {}
 
     /**
      * A score with what is known of it.

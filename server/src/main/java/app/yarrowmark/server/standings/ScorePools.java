@@ -1,8 +1,11 @@
 package app.yarrowmark.server.standings;
 
 import app.yarrowmark.core.rank.PoolPosition;
+import app.yarrowmark.core.score.PlainScore;
+import app.yarrowmark.core.score.ReadingText;
 import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.suite.Metric;
+import app.yarrowmark.core.suite.Scale;
 import app.yarrowmark.server.scorebook.ScoreBook;
 import app.yarrowmark.server.scorebook.ScoreColumn;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
@@ -13,10 +16,15 @@ import app.yarrowmark.server.standings.ScorePoolView.OwnScore;
 import app.yarrowmark.server.standings.ScorePoolView.PoolScore;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
+import app.yarrowmark.server.standings.ScorePoolView.PlainShare;
+import app.yarrowmark.server.standings.ScorePoolView.PlainView;
+import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 
@@ -41,7 +49,6 @@ class ScorePools {
                 .orElseThrow(() -> Refusal.notFound("There is no setup number " + setupId + "."));
         ScoreSnapshot scores = book.current();
         return suite.sheet().metrics().stream()
-                .filter(Metric::isRatio)
                 .map(m -> pool(m, scores.column(suite.metricId(m)), own, labels))
                 .toList();
     }
@@ -59,9 +66,53 @@ class ScorePools {
                 metric.key(),
                 metric.name(),
                 metric.unit(),
+                metric.scale(),
                 metric.better(),
                 own(column, own.setupId(), sign, better),
-                pool);
+                pool,
+                plain(metric, column.plainScores().get(own.setupId()), column.decimals(own.setupId())),
+                shares(metric, column, own, labels));
+    }
+
+    private static @Nullable PlainView plain(Metric metric, @Nullable PlainScore score, int decimals) {
+        return score == null
+                ? null
+                : new PlainView(
+                        words(metric, score.value(), score.count(), decimals),
+                        score.count(),
+                        words(metric, score.low(), 1, decimals),
+                        words(metric, score.high(), 1, decimals));
+    }
+
+    private static String words(Metric metric, double value, int count, int decimals) {
+        return switch (metric.scale()) {
+            case CHECK ->
+                count == 1
+                        ? value == 1 ? "passed" : "failed"
+                        : "passed " + Math.round(value * count) + " of " + count;
+            case LADDER -> ReadingText.words(metric, "", value);
+            case INFORMATION -> "noted";
+            default -> BigDecimal.valueOf(value)
+                    .setScale(decimals, RoundingMode.HALF_EVEN)
+                    .toPlainString();
+        };
+    }
+
+    /** Only rungs and checks are few enough to be counted. */
+    private static List<PlainShare> shares(
+            Metric metric, ScoreColumn column, SetupLabel own, Map<Long, SetupLabel> labels) {
+        if (metric.scale() != Scale.CHECK && metric.scale() != Scale.LADDER) {
+            return List.of();
+        }
+        Map<Double, Integer> counts = new TreeMap<>(Comparator.reverseOrder());
+        column.plainScores().forEach((setup, score) -> {
+            if (labels.get(setup).kind() == own.kind()) {
+                counts.merge(metric.scale() == Scale.CHECK ? Math.floor(score.value()) : score.value(), 1, Integer::sum);
+            }
+        });
+        return counts.entrySet().stream()
+                .map(e -> new PlainShare(words(metric, e.getKey(), 1, 0), e.getValue()))
+                .toList();
     }
 
     private static @Nullable OwnScore own(ScoreColumn column, long setupId, int sign, double[] better) {

@@ -145,6 +145,15 @@ public class StandingsService {
                 unplaced(fits, group, placed));
     }
 
+    /**
+     * Returns where each setup of a pool stands in each group of tests, the setup in the middle of the group being 100.
+     *
+     * @param kind to narrow the pool to; null for all
+     */
+    public Map<Long, List<GroupPlaceView>> positions(@Nullable DeviceKind kind) {
+        return strips(fits(book.current(), setups.labels(), kind), -1);
+    }
+
     private Fits fits(ScoreSnapshot scores, Map<Long, SetupLabel> labels, @Nullable DeviceKind kind) {
         Question question = new Question(scores.revision(), labels.size(), kind);
         synchronized (kept) {

@@ -1,0 +1,157 @@
+package app.yarrowmark.server.evidence;
+
+import app.yarrowmark.server.history.HistoryService;
+import app.yarrowmark.server.runs.RunService;
+import app.yarrowmark.server.shell.LiveEvents;
+import app.yarrowmark.server.shell.Refusal;
+import app.yarrowmark.server.shell.RuleViolations;
+import java.io.IOException;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.time.Clock;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Keeps pictures and files with runs; the same content is stored once, whatever its name. */
+@Service
+@Transactional(readOnly = true)
+public class EvidenceService {
+
+    private static final int MOST_BYTES = 10 * 1024 * 1024;
+
+    private final EvidenceFileRepository files;
+    private final RunEvidenceRepository links;
+    private final RunService runs;
+    private final HistoryService history;
+    private final LiveEvents events;
+    private final Clock clock;
+
+    EvidenceService(
+            EvidenceFileRepository files,
+            RunEvidenceRepository links,
+            RunService runs,
+            HistoryService history,
+            LiveEvents events,
+            Clock clock) {
+        this.files = files;
+        this.links = links;
+        this.runs = runs;
+        this.history = history;
+        this.events = events;
+        this.clock = clock;
+    }
+
+    /**
+     * Keeps a file with a run.
+     *
+     * @throws RuleViolations if it is too large, empty, broken, or of no kind that is kept
+     */
+    @Transactional
+    public EvidenceView add(UUID runId, String name, byte[] content, String who) {
+        runs.cellOf(runId);
+        String clean = name.strip().replaceAll("[\\p{Cntrl}/\\\\]", " ").strip();
+        if (clean.isEmpty() || clean.length() > 200) {
+            throw new RuleViolations("name", "a file's name has 1 to 200 characters");
+        }
+        if (content.length == 0 || content.length > MOST_BYTES) {
+            throw new RuleViolations(
+                    "file", content.length == 0 ? "is empty" : "has more than 10 MB: send a smaller picture");
+        }
+        FileKind kind = FileKind.of(content)
+                .orElseThrow(() -> new RuleViolations(
+                        "file", clean + " is no PNG, JPEG, WebP, PDF or plain text by what is in it"));
+        String hash = digest(content);
+        if (!files.existsById(hash)) {
+            files.saveAndFlush(
+                    new EvidenceFileEntity(hash, kind.mediaType(), content, thumbnail(kind, content), clock.instant()));
+        }
+        RunEvidenceEntity link = links.findByRunIdInAndRemovedAtIsNullOrderById(List.of(runId)).stream()
+                .filter(l -> l.hash.equals(hash))
+                .findFirst()
+                .orElseGet(() -> link(runId, hash, clean, who));
+        return views(List.of(link)).get(0);
+    }
+
+    private RunEvidenceEntity link(UUID runId, String hash, String name, String who) {
+        history.add(HistoryService.Kind.RUN, runId, "EVIDENCE", who, name);
+        events.changed(LiveEvents.Topic.RUNS);
+        return links.save(new RunEvidenceEntity(runId, hash, name, clock.instant(), who));
+    }
+
+    private static byte @Nullable [] thumbnail(FileKind kind, byte[] content) {
+        if (!kind.isPicture()) {
+            return null;
+        }
+        try {
+            return Thumbnails.of(content).orElse(null);
+        } catch (IOException e) {
+            throw new RuleViolations("file", "begins like a picture and cannot be read as one");
+        }
+    }
+
+    /** Takes a file off a run, or puts it back; the content stays. */
+    @Transactional
+    public void remove(UUID runId, long id, boolean back, String who) {
+        RunEvidenceEntity link = links.findById(id)
+                .filter(l -> l.runId.equals(runId))
+                .orElseThrow(() -> Refusal.notFound("This run has no file number " + id + "."));
+        link.removedAt = back ? null : clock.instant();
+        history.add(HistoryService.Kind.RUN, runId, back ? "EVIDENCE" : "EVIDENCE_OFF", who, link.name);
+        events.changed(LiveEvents.Topic.RUNS);
+    }
+
+    /** Returns the files kept with runs, the first added first. */
+    public List<EvidenceView> of(Collection<UUID> runIds) {
+        return runIds.isEmpty() ? List.of() : views(links.findByRunIdInAndRemovedAtIsNullOrderById(runIds));
+    }
+
+    /** A file to send. */
+    public record Content(String mediaType, byte[] bytes) {}
+
+    /** Returns the content of a file, or its thumbnail. */
+    public Content content(String hash, boolean small) {
+        EvidenceFileEntity file =
+                files.findById(hash).orElseThrow(() -> Refusal.notFound("There is no file with that content."));
+        if (small && file.thumbnail == null) {
+            throw Refusal.notFound("There is no thumbnail of this file.");
+        }
+        return small ? new Content("image/png", file.thumbnail) : new Content(file.mediaType, file.content);
+    }
+
+    private List<EvidenceView> views(List<RunEvidenceEntity> all) {
+        Map<String, Object[]> byHash = new HashMap<>();
+        files.describe(all.stream().map(l -> l.hash).distinct().toList())
+                .forEach(row -> byHash.put((String) row[0], row));
+        return all.stream()
+                .map(l -> {
+                    Object[] file = byHash.get(l.hash);
+                    return new EvidenceView(
+                            l.id,
+                            l.runId,
+                            l.name,
+                            l.hash,
+                            (String) file[1],
+                            (Integer) file[2],
+                            (Boolean) file[3],
+                            l.addedAt,
+                            l.who);
+                })
+                .toList();
+    }
+
+    private static String digest(byte[] content) {
+        try {
+            return HexFormat.of()
+                    .formatHex(MessageDigest.getInstance("SHA-256").digest(content));
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException("every Java has SHA-256", e);
+        }
+    }
+}

@@ -1,0 +1,44 @@
+package app.yarrowmark.server.evidence;
+
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import jakarta.persistence.SequenceGenerator;
+import jakarta.persistence.Table;
+import java.time.Instant;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+
+@Entity
+@Table(name = "run_evidence")
+class RunEvidenceEntity {
+
+    @Id
+    @GeneratedValue(strategy = GenerationType.SEQUENCE, generator = "record")
+    @SequenceGenerator(name = "record", sequenceName = "record_seq", allocationSize = 50)
+    Long id;
+
+    UUID runId;
+
+    @Column(columnDefinition = "char(64)")
+    String hash;
+
+    String name;
+    Instant addedAt;
+    String who;
+
+    @Nullable
+    Instant removedAt;
+
+    protected RunEvidenceEntity() {}
+
+    RunEvidenceEntity(UUID runId, String hash, String name, Instant addedAt, String who) {
+        this.runId = runId;
+        this.hash = hash;
+        this.name = name;
+        this.addedAt = addedAt;
+        this.who = who;
+    }
+}

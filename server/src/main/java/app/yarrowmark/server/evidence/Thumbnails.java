@@ -1,0 +1,67 @@
+package app.yarrowmark.server.evidence;
+
+import java.awt.Graphics2D;
+import java.awt.RenderingHints;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.util.Iterator;
+import java.util.Optional;
+import javax.imageio.ImageIO;
+import javax.imageio.ImageReader;
+import javax.imageio.stream.ImageInputStream;
+
+/** Small pictures of pictures. */
+final class Thumbnails {
+
+    private static final int LONGEST_SIDE = 240;
+    /** A file of a few bytes can claim to be enormous; such are kept without a thumbnail. */
+    private static final long MOST_PIXELS = 40_000_000;
+
+    private Thumbnails() {}
+
+    /**
+     * Returns a PNG of at most 240 pixels a side; empty where the picture cannot be drawn here.
+     *
+     * @throws IOException if the content only begins like a picture
+     */
+    static Optional<byte[]> of(byte[] content) throws IOException {
+        try (ImageInputStream in = ImageIO.createImageInputStream(new ByteArrayInputStream(content))) {
+            Iterator<ImageReader> readers = ImageIO.getImageReaders(in);
+            if (!readers.hasNext()) {
+                return Optional.empty();
+            }
+            ImageReader reader = readers.next();
+            try {
+                reader.setInput(in, true, true);
+                if ((long) reader.getWidth(0) * reader.getHeight(0) > MOST_PIXELS) {
+                    return Optional.empty();
+                }
+                return Optional.of(png(scaled(reader.read(0))));
+            } catch (RuntimeException e) {
+                throw new IOException("the picture is broken: " + e.getMessage(), e);
+            } finally {
+                reader.dispose();
+            }
+        }
+    }
+
+    private static BufferedImage scaled(BufferedImage picture) {
+        double factor = Math.min(1, (double) LONGEST_SIDE / Math.max(picture.getWidth(), picture.getHeight()));
+        int width = Math.max(1, (int) Math.round(picture.getWidth() * factor));
+        int height = Math.max(1, (int) Math.round(picture.getHeight() * factor));
+        BufferedImage small = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
+        Graphics2D canvas = small.createGraphics();
+        canvas.setRenderingHint(RenderingHints.KEY_INTERPOLATION, RenderingHints.VALUE_INTERPOLATION_BILINEAR);
+        canvas.drawImage(picture, 0, 0, width, height, java.awt.Color.WHITE, null);
+        canvas.dispose();
+        return small;
+    }
+
+    private static byte[] png(BufferedImage picture) throws IOException {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        ImageIO.write(picture, "png", out);
+        return out.toByteArray();
+    }
+}

@@ -1,0 +1,54 @@
+package app.yarrowmark.server.exchange;
+
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import jakarta.persistence.SequenceGenerator;
+import jakarta.persistence.Table;
+import java.time.Instant;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
+
+@Entity
+@Table(name = "import_batch")
+class ImportBatchEntity {
+
+    @Id
+    @GeneratedValue(strategy = GenerationType.SEQUENCE, generator = "record")
+    @SequenceGenerator(name = "record", sequenceName = "record_seq", allocationSize = 50)
+    Long id;
+
+    String name;
+    String source;
+
+    /** {@link ImportSettings} as JSON. */
+    @Column(columnDefinition = "longtext")
+    String mapping;
+
+    String who;
+    Instant at;
+
+    @Enumerated(EnumType.STRING)
+    @JdbcTypeCode(SqlTypes.VARCHAR)
+    ImportViews.State state;
+
+    int understood;
+    int rejected;
+    int runs;
+    int doubted;
+
+    protected ImportBatchEntity() {}
+
+    ImportBatchEntity(String name, String source, String mapping, String who, Instant at) {
+        this.name = name;
+        this.source = source;
+        this.mapping = mapping;
+        this.who = who;
+        this.at = at;
+        this.state = ImportViews.State.WAITING;
+    }
+}

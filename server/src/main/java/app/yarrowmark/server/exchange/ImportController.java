@@ -1,0 +1,153 @@
+package app.yarrowmark.server.exchange;
+
+import app.yarrowmark.core.exchange.Json;
+import app.yarrowmark.core.exchange.RunFile;
+import app.yarrowmark.core.exchange.SensorLog;
+import app.yarrowmark.core.exchange.TableReader;
+import app.yarrowmark.server.access.Caller;
+import app.yarrowmark.server.exchange.ImportViews.Accepted;
+import app.yarrowmark.server.exchange.ImportViews.Choice;
+import app.yarrowmark.server.exchange.ImportViews.ImportView;
+import app.yarrowmark.server.exchange.ImportViews.Preview;
+import app.yarrowmark.server.exchange.ImportViews.Report;
+import app.yarrowmark.server.shell.RuleViolations;
+import com.fasterxml.jackson.core.JsonProcessingException;
+import io.swagger.v3.oas.annotations.Operation;
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.io.StringReader;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Map;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.multipart.MultipartFile;
+
+@RestController
+class ImportController {
+
+    private final TableImport tables;
+
+    ImportController(TableImport tables) {
+        this.tables = tables;
+    }
+
+    record Beginning(String text) {}
+
+    /**
+     * A sensor log and which of its columns are what.
+     *
+     * @param columns name of the series, with its unit, by name of the column
+     */
+    record LogRequest(String text, String timeColumn, Map<String, Quantity> columns) {}
+
+    record Quantity(String name, String unit) {}
+
+    /** Series to send with a run, and what was left out. */
+    record LogResult(List<RunFile.SeriesLine> series, int rows, int rejected, List<String> problems) {}
+
+    /** Columns of a table, with its first rows. */
+    record Columns(List<String> header, List<List<String>> rows) {}
+
+    @Operation(summary = "How the beginning of a table would be read")
+    @PostMapping("/api/v1/imports/previews")
+    Preview preview(@RequestBody Beginning body) {
+        return tables.preview(body.text());
+    }
+
+    @Operation(summary = "Read a whole table; nothing counts until it is accepted. Parts: settings (JSON) and file")
+    @PostMapping(value = "/api/v1/imports", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+    @ResponseStatus(HttpStatus.CREATED)
+    Report stage(
+            @RequestParam String settings,
+            @RequestParam MultipartFile file,
+            @AuthenticationPrincipal Caller caller)
+            throws IOException {
+        ImportSettings read;
+        try {
+            read = Json.mapper().readValue(settings, ImportSettings.class);
+        } catch (JsonProcessingException e) {
+            throw new RuleViolations("settings", "are not the JSON expected: " + e.getOriginalMessage());
+        }
+        String name = file.getOriginalFilename() == null ? "a table" : file.getOriginalFilename();
+        try (BufferedReader text =
+                new BufferedReader(new InputStreamReader(file.getInputStream(), StandardCharsets.UTF_8))) {
+            return tables.stage(text, name, read, caller);
+        }
+    }
+
+    @Operation(summary = "The last imports, the newest first")
+    @GetMapping("/api/v1/imports")
+    List<ImportView> all() {
+        return tables.all();
+    }
+
+    @Operation(summary = "What was read of a table, with a page of what was rejected")
+    @GetMapping("/api/v1/imports/{id}")
+    Report report(@PathVariable long id, @RequestParam(defaultValue = "0") int page) {
+        return tables.report(id, Math.max(0, page));
+    }
+
+    @Operation(summary = "Keep what was read, or the chosen parts of it, as runs")
+    @PostMapping("/api/v1/imports/{id}/accept")
+    Accepted accept(@PathVariable long id, @RequestBody Choice body, @AuthenticationPrincipal Caller caller) {
+        return tables.accept(id, body.parts(), caller);
+    }
+
+    @Operation(summary = "Take an import back as a whole: its runs are set aside")
+    @PostMapping("/api/v1/imports/{id}/take-back")
+    ImportView takeBack(@PathVariable long id, @AuthenticationPrincipal Caller caller) {
+        return tables.takeBack(id, false, caller);
+    }
+
+    @Operation(summary = "Let an import count again that was taken back")
+    @PostMapping("/api/v1/imports/{id}/bring-back")
+    ImportView bringBack(@PathVariable long id, @AuthenticationPrincipal Caller caller) {
+        return tables.takeBack(id, true, caller);
+    }
+
+    @Operation(summary = "The columns of a table and its first rows")
+    @PostMapping("/api/v1/tables/columns")
+    Columns columns(@RequestBody Beginning body) {
+        Preview preview = tables.preview(body.text());
+        return new Columns(preview.settings().header(), preview.rows());
+    }
+
+    @Operation(summary = "Read a sensor log into series")
+    @PostMapping("/api/v1/tables/sensor-log")
+    LogResult log(@RequestBody LogRequest body) {
+        char separator = TableReader.separatorOf(body.text().lines().findFirst().orElse(""));
+        try {
+            SensorLog.Result result = SensorLog.read(
+                    new StringReader(body.text()),
+                    separator,
+                    body.timeColumn(),
+                    List.copyOf(body.columns().keySet()));
+            return new LogResult(
+                    result.series().entrySet().stream()
+                            .filter(e -> e.getValue().size() > 0)
+                            .map(e -> new RunFile.SeriesLine(
+                                    body.columns().get(e.getKey()).name(),
+                                    body.columns().get(e.getKey()).unit(),
+                                    "time",
+                                    "s",
+                                    e.getValue().x(),
+                                    e.getValue().y()))
+                            .toList(),
+                    result.rows(),
+                    result.rejected(),
+                    result.problems());
+        } catch (IllegalArgumentException e) {
+            throw new RuleViolations("text", String.valueOf(e.getMessage()));
+        }
+    }
+}

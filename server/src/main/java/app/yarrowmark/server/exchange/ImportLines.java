@@ -1,0 +1,178 @@
+package app.yarrowmark.server.exchange;
+
+import app.yarrowmark.server.exchange.ImportViews.PartView;
+import app.yarrowmark.server.exchange.ImportViews.RejectedLine;
+import app.yarrowmark.server.exchange.LineReader.Line;
+import java.sql.Timestamp;
+import java.util.ArrayList;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.RowCallbackHandler;
+import org.springframework.stereotype.Component;
+
+/** The lines of tables while they wait, in the database: however long a table is, little of it is in memory. */
+@Component
+class ImportLines {
+
+    private static final int BATCH = 1_000;
+    private static final int FETCH = 2_000;
+    private static final int PAGE = 100;
+    private static final String INSERT = "insert into import_line (batch_id, line, ordinal, maker, model, unit_label,"
+            + " setup_name, setup_id, suite_id, metric, text, repeat_no, started_at, note, column_name, problem)"
+            + " values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)";
+    /** Readings of one run beside each other; where no column counts repeats, the nth of a metric is of the nth run. */
+    private static final String IN_RUNS = "select * from (select l.*, coalesce(repeat_no, row_number() over (partition by"
+            + " maker, model, unit_label, setup_name, suite_id, started_at, metric order by line, ordinal)) as rep"
+            + " from import_line l where batch_id = ? and problem is null) r"
+            + " order by maker, model, unit_label, setup_name, suite_id, started_at, rep, line, ordinal";
+
+    private final JdbcTemplate jdbc;
+
+    ImportLines(JdbcTemplate jdbc) {
+        this.jdbc = new JdbcTemplate(jdbc.getDataSource());
+        this.jdbc.setFetchSize(FETCH);
+    }
+
+    /** Takes lines and writes them down a thousand at a time. */
+    final class Writer implements AutoCloseable {
+
+        private final long batch;
+        private final List<Object[]> waiting = new ArrayList<>();
+        private int understood;
+        private int rejected;
+        private long lastLine;
+        private int ordinal;
+
+        private Writer(long batch) {
+            this.batch = batch;
+        }
+
+        void add(long line, String column, Line l) {
+            understood++;
+            write(
+                    line,
+                    l.maker(),
+                    l.model(),
+                    l.unit(),
+                    l.setup(),
+                    l.setupId(),
+                    l.suiteId(),
+                    l.metric(),
+                    l.text(),
+                    l.repeat(),
+                    l.startedAt() == null ? null : Timestamp.from(l.startedAt()),
+                    l.note(),
+                    cut(column, 120),
+                    null);
+        }
+
+        void reject(long line, String column, String reason) {
+            rejected++;
+            write(
+                    line, null, null, null, null, null, null, null, null, null, null, null, cut(column, 120),
+                    cut(reason, 500));
+        }
+
+        private void write(long line, @Nullable Object... values) {
+            ordinal = line == lastLine ? ordinal + 1 : 0;
+            lastLine = line;
+            Object[] row = new Object[values.length + 3];
+            row[0] = batch;
+            row[1] = line;
+            row[2] = ordinal;
+            System.arraycopy(values, 0, row, 3, values.length);
+            waiting.add(row);
+            if (waiting.size() == BATCH) {
+                flush();
+            }
+        }
+
+        private void flush() {
+            if (!waiting.isEmpty()) {
+                jdbc.batchUpdate(INSERT, waiting);
+                waiting.clear();
+            }
+        }
+
+        int understood() {
+            return understood;
+        }
+
+        int rejected() {
+            return rejected;
+        }
+
+        @Override
+        public void close() {
+            flush();
+        }
+
+        private static String cut(String text, int most) {
+            return text.length() <= most ? text : text.substring(0, most - 1) + "…";
+        }
+    }
+
+    Writer write(long batch) {
+        return new Writer(batch);
+    }
+
+    /** Hands over every good line, those of one run beside each other; columns as in the table, and {@code rep}. */
+    void inRuns(long batch, RowCallbackHandler each) {
+        jdbc.query(IN_RUNS, each, batch);
+    }
+
+    List<PartView> parts(long batch) {
+        return jdbc.query(
+                "select concat(maker, ' ', model) as device, suite_id, count(*) as readings,"
+                        + " max(s.suite_key) as suite_key, max(s.version) as version,"
+                        + " count(distinct unit_label, setup_name) as setups"
+                        + " from import_line l join suite s on s.id = l.suite_id"
+                        + " where batch_id = ? and problem is null group by maker, model, suite_id order by 1, suite_id",
+                (row, i) -> new PartView(
+                        row.getString("device"),
+                        row.getString("suite_key") + " " + row.getString("version"),
+                        row.getInt("readings"),
+                        row.getInt("setups")),
+                batch);
+    }
+
+    List<RejectedLine> rejected(long batch, int page) {
+        return jdbc.query(
+                "select line, column_name, problem from import_line where batch_id = ? and problem is not null"
+                        + " order by line, ordinal limit ? offset ?",
+                (row, i) -> new RejectedLine(
+                        row.getInt("line"), row.getString("column_name"), row.getString("problem")),
+                batch,
+                PAGE,
+                page * PAGE);
+    }
+
+    int rejectedCount(long batch) {
+        return jdbc.queryForObject(
+                "select count(*) from import_line where batch_id = ? and problem is not null", Integer.class, batch);
+    }
+
+    static int pages(int lines) {
+        return (lines + PAGE - 1) / PAGE;
+    }
+
+    /** Writes down why a run was refused, at its first line. */
+    void refuse(long batch, int line, String reason) {
+        jdbc.update(
+                "update import_line set problem = ? where batch_id = ? and line = ? and problem is null",
+                Writer.cut(reason, 500),
+                batch,
+                line);
+    }
+
+    /** Forgets the lines that were understood; the rejected ones stay as the report. */
+    void forgetGood(long batch) {
+        jdbc.update("delete from import_line where batch_id = ? and problem is null", batch);
+    }
+
+    /** Forgets everything of a batch. */
+    void forget(long batch) {
+        jdbc.update("delete from import_line where batch_id = ?", batch);
+    }
+}

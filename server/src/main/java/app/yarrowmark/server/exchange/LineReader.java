@@ -1,0 +1,258 @@
+package app.yarrowmark.server.exchange;
+
+import app.yarrowmark.core.exchange.TableMapping;
+import app.yarrowmark.core.exchange.TableMapping.Cell;
+import app.yarrowmark.core.exchange.TableMapping.Role;
+import app.yarrowmark.core.score.ReadingText;
+import app.yarrowmark.core.suite.Metric;
+import app.yarrowmark.server.catalogue.CatalogueService;
+import app.yarrowmark.server.catalogue.ModelView;
+import app.yarrowmark.server.catalogue.UnitView;
+import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.suites.Suite;
+import app.yarrowmark.server.suites.SuiteService;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
+import java.time.format.DateTimeParseException;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/** Finds what the texts of a table's cells mean on this desk; what it looked up it remembers, within limits. */
+final class LineReader {
+
+    private static final int MOST_REMEMBERED = 5_000;
+
+    private final ImportSettings settings;
+    private final SuiteService suites;
+    private final SetupService setups;
+    private final Map<String, List<ModelView>> models = new HashMap<>();
+    private final Map<String, Optional<Suite>> suiteByText = bounded();
+    private final Map<String, Optional<Long>> setupByText = bounded();
+
+    LineReader(ImportSettings settings, CatalogueService catalogue, SuiteService suites, SetupService setups) {
+        this.settings = settings;
+        this.suites = suites;
+        this.setups = setups;
+        for (ModelView model : catalogue.models()) {
+            models.computeIfAbsent(TableMapping.plain(model.name()), k -> new ArrayList<>())
+                    .add(model);
+            models.computeIfAbsent(TableMapping.plain(model.maker() + " " + model.name()), k -> new ArrayList<>())
+                    .add(model);
+        }
+    }
+
+    /**
+     * A reading that can be kept.
+     *
+     * @param setupId absent where the setup is to be made
+     */
+    record Line(
+            String maker,
+            String model,
+            String unit,
+            String setup,
+            @Nullable Long setupId,
+            long suiteId,
+            String metric,
+            String text,
+            @Nullable Integer repeat,
+            @Nullable Instant startedAt,
+            @Nullable String note) {}
+
+    /** Thrown for a line that cannot be kept; says which column and why. */
+    static final class Unfit extends RuntimeException {
+
+        private final String column;
+
+        Unfit(String column, String message) {
+            super(message);
+            this.column = column;
+        }
+
+        String column() {
+            return column;
+        }
+    }
+
+    /** @throws Unfit if the line cannot be kept */
+    Line read(Cell cell) {
+        Suite suite = suite(cell);
+        Metric metric = metric(cell, suite);
+        requireValue(cell, metric);
+        String device = cell.field(Role.DEVICE);
+        if (device.isEmpty()) {
+            throw unfit(Role.DEVICE, "says no device");
+        }
+        Optional<ModelView> model = model(cell, device);
+        String unit = or(cell.field(Role.UNIT), settings.unit(), "A");
+        String setup = or(cell.field(Role.SETUP), settings.setup(), "as shipped");
+        limit(Role.UNIT, unit, 60);
+        limit(Role.SETUP, setup, 80);
+        Optional<Long> setupId = model.flatMap(m -> setup(m, unit, setup));
+        if (setupId.isEmpty() && settings.makeModels() == null) {
+            throw unfit(
+                    Role.SETUP,
+                    "there is no setup \"" + setup + "\" of unit " + unit + " of " + device
+                            + "; make it first, or have what is missing made");
+        }
+        String note = cell.field(Role.NOTE);
+        limit(Role.NOTE, note, 500);
+        return new Line(
+                model.map(ModelView::maker).orElseGet(() -> maker(cell, device)),
+                model.map(ModelView::name).orElseGet(() -> name(cell, device)),
+                unit,
+                setup,
+                setupId.orElse(null),
+                suite.id(),
+                metric.key(),
+                cell.value(),
+                repeat(cell),
+                time(cell),
+                note.isEmpty() ? null : note);
+    }
+
+    private Suite suite(Cell cell) {
+        String text = cell.field(Role.SUITE).isEmpty()
+                ? settings.suite() == null ? "" : settings.suite()
+                : (cell.field(Role.SUITE) + " " + cell.field(Role.VERSION)).strip();
+        if (text.isEmpty()) {
+            throw unfit(Role.SUITE, "says no suite; choose the one for the whole table");
+        }
+        return suiteByText
+                .computeIfAbsent(text, t -> suites.all().stream()
+                        .filter(s -> TableMapping.plain(t)
+                                        .equals(TableMapping.plain(s.sheet().id().toString()))
+                                || TableMapping.plain(t)
+                                        .equals(TableMapping.plain(s.sheet().name() + " "
+                                                + s.sheet().id().version())))
+                        .findFirst())
+                .orElseThrow(() -> unfit(
+                        Role.SUITE, "there is no suite \"" + text + "\"; write name and version, such as kernmill 3"));
+    }
+
+    private Metric metric(Cell cell, Suite suite) {
+        return TableMapping.metricNamed(suite.sheet(), cell.metric())
+                .orElseThrow(() -> unfit(
+                        Role.METRIC,
+                        suite.sheet().id() + " has no metric \"" + cell.metric() + "\"; it has "
+                                + suite.sheet().metrics().stream().map(Metric::key).toList()));
+    }
+
+    private static void requireValue(Cell cell, Metric metric) {
+        if (cell.value().length() > 40) {
+            throw new Unfit(cell.column(), "has " + cell.value().length() + " characters; a value has at most 40");
+        }
+        try {
+            ReadingText.parse(metric, cell.value());
+        } catch (IllegalArgumentException e) {
+            throw new Unfit(cell.column(), String.valueOf(e.getMessage()));
+        }
+    }
+
+    private Optional<ModelView> model(Cell cell, String device) {
+        String maker = cell.field(Role.MAKER);
+        List<ModelView> found = models.getOrDefault(
+                TableMapping.plain(maker.isEmpty() ? device : maker + " " + device), List.of());
+        if (found.size() > 1) {
+            throw unfit(Role.DEVICE, "\"" + device + "\" could be "
+                    + found.stream().map(m -> m.maker() + " " + m.name()).toList() + "; write the maker before it");
+        }
+        if (found.isEmpty() && settings.makeModels() == null) {
+            throw unfit(
+                    Role.DEVICE,
+                    "there is no model \"" + device + "\"; make it first, or have what is missing made");
+        }
+        limit(Role.DEVICE, device, 80);
+        return found.stream().findFirst();
+    }
+
+    private String maker(Cell cell, String device) {
+        String maker = cell.field(Role.MAKER);
+        if (!maker.isEmpty()) {
+            limit(Role.MAKER, maker, 80);
+            return maker;
+        }
+        int blank = device.indexOf(' ');
+        if (blank < 0) {
+            throw unfit(Role.DEVICE, "\"" + device + "\" is new and names no maker; write the maker before it");
+        }
+        return device.substring(0, blank);
+    }
+
+    private static String name(Cell cell, String device) {
+        return cell.field(Role.MAKER).isEmpty()
+                ? device.substring(device.indexOf(' ') + 1).strip()
+                : device;
+    }
+
+    private Optional<Long> setup(ModelView model, String unit, String setup) {
+        return setupByText.computeIfAbsent(model.id() + "\t" + unit + "\t" + setup, k -> model.units().stream()
+                .filter(u -> u.label().equalsIgnoreCase(unit))
+                .findFirst()
+                .map(UnitView::id)
+                .flatMap(id -> setups.named(id, setup)));
+    }
+
+    private @Nullable Integer repeat(Cell cell) {
+        String text = cell.field(Role.REPEAT);
+        if (text.isEmpty()) {
+            return settings.shape() == TableMapping.Shape.WIDE ? (int) cell.line() : null;
+        }
+        try {
+            return Integer.valueOf(text);
+        } catch (NumberFormatException e) {
+            throw unfit(Role.REPEAT, "is a whole number, got \"" + text + "\"");
+        }
+    }
+
+    private @Nullable Instant time(Cell cell) {
+        String text = cell.field(Role.TIME);
+        if (text.isEmpty()) {
+            return null;
+        }
+        String iso = text.replace(' ', 'T');
+        try {
+            if (iso.length() == 10) {
+                return LocalDate.parse(iso).atStartOfDay(ZoneOffset.UTC).toInstant();
+            }
+            return iso.matches(".*(Z|[+-]\\d{2}:\\d{2})$")
+                    ? OffsetDateTime.parse(iso).toInstant()
+                    : LocalDateTime.parse(iso).toInstant(ZoneOffset.UTC);
+        } catch (DateTimeParseException e) {
+            throw unfit(Role.TIME, "is a day or time such as 2026-05-04 or 2026-05-04 10:30, got \"" + text + "\"");
+        }
+    }
+
+    private void limit(Role role, String text, int most) {
+        if (text.length() > most) {
+            throw unfit(role, "has " + text.length() + " characters; at most " + most + " are kept");
+        }
+    }
+
+    private Unfit unfit(Role role, String message) {
+        return new Unfit(
+                settings.columns().getOrDefault(role, role.name().toLowerCase(Locale.ROOT)), message);
+    }
+
+    private static String or(String text, @Nullable String otherwise, String last) {
+        return !text.isEmpty() ? text : otherwise == null || otherwise.isBlank() ? last : otherwise.strip();
+    }
+
+    private static <V> Map<String, V> bounded() {
+        return new LinkedHashMap<>(64, .75f, true) {
+            @Override
+            protected boolean removeEldestEntry(Map.Entry<String, V> eldest) {
+                return size() > MOST_REMEMBERED;
+            }
+        };
+    }
+}

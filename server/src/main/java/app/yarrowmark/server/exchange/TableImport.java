@@ -1,0 +1,431 @@
+package app.yarrowmark.server.exchange;
+
+import app.yarrowmark.core.exchange.Json;
+import app.yarrowmark.core.exchange.RunFile;
+import app.yarrowmark.core.exchange.TableMapping;
+import app.yarrowmark.core.exchange.TableReader;
+import app.yarrowmark.core.setup.Facts;
+import app.yarrowmark.server.access.Caller;
+import app.yarrowmark.server.catalogue.CatalogueService;
+import app.yarrowmark.server.catalogue.DeviceKind;
+import app.yarrowmark.server.catalogue.ModelView;
+import app.yarrowmark.server.catalogue.UnitView;
+import app.yarrowmark.server.exchange.ImportViews.Accepted;
+import app.yarrowmark.server.exchange.ImportViews.ImportView;
+import app.yarrowmark.server.exchange.ImportViews.PartKey;
+import app.yarrowmark.server.exchange.ImportViews.Preview;
+import app.yarrowmark.server.exchange.ImportViews.Report;
+import app.yarrowmark.server.exchange.ImportViews.State;
+import app.yarrowmark.server.history.HistoryService;
+import app.yarrowmark.server.runs.RunIntake;
+import app.yarrowmark.server.runs.RunReview;
+import app.yarrowmark.server.runs.RunService;
+import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.shell.LiveEvents;
+import app.yarrowmark.server.shell.Refusal;
+import app.yarrowmark.server.shell.RuleViolations;
+import app.yarrowmark.server.suites.Suite;
+import app.yarrowmark.server.suites.SuiteService;
+import com.fasterxml.jackson.core.type.TypeReference;
+import java.io.Reader;
+import java.io.StringReader;
+import java.nio.charset.StandardCharsets;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Timestamp;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/** Reads tables in two steps: first what they say, line by line, then, once a person accepts it, as runs. */
+@Service
+class TableImport {
+
+    private static final int PREVIEW_ROWS = 5;
+    private static final int BATCH = 400;
+    private static final String TAKEN_BACK = "the import was taken back";
+    private static final RunFile.Sender SENDER = new RunFile.Sender("import", "0.1.0");
+
+    private final ImportBatchRepository batches;
+    private final ImportLines lines;
+    private final CatalogueService catalogue;
+    private final SetupService setups;
+    private final SuiteService suites;
+    private final RunIntake intake;
+    private final RunService runs;
+    private final RunReview review;
+    private final HistoryService history;
+    private final LiveEvents events;
+    private final Clock clock;
+    private final TransactionTemplate transaction;
+
+    TableImport(
+            ImportBatchRepository batches,
+            ImportLines lines,
+            CatalogueService catalogue,
+            SetupService setups,
+            SuiteService suites,
+            RunIntake intake,
+            RunService runs,
+            RunReview review,
+            HistoryService history,
+            LiveEvents events,
+            Clock clock,
+            PlatformTransactionManager transactions) {
+        this.batches = batches;
+        this.lines = lines;
+        this.catalogue = catalogue;
+        this.setups = setups;
+        this.suites = suites;
+        this.intake = intake;
+        this.runs = runs;
+        this.review = review;
+        this.history = history;
+        this.events = events;
+        this.clock = clock;
+        this.transaction = new TransactionTemplate(transactions);
+    }
+
+    /** Returns how the beginning of a table would be read: as the last time, or as its header suggests. */
+    Preview preview(String beginning) {
+        String first = beginning.lines().findFirst().orElse("");
+        char separator = TableReader.separatorOf(first);
+        try (TableReader table = TableReader.open(new StringReader(beginning), separator)) {
+            List<List<String>> rows = new ArrayList<>();
+            rows(table, rows);
+            Optional<ImportSettings> before = remembered(table.header());
+            TableMapping guess = TableMapping.guess(
+                    table.header(), suites.all().stream().map(Suite::sheet).toList());
+            ImportSettings settings = before.orElseGet(() -> new ImportSettings(
+                    String.valueOf(separator),
+                    table.header(),
+                    guess.shape(),
+                    guess.columns(),
+                    guess.metrics(),
+                    null,
+                    null,
+                    null,
+                    null,
+                    null));
+            return new Preview(settings, rows, before.isPresent());
+        } catch (IllegalArgumentException e) {
+            throw new RuleViolations("table", String.valueOf(e.getMessage()));
+        }
+    }
+
+    /** The beginning may break off in the middle of a row: what comes whole is enough. */
+    private static void rows(TableReader table, List<List<String>> rows) {
+        try {
+            while (rows.size() < PREVIEW_ROWS && table.hasNext()) {
+                rows.add(table.next().values());
+            }
+        } catch (IllegalArgumentException brokenOff) {
+            // The whole table is read, and its faults told, when it is staged.
+        }
+    }
+
+    private Optional<ImportSettings> remembered(List<String> header) {
+        return batches.findTop50ByOrderByIdDesc().stream()
+                .map(b -> Json.read(b.mapping, new TypeReference<ImportSettings>() {}))
+                .filter(s -> s.header().equals(header))
+                .findFirst();
+    }
+
+    /**
+     * Reads a whole table and writes down what it says; nothing counts yet.
+     *
+     * @throws RuleViolations if it is no table, or the settings do not fit it
+     */
+    Report stage(Reader text, String name, ImportSettings settings, Caller caller) {
+        if (settings.separator().length() != 1) {
+            throw new RuleViolations("separator", "is one character, got \"" + settings.separator() + "\"");
+        }
+        if (settings.sourceText().length() > 80 || name.isBlank() || name.length() > 200) {
+            throw new RuleViolations("name", "a name has 1 to 200 characters, a source at most 80");
+        }
+        ImportBatchEntity batch = transaction.execute(tx -> batches.save(new ImportBatchEntity(
+                name.strip(), settings.sourceText(), Json.write(settings), caller.name(), clock.instant())));
+        try (ImportLines.Writer writer = lines.write(batch.id);
+                TableReader table = TableReader.open(text, settings.separator().charAt(0))) {
+            read(table, settings, writer);
+            writer.close();
+            batch.understood = writer.understood();
+            batch.rejected = writer.rejected();
+            batches.save(batch);
+        } catch (IllegalArgumentException e) {
+            lines.forget(batch.id);
+            batches.delete(batch);
+            throw new RuleViolations("table", String.valueOf(e.getMessage()));
+        }
+        events.changed(LiveEvents.Topic.CATALOGUE);
+        return report(batch.id, 0);
+    }
+
+    private void read(TableReader table, ImportSettings settings, ImportLines.Writer writer) {
+        LineReader reader = new LineReader(settings, catalogue, suites, setups);
+        TableMapping mapping = settings.mapping();
+        long last = 1;
+        try {
+            while (table.hasNext()) {
+                TableReader.Row row = table.next();
+                last = row.line();
+                if (row.extra() > 0) {
+                    writer.reject(row.line(), "", "has " + row.extra() + " values more than the header has columns");
+                    continue;
+                }
+                for (TableMapping.Cell cell : mapping.cells(row, table.header())) {
+                    try {
+                        writer.add(row.line(), cell.column(), reader.read(cell));
+                    } catch (LineReader.Unfit e) {
+                        writer.reject(row.line(), e.column(), String.valueOf(e.getMessage()));
+                    }
+                }
+            }
+        } catch (IllegalArgumentException e) {
+            writer.reject(last + 1, "", e.getMessage() + "; nothing after it was read");
+        }
+    }
+
+    /** Returns what was read, with a page of what was rejected. */
+    Report report(long id, int page) {
+        ImportBatchEntity batch = batch(id);
+        return new Report(
+                view(batch),
+                batch.state == State.WAITING ? lines.parts(id) : List.of(),
+                lines.rejected(id, page),
+                ImportLines.pages(lines.rejectedCount(id)));
+    }
+
+    /** Returns the last imports, the newest first. */
+    List<ImportView> all() {
+        return batches.findTop50ByOrderByIdDesc().stream()
+                .map(TableImport::view)
+                .toList();
+    }
+
+    /**
+     * Keeps what was read, or the chosen parts of it, as runs.
+     *
+     * @throws Refusal if it was accepted before
+     */
+    Accepted accept(long id, @Nullable List<PartKey> parts, Caller caller) {
+        ImportBatchEntity batch = batch(id);
+        if (batch.state != State.WAITING) {
+            throw Refusal.conflict("This import was accepted before.");
+        }
+        ImportSettings settings = Json.read(batch.mapping, new TypeReference<ImportSettings>() {});
+        Acceptance acceptance = new Acceptance(batch, settings, parts == null ? null : new HashSet<>(parts), caller);
+        lines.inRuns(id, acceptance::row);
+        acceptance.finish();
+        int doubted = review.all(acceptance.cells);
+        transaction.executeWithoutResult(tx -> {
+            batch.state = State.ACCEPTED;
+            batch.runs = acceptance.fresh;
+            batch.doubted = doubted;
+            batches.save(batch);
+            history.add(
+                    HistoryService.Kind.IMPORT, id, "ACCEPTED", caller.name(), acceptance.fresh + " runs of " + batch.name);
+        });
+        lines.forgetGood(id);
+        events.changed(LiveEvents.Topic.CATALOGUE);
+        return new Accepted(view(batch), acceptance.fresh, acceptance.known, acceptance.refused);
+    }
+
+    /** Sets every run of an import aside, or brings back what was set aside so. */
+    ImportView takeBack(long id, boolean back, Caller caller) {
+        ImportBatchEntity batch = batch(id);
+        State wanted = back ? State.TAKEN_BACK : State.ACCEPTED;
+        if (batch.state != wanted) {
+            throw Refusal.conflict(back ? "This import was not taken back." : "This import was not accepted.");
+        }
+        runs.moveImport(id, back, TAKEN_BACK, caller);
+        transaction.executeWithoutResult(tx -> {
+            batch.state = back ? State.ACCEPTED : State.TAKEN_BACK;
+            batches.save(batch);
+            history.add(
+                    HistoryService.Kind.IMPORT, id, back ? "BROUGHT_BACK" : "TAKEN_BACK", caller.name(), batch.name);
+        });
+        events.changed(LiveEvents.Topic.CATALOGUE);
+        return view(batch);
+    }
+
+    private ImportBatchEntity batch(long id) {
+        return batches.findById(id).orElseThrow(() -> Refusal.notFound("There is no import number " + id + "."));
+    }
+
+    private static ImportView view(ImportBatchEntity b) {
+        return new ImportView(
+                b.id, b.name, b.source, b.who, b.at, b.state, b.understood, b.rejected, b.runs, b.doubted);
+    }
+
+    /** Puts lines together to runs, and hands them on some hundred at a time. */
+    private final class Acceptance {
+
+        private final ImportBatchEntity batch;
+        private final ImportSettings settings;
+        private final @Nullable Set<PartKey> parts;
+        private final Caller caller;
+        private final Map<String, Long> made = new HashMap<>();
+        private final Set<RunService.Cell> cells = new HashSet<>();
+        private final List<RunFile> waiting = new ArrayList<>();
+        private final List<Integer> firstLines = new ArrayList<>();
+        private @Nullable Group group;
+        private int fresh;
+        private int known;
+        private int refused;
+
+        Acceptance(
+                ImportBatchEntity batch, ImportSettings settings, @Nullable Set<PartKey> parts, Caller caller) {
+            this.batch = batch;
+            this.settings = settings;
+            this.parts = parts;
+            this.caller = caller;
+        }
+
+        void row(ResultSet row) throws SQLException {
+            Suite suite = suites.get(row.getLong("suite_id"));
+            PartKey part = new PartKey(
+                    row.getString("maker") + " " + row.getString("model"), suite.sheet().id().toString());
+            if (parts != null && !parts.contains(part)) {
+                return;
+            }
+            Timestamp at = row.getTimestamp("started_at");
+            String key = String.join(
+                    "\t",
+                    part.device(),
+                    row.getString("unit_label"),
+                    row.getString("setup_name"),
+                    part.suite(),
+                    String.valueOf(at),
+                    row.getString("rep"));
+            Group current = group;
+            if (current == null || !current.key.equals(key)) {
+                next();
+                current = new Group(key, setup(row), suite, at == null ? null : at.toInstant(), row.getInt("line"));
+                group = current;
+            }
+            current.readings.add(
+                    new RunFile.ReadingLine(row.getString("metric"), row.getString("text"), row.getString("note")));
+        }
+
+        void finish() {
+            next();
+            flush();
+        }
+
+        private void next() {
+            Group current = group;
+            if (current == null) {
+                return;
+            }
+            Instant at = current.startedAt == null ? batch.at : current.startedAt;
+            UUID id = UUID.nameUUIDFromBytes(
+                    (current.setupId + current.key + current.readings).getBytes(StandardCharsets.UTF_8));
+            waiting.add(new RunFile(
+                    id,
+                    new RunFile.Suite(
+                            current.suite.sheet().id().key(),
+                            current.suite.sheet().id().version()),
+                    null,
+                    current.setupId,
+                    RunFile.State.DONE,
+                    null,
+                    at,
+                    at,
+                    SENDER,
+                    null,
+                    null,
+                    current.readings,
+                    null,
+                    null,
+                    null,
+                    null,
+                    null,
+                    null,
+                    null));
+            firstLines.add(current.line);
+            cells.add(new RunService.Cell(current.setupId, current.suite.id()));
+            group = null;
+            if (waiting.size() == BATCH) {
+                flush();
+            }
+        }
+
+        private void flush() {
+            if (waiting.isEmpty()) {
+                return;
+            }
+            RunIntake.KeptAll kept = intake.acceptAll(waiting, caller, batch.id);
+            fresh += kept.fresh();
+            known += kept.known();
+            refused += kept.rejected().size();
+            kept.rejected()
+                    .forEach((i, e) -> lines.refuse(batch.id, firstLines.get(i), Objects.toString(e.getMessage())));
+            waiting.clear();
+            firstLines.clear();
+        }
+
+        private long setup(ResultSet row) throws SQLException {
+            long id = row.getLong("setup_id");
+            if (!row.wasNull()) {
+                return id;
+            }
+            String maker = row.getString("maker");
+            String model = row.getString("model");
+            String unit = row.getString("unit_label");
+            String setup = row.getString("setup_name");
+            String key = String.join("\t", maker, model, unit, setup);
+            Long before = made.get(key);
+            if (before == null) {
+                before = make(maker, model, unit, setup);
+                made.put(key, before);
+            }
+            return before;
+        }
+
+        private long make(String maker, String model, String label, String setup) {
+            DeviceKind kind = Objects.requireNonNull(settings.makeModels(), "nothing is made unless asked for");
+            ModelView made = catalogue.addModel(maker, model, kind, null, caller.name());
+            UnitView unit = catalogue.addUnit(made.id(), label, "", settings.sourceText(), caller.name());
+            return setups.create(
+                            unit.id(),
+                            setup,
+                            null,
+                            false,
+                            Facts.of(List.of()),
+                            caller.name())
+                    .id();
+        }
+    }
+
+    /** The readings of one run. */
+    private static final class Group {
+
+        private final String key;
+        private final long setupId;
+        private final Suite suite;
+        private final @Nullable Instant startedAt;
+        private final int line;
+        private final List<RunFile.ReadingLine> readings = new ArrayList<>();
+
+        Group(String key, long setupId, Suite suite, @Nullable Instant startedAt, int line) {
+            this.key = key;
+            this.setupId = setupId;
+            this.suite = suite;
+            this.startedAt = startedAt;
+            this.line = line;
+        }
+    }
+}

@@ -1,0 +1,313 @@
+package app.yarrowmark.server.profiles;
+
+import app.yarrowmark.core.score.DigitText;
+import app.yarrowmark.core.score.PooledNoise;
+import app.yarrowmark.core.score.Score;
+import app.yarrowmark.core.score.Scoring;
+import app.yarrowmark.core.setup.FactDictionary;
+import app.yarrowmark.core.suite.Direction;
+import app.yarrowmark.core.suite.Metric;
+import app.yarrowmark.core.suite.TestGroup;
+import app.yarrowmark.server.catalogue.CatalogueService;
+import app.yarrowmark.server.catalogue.DeviceKind;
+import app.yarrowmark.server.catalogue.ModelDetails.Claim;
+import app.yarrowmark.server.catalogue.ModelDetails.SpecLine;
+import app.yarrowmark.server.catalogue.ModelView;
+import app.yarrowmark.server.catalogue.UnitView;
+import app.yarrowmark.server.evidence.EvidenceService;
+import app.yarrowmark.server.facts.FactService;
+import app.yarrowmark.server.profiles.ProfileViews.BearerView;
+import app.yarrowmark.server.profiles.ProfileViews.ClaimView;
+import app.yarrowmark.server.profiles.ProfileViews.EffectView;
+import app.yarrowmark.server.profiles.ProfileViews.FactProfile;
+import app.yarrowmark.server.profiles.ProfileViews.KindMinutes;
+import app.yarrowmark.server.profiles.ProfileViews.MetricProfile;
+import app.yarrowmark.server.profiles.ProfileViews.ModelProfile;
+import app.yarrowmark.server.profiles.ProfileViews.PartView;
+import app.yarrowmark.server.profiles.ProfileViews.PoolIndex;
+import app.yarrowmark.server.profiles.ProfileViews.SetupLine;
+import app.yarrowmark.server.profiles.ProfileViews.SpecView;
+import app.yarrowmark.server.profiles.ProfileViews.StripView;
+import app.yarrowmark.server.profiles.ProfileViews.SuiteProfile;
+import app.yarrowmark.server.runs.RunService;
+import app.yarrowmark.server.runs.RunViews.RunView;
+import app.yarrowmark.server.scorebook.ScoreBook;
+import app.yarrowmark.server.scorebook.ScoreColumn;
+import app.yarrowmark.server.scorebook.ScoreSnapshot;
+import app.yarrowmark.server.setups.SetupLabel;
+import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.setups.SetupView;
+import app.yarrowmark.server.standings.StandingsService;
+import app.yarrowmark.server.standings.StandingsView.GroupPlaceView;
+import app.yarrowmark.server.suites.Suite;
+import app.yarrowmark.server.suites.SuiteService;
+import app.yarrowmark.server.suites.SuiteView;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.apache.commons.math3.distribution.TDistribution;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Gathers what is known about one thing from everywhere it is kept. */
+@Service
+@Transactional(readOnly = true)
+class ProfileService {
+
+    private final CatalogueService catalogue;
+    private final SetupService setups;
+    private final SuiteService suites;
+    private final FactService facts;
+    private final RunService runs;
+    private final ScoreBook book;
+    private final StandingsService standings;
+    private final EvidenceService evidence;
+
+    ProfileService(
+            CatalogueService catalogue,
+            SetupService setups,
+            SuiteService suites,
+            FactService facts,
+            RunService runs,
+            ScoreBook book,
+            StandingsService standings,
+            EvidenceService evidence) {
+        this.catalogue = catalogue;
+        this.setups = setups;
+        this.suites = suites;
+        this.facts = facts;
+        this.runs = runs;
+        this.book = book;
+        this.standings = standings;
+        this.evidence = evidence;
+    }
+
+    ModelProfile model(long id, @Nullable Long asked) {
+        ModelView model = catalogue.model(id);
+        List<SetupView> all = model.units().stream()
+                .map(UnitView::id)
+                .flatMap(u -> setups.ofUnit(u).stream())
+                .toList();
+        List<RunView> own = runs.ofSetups(all.stream().map(SetupView::id).toList());
+        Map<Long, Long> counts = own.stream().collect(Collectors.groupingBy(RunView::setupId, Collectors.counting()));
+        ScoreSnapshot scores = book.current();
+        Optional<SetupView> shown = shown(all, counts, asked);
+        return new ModelProfile(
+                model,
+                all.stream()
+                        .map(s -> new SetupLine(s, counts.getOrDefault(s.id(), 0L), effects(s, scores)))
+                        .toList(),
+                shown.map(SetupView::id).orElse(null),
+                own.stream()
+                        .map(RunView::suiteId)
+                        .distinct()
+                        .map(suites::get)
+                        .sorted(Comparator.comparing((Suite s) -> s.sheet().group())
+                                .thenComparing(s -> s.sheet().name()))
+                        .map(SuiteView::of)
+                        .toList(),
+                shown.map(s -> strips(s.id(), model.kind())).orElse(List.of()),
+                model.details().claims().stream()
+                        .map(c -> claim(c, shown, scores))
+                        .toList(),
+                model.details().specification().stream().map(l -> spec(l, shown)).toList(),
+                own.size(),
+                evidence.of(own.stream().map(RunView::id).toList()),
+                catalogue.historyOf(id));
+    }
+
+    /** The setup asked for; else the newest that is as shipped and was measured; else the newest measured at all. */
+    private static Optional<SetupView> shown(List<SetupView> all, Map<Long, Long> counts, @Nullable Long asked) {
+        return Stream.of(
+                        all.stream().filter(s -> asked != null && s.id() == asked),
+                        all.stream().filter(s -> counts.containsKey(s.id()) && !s.tuned() && s.origin().isEmpty())
+                                .sorted(Comparator.comparing(SetupView::createdAt)
+                                        .thenComparing(SetupView::ordinal)
+                                        .reversed()),
+                        all.stream().filter(s -> counts.containsKey(s.id())),
+                        all.stream())
+                .flatMap(s -> s)
+                .findFirst();
+    }
+
+    /** What the change of a setup did to each group, over the tests that it and the one before both have. */
+    private List<EffectView> effects(SetupView setup, ScoreSnapshot scores) {
+        if (setup.parentId() == null) {
+            return List.of();
+        }
+        List<EffectView> effects = new ArrayList<>();
+        for (TestGroup group : TestGroup.values()) {
+            List<double[]> ratios = new ArrayList<>();
+            for (Suite suite : suites.all()) {
+                for (Metric metric : suite.sheet().ranked()) {
+                    if (suite.sheet().groupOf(metric) == group) {
+                        ratio(scores.column(suite.metricId(metric)), setup, metric.better())
+                                .ifPresent(ratios::add);
+                    }
+                }
+            }
+            if (!ratios.isEmpty()) {
+                effects.add(effect(group, ratios));
+            }
+        }
+        return effects;
+    }
+
+    /** Log of the advantage, its variance, degrees of freedom; empty unless both setups have a score. */
+    private static Optional<double[]> ratio(ScoreColumn column, SetupView setup, Direction better) {
+        Score now = column.scores().get(setup.id());
+        Score before = column.scores().get(setup.parentId());
+        if (now == null || before == null) {
+            return Optional.empty();
+        }
+        double a = now.standardError() * now.standardError();
+        double b = before.standardError() * before.standardError();
+        boolean known = now.noiseKnown() && before.noiseKnown() && a + b > 0;
+        double dof = known ? (a + b) * (a + b) / (a * a / now.dof() + b * b / before.dof()) : 0;
+        return Optional.of(new double[] {better.sign() * (now.log() - before.log()), a + b, dof});
+    }
+
+    private static EffectView effect(TestGroup group, List<double[]> ratios) {
+        double n = ratios.size();
+        double log = ratios.stream().mapToDouble(r -> r[0]).sum() / n;
+        double variance = ratios.stream().mapToDouble(r -> r[1]).sum() / (n * n);
+        boolean known = ratios.stream().allMatch(r -> r[2] > 0);
+        if (!known) {
+            return new EffectView(group, Math.exp(log) - 1, null, null, ratios.size());
+        }
+        double spread = ratios.stream().mapToDouble(r -> r[1] * r[1] / r[2]).sum() / (n * n * n * n);
+        double reach = new TDistribution(null, variance * variance / spread).inverseCumulativeProbability(.975)
+                * Math.sqrt(variance);
+        return new EffectView(
+                group, Math.exp(log) - 1, Math.exp(log - reach) - 1, Math.exp(log + reach) - 1, ratios.size());
+    }
+
+    private List<StripView> strips(long setupId, DeviceKind kind) {
+        Map<Long, List<GroupPlaceView>> positions = standings.positions(kind);
+        Map<Long, SetupLabel> labels = setups.labels();
+        return positions.getOrDefault(setupId, List.of()).stream()
+                .map(p -> new StripView(
+                        p,
+                        positions.entrySet().stream()
+                                .flatMap(e -> e.getValue().stream()
+                                        .filter(x -> x.group() == p.group())
+                                        .map(x -> new PoolIndex(
+                                                e.getKey(), labels.get(e.getKey()).text(), x.index())))
+                                .toList()))
+                .toList();
+    }
+
+    private ClaimView claim(Claim claim, Optional<SetupView> shown, ScoreSnapshot scores) {
+        List<Suite> versions = suites.all().stream()
+                .filter(s -> s.sheet().id().key().equals(claim.suite()))
+                .filter(s -> s.sheet().metric(claim.metric()).isPresent())
+                .sorted(Comparator.comparing((Suite s) -> s.id()).reversed())
+                .toList();
+        Optional<Metric> metric =
+                versions.stream().findFirst().flatMap(s -> s.sheet().metric(claim.metric()));
+        Optional<Measured> measured = shown.flatMap(s -> versions.stream()
+                .flatMap(v -> measured(v, claim.metric(), s.id(), scores).stream())
+                .findFirst());
+        double claimed = DigitText.parse(claim.text()).value();
+        String gap = measured.isPresent() ? null : metric.isEmpty() ? "there is no such suite here" : "not measured";
+        return new ClaimView(
+                claim.suite(),
+                claim.metric(),
+                metric.map(Metric::name).orElse(claim.metric()),
+                metric.map(Metric::unit).orElse(""),
+                metric.map(Metric::better).orElse(Direction.HIGHER),
+                claim.text(),
+                claimed,
+                measured.map(Measured::value).orElse(null),
+                measured.map(Measured::decimals).orElse(0),
+                measured.filter(m -> m.ratio).map(m -> m.value / claimed).orElse(null),
+                gap,
+                claim.note());
+    }
+
+    private record Measured(double value, int decimals, boolean ratio) {}
+
+    private static Optional<Measured> measured(Suite suite, String key, long setupId, ScoreSnapshot scores) {
+        Metric metric = suite.sheet().metric(key).orElseThrow();
+        ScoreColumn column = scores.column(suite.metricId(metric));
+        return Optional.ofNullable(column.scores().get(setupId))
+                .map(s -> new Measured(s.value(), column.decimals(setupId), true))
+                .or(() -> Optional.ofNullable(column.plainScores().get(setupId))
+                        .map(s -> new Measured(s.value(), column.decimals(setupId), false)));
+    }
+
+    private SpecView spec(SpecLine line, Optional<SetupView> shown) {
+        FactDictionary words = facts.dictionary();
+        String found = shown.stream()
+                .flatMap(s -> s.facts().stream())
+                .filter(f -> f.key().equals(line.key()) && f.value() != null)
+                .map(f -> f.unit().isEmpty() ? f.value() : f.value() + " " + f.unit())
+                .findFirst()
+                .orElse(null);
+        return new SpecView(line.key(), words.get(line.key()).words(), line.value(), line.unit(), found);
+    }
+
+    FactProfile fact(String key, String value) {
+        FactDictionary words = facts.dictionary();
+        Map<Long, SetupLabel> labels = setups.labels();
+        Map<Long, List<GroupPlaceView>> positions = standings.positions(null);
+        Map<Long, Long> counts = runs.countBySetup();
+        List<BearerView> bearers = setups.withFact(key, value).stream()
+                .map(id -> new BearerView(
+                        labels.get(id), counts.getOrDefault(id, 0L), positions.getOrDefault(id, List.of())))
+                .sorted(Comparator.comparing((BearerView b) -> b.setup().text()))
+                .toList();
+        return new FactProfile(
+                key, words.get(key).words(), value, words.get(key).part(), bearers);
+    }
+
+    List<PartView> parts() {
+        FactDictionary words = facts.dictionary();
+        return setups.partValues().stream()
+                .map(v -> new PartView(v.key(), words.get(v.key()).words(), v.value(), v.setups()))
+                .sorted(Comparator.comparing(PartView::key, words.bySlip()).thenComparing(PartView::value))
+                .toList();
+    }
+
+    SuiteProfile suite(long id) {
+        Suite suite = suites.get(id);
+        ScoreSnapshot scores = book.current();
+        Map<DeviceKind, Set<Long>> byKind = setups.labels().values().stream()
+                .collect(Collectors.groupingBy(
+                        SetupLabel::kind, Collectors.mapping(SetupLabel::setupId, Collectors.toSet())));
+        List<KindMinutes> minutes = byKind.entrySet().stream()
+                .flatMap(e -> runs.minutesTaken(List.of(id), e.getValue()).values().stream()
+                        .map(m -> new KindMinutes(e.getKey(), m)))
+                .sorted(Comparator.comparing(KindMinutes::kind))
+                .toList();
+        return new SuiteProfile(
+                SuiteView.of(suite),
+                suite.sheet().metrics().stream()
+                        .map(m -> metric(m, scores.column(suite.metricId(m))))
+                        .toList(),
+                minutes);
+    }
+
+    private static MetricProfile metric(Metric metric, ScoreColumn column) {
+        PooledNoise noise = column.noise();
+        double[] values = column.scores().values().stream()
+                .mapToDouble(Score::value)
+                .sorted()
+                .toArray();
+        int setups = metric.isRatio() ? values.length : column.plainScores().size();
+        return new MetricProfile(
+                metric.key(),
+                setups,
+                noise.dof() > 0 ? Math.sqrt(noise.logVariance()) : null,
+                noise.dof(),
+                values.length == 0 ? null : values[0],
+                values.length == 0 ? null : Scoring.median(values),
+                values.length == 0 ? null : values[values.length - 1]);
+    }
+}
