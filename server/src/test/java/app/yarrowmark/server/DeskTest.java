@@ -78,8 +78,8 @@ class DeskTest extends ServerTest {
 
         assertThat(setup.get("ordinal").asInt()).isEqualTo(2);
         assertThat(setup.get("parentName").asText()).isEqualTo("as shipped");
-        assertThat(setup.at("/changes/0/before").asText()).isEqualTo("8 GiB");
-        assertThat(setup.at("/changes/0/name").asText()).isEqualTo("Memory");
+        assertThat(setup.at("/differences/0/before").asText()).isEqualTo("8 GiB");
+        assertThat(setup.at("/differences/0/name").asText()).isEqualTo("Memory");
     }
 
     @Test

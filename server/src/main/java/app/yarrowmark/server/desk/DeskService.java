@@ -173,8 +173,7 @@ class DeskService {
             return 0;
         }
         int left = Math.max(0, row.repeats() - row.done());
-        double rest = Math.max(0, left - 1) * row.suite().restSeconds() / 60.0;
-        return left * row.minutes() + rest;
+        return left * (row.minutes() + row.suite().restSeconds() / 60.0);
     }
 
     private static List<ConditionView> conditions(Sitting sitting, List<SheetRow> rows) {

@@ -17,11 +17,18 @@ import app.yarrowmark.server.sittings.Sitting;
 import app.yarrowmark.server.sittings.SittingService;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
+import app.yarrowmark.core.exchange.RunFile;
+import app.yarrowmark.server.catalogue.DeviceKind;
+import app.yarrowmark.server.scorebook.KnownFaults;
+import app.yarrowmark.server.setups.SetupLabel;
+import java.time.Clock;
 import java.time.Instant;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -32,18 +39,22 @@ class DeskServiceTest {
     private static final Suite SUITE = new Suite(
             4,
             SheetReader.read("key: kernmill\nversion: '3'\nname: Kernmill\ngroup: processor\nrepeats: 2\nminutes: 4\n"
-                    + "rest_seconds: 60\nmetrics: [{key: weave, name: Weave, unit: s}]"),
+                    + "rest_seconds: 60\nconditions: [Plugged in]\nmetrics: [{key: weave, name: Weave, unit: s}]"),
             Map.of("weave", 41L));
 
     private final SittingService sittings = mock();
     private final SuiteService suites = mock();
     private final RunService runs = mock();
     private final LiveBoard live = mock();
-    private final DeskService desk = new DeskService(sittings, mock(SetupService.class), suites, runs, live);
+    private final SetupService setups = mock();
+    private final DeskService desk = new DeskService(
+            sittings, setups, suites, runs, mock(KnownFaults.class), live, Clock.fixed(NOW, ZoneOffset.UTC));
 
     @BeforeEach
     void oneSitting() {
-        when(sittings.get(7)).thenReturn(new Sitting(7, 70, NOW, null, List.of(4L)));
+        planned(null, null);
+        SetupLabel label = new SetupLabel(70, 1, "Ostrel", "Fen 13", DeviceKind.LAPTOP, "A", "as shipped", false, true, "");
+        when(setups.labels()).thenReturn(Map.of(70L, label));
         when(suites.get(4)).thenReturn(SUITE);
         when(live.progress(7)).thenReturn(Optional.empty());
     }
@@ -74,6 +85,56 @@ class DeskServiceTest {
         assertThat(sheet().progress()).isEqualTo(progress);
     }
 
+    @Test
+    void repeatsMayBeFewerHereAndASuiteMayBeLeftOut() {
+        planned(1, null);
+        assertThat(state(RunState.DONE)).isEqualTo(CellState.DONE);
+        assertThat(sheet().minutesLeft()).isEqualTo(5);
+        planned(null, "needs a network");
+        assertThat(state()).isEqualTo(CellState.LEFT_OUT);
+        assertThat(sheet().minutesLeft()).isZero();
+        assertThat(sheet().next().words()).isEqualTo("Every suite is done.");
+    }
+
+    @Test
+    void minutesAreThoseOfPastRunsOnTheKindWhereThereAreSome() {
+        when(runs.minutesTaken(List.of(4L), Set.of(70L))).thenReturn(Map.of(4L, 1.5));
+        assertThat(sheet().minutesLeft()).isEqualTo(5);
+        assertThat(sheet().rows().get(0).learned()).isTrue();
+    }
+
+    @Test
+    void theSheetSaysWhatIsNext() {
+        assertThat(sheet().next().words()).isEqualTo("Run Kernmill and type it in.");
+        assertThat(sheet(RunState.DONE).next().words()).isEqualTo("Run Kernmill and type it in, one more time.");
+        assertThat(sheet(RunState.FAILED).next().words()).startsWith("Run Kernmill and type it in again, or say why");
+        assertThat(sheet(RunState.DONE, RunState.DONE).next().suiteId()).isNull();
+    }
+
+    @Test
+    void aFlaggedRunIsNotDone() {
+        RunView flagged = view(RunState.DONE, List.of(RunFile.Flag.RECORDING));
+        when(runs.ofSittings(List.of(7L))).thenReturn(Map.of(7L, List.of(flagged)));
+        assertThat(desk.sheet(7).rows().get(0).done()).isZero();
+    }
+
+    @Test
+    void conditionsAreGatheredWithTheSuitesThatAskForThem() {
+        assertThat(sheet().conditions())
+                .containsExactly(new DeskViews.ConditionView("Plugged in", true, List.of("Kernmill")));
+    }
+
+    private void planned(Integer repeats, String gap) {
+        when(sittings.get(7))
+                .thenReturn(new Sitting(
+                        7, 70, NOW, null, List.of(new Sitting.Planned(4, repeats, gap)), List.of("Plugged in"), 21.5));
+    }
+
+    private static RunView view(RunState state, List<RunFile.Flag> flags) {
+        return new RunView(
+                UUID.randomUUID(), 70, 4, state, null, NOW, NOW, "desk", false, List.of(), List.of(), flags, 0);
+    }
+
     private CellState state(RunState... states) {
         return sheet(states).rows().get(0).state();
     }
@@ -81,7 +142,7 @@ class DeskServiceTest {
     private RunSheet sheet(RunState... states) {
         List<RunView> views = new ArrayList<>();
         for (RunState state : states) {
-            views.add(new RunView(UUID.randomUUID(), 4, state, null, NOW, NOW, "desk", false, List.of()));
+            views.add(view(state, List.of()));
         }
         when(runs.ofSittings(List.of(7L))).thenReturn(Map.of(7L, views));
         return desk.sheet(7);

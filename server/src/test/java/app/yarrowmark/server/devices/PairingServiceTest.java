@@ -44,7 +44,7 @@ class PairingServiceTest {
     void aCodeIsUsedUpByTheFirstWhoSendsIt() {
         PairingCodeEntity code = new PairingCodeEntity("ABCDE2", 7L, NOW, NOW.plusSeconds(600));
         when(codes.lock("ABCDE2")).thenReturn(Optional.of(code));
-        when(sittings.get(7)).thenReturn(new Sitting(7, 1, NOW, null, List.of()));
+        when(sittings.get(7)).thenReturn(new Sitting(7, 1, NOW, null, List.of(), List.of(), null));
         when(tokens.issueForDevice(7, "runner")).thenReturn(new TokenService.Issued("secret", NOW));
 
         assertThat(pairing.pair("abc-de2", "runner", "here").token().secret()).isEqualTo("secret");
@@ -55,7 +55,7 @@ class PairingServiceTest {
 
     @Test
     void newCodesAreForDevicesOnTheDesk() {
-        when(sittings.get(7)).thenReturn(new Sitting(7, 1, NOW, NOW, List.of()));
+        when(sittings.get(7)).thenReturn(new Sitting(7, 1, NOW, NOW, List.of(), List.of(), null));
         assertThatThrownBy(() -> pairing.newCode(7)).hasMessageContaining("off the desk");
     }
 }

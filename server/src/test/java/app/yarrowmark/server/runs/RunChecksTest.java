@@ -88,7 +88,7 @@ class RunChecksTest {
         checks.check(new Draft().reading("heat", "-4.5").reading("boots", "1").run(), PERSON);
         assertThat(faults(new Draft().reading("boots", "2").reading("speed", "0")))
                 .containsExactly(
-                        "readings[0].text: Boots: is 1 for passed or 0 for failed",
+                        "readings[0].text: Boots: is passed or failed, got \"2\"",
                         "readings[1].text: Speed: must be more than 0 MB/s; where there is no result, leave it out and"
                                 + " say why");
         assertThat(faults(new Draft().reading("speed", "4").reading("speed", "5")))

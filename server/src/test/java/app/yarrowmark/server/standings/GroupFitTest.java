@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import app.yarrowmark.core.exchange.SheetReader;
 import app.yarrowmark.core.score.Reading;
 import app.yarrowmark.core.suite.TestGroup;
+import app.yarrowmark.server.scorebook.TestColumn;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
 import app.yarrowmark.server.scorebook.TestScores;
 import app.yarrowmark.server.suites.Suite;
