@@ -91,6 +91,37 @@ export const label: Schemas['SetupLabel'] = {
   name: 'as shipped',
   tuned: false,
   onlyOne: true,
+  origin: '',
+}
+
+/** A metric on a ratio scale; seconds are better when fewer. */
+export function metric(key: string, name: string, unit = '{point}', formula?: string): Schemas['MetricView'] {
+  return {
+    key,
+    name,
+    unit,
+    scale: 'RATIO',
+    better: unit === 's' ? 'LOWER' : 'HIGHER',
+    decimals: unit === 's' ? 1 : 0,
+    group: 'PROCESSOR',
+    rungs: [],
+    ...(formula === undefined ? {} : { formula }),
+  }
+}
+
+/** A reading as pages get it. */
+export function reading(key: string, name: string, text: string): Schemas['ReadingView'] {
+  return {
+    metric: key,
+    name,
+    unit: '{point}',
+    scale: 'RATIO',
+    better: 'HIGHER',
+    text,
+    words: text,
+    value: Number(text),
+    computed: false,
+  }
 }
 
 export const kernmill: Schemas['SuiteView'] = {
@@ -98,33 +129,42 @@ export const kernmill: Schemas['SuiteView'] = {
   key: 'kernmill',
   version: '3',
   name: 'Kernmill',
+  about: '',
+  comparesWith: [],
   group: 'PROCESSOR',
   home: 'TYPED',
   repeats: 2,
+  warmups: 0,
   minutes: 4,
   restSeconds: 0,
   conditions: ['Plugged in'],
   settings: [{ name: 'threads', value: 'all' }],
+  steps: [],
+  faults: [],
   metrics: [
-    { key: 'weave', name: 'Weave', unit: '{point}', scale: 'RATIO', better: 'HIGHER', decimals: 0 },
-    { key: 'wait', name: 'Wait', unit: 's', scale: 'RATIO', better: 'LOWER', decimals: 1 },
-    {
-      key: 'total',
-      name: 'Total',
-      unit: '{point}',
-      scale: 'RATIO',
-      better: 'HIGHER',
-      decimals: 0,
-      formula: 'weave',
-    },
+    metric('weave', 'Weave'),
+    metric('wait', 'Wait', 's'),
+    metric('total', 'Total', '{point}', 'weave'),
   ],
   headline: 'total',
+}
+
+/** Something that is not as in the setup before. */
+export function difference(
+  key: string,
+  name: string,
+  before: string,
+  after: string,
+  standing: Schemas['DifferenceView']['standing'],
+): Schemas['DifferenceView'] {
+  return { key, name, group: 'MEMORY', before, after, standing, affects: ['GRAPHICS'] }
 }
 
 export const setup: Schemas['SetupView'] = {
   id: 11,
   unitId: 5,
   unitLabel: 'A',
+  origin: '',
   modelId: 1,
   maker: 'Ostrel',
   model: 'Fen 13',
@@ -133,6 +173,8 @@ export const setup: Schemas['SetupView'] = {
   ordinal: 2,
   parentId: 10,
   parentName: 'as shipped',
+  parentOrdinal: 1,
+  createdAt: '2026-11-20T08:00:00Z',
   tuned: false,
   fingerprint: 'f',
   facts: [
@@ -146,15 +188,34 @@ export const setup: Schemas['SetupView'] = {
       reason: 'no permission',
     },
   ],
-  changes: [{ key: 'memory.size', name: 'Memory', before: '8 GiB', after: '16 GiB' }],
+  differences: [
+    difference('memory.size', 'Memory', '8 GiB', '16 GiB', 'MEANT'),
+    difference('memory.channels', 'Channels', 'one', 'two', 'UNMEANT'),
+  ],
+}
+
+/** A row of a run sheet on which nothing was run yet. */
+export function row(suite: Schemas['SuiteView']): Schemas['SheetRow'] {
+  return {
+    suite,
+    state: 'WAITING',
+    done: 0,
+    repeats: suite.repeats,
+    minutes: suite.minutes,
+    learned: false,
+    broken: {},
+    runs: [],
+  }
 }
 
 export const sheet: Schemas['RunSheet'] = {
   sitting: 7,
   openedAt: '2026-11-20T08:00:00Z',
   setup,
-  rows: [{ suite: kernmill, state: 'WAITING', done: 0, runs: [] }],
+  rows: [row(kernmill)],
   minutesLeft: 8,
+  conditions: [{ words: 'Plugged in', ticked: false, suites: ['Kernmill'] }],
+  next: { suiteId: 3, words: 'Run Kernmill and type it in.' },
 }
 
 export const strip: readonly Schemas['StripView'][] = [
@@ -174,6 +235,8 @@ export const pools: readonly Schemas['ScorePoolView'][] = [
     metric: 'total',
     name: 'Total',
     unit: '{point}',
+    scale: 'RATIO',
+    plainPool: [],
     better: 'HIGHER',
     own: { value: 3117, count: 3, relativeError: 0.004, decimals: 0, place: 2, of: 3 },
     pool: [

@@ -24,7 +24,8 @@ export class Problem extends Error {
   }
 }
 
-function csrfToken(): string | undefined {
+/** The token that every request with a deed carries; it changes at every sign-in. */
+export function csrfToken(): string | undefined {
   return document.cookie
     .split('; ')
     .find((c) => c.startsWith('XSRF-TOKEN='))

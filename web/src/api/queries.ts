@@ -17,6 +17,12 @@ export const keys = {
   standings: (...parts: readonly unknown[]) => ['standings', ...parts],
   ledger: (...parts: readonly unknown[]) => ['ledger', ...parts],
   run: (id: string) => ['run', id],
+  evidence: (run: string) => ['run', run, 'evidence'],
+  facts: ['facts'],
+  profile: (...parts: readonly unknown[]) => ['profile', ...parts],
+  imports: ['imports'],
+  import: (...parts: readonly unknown[]) => ['imports', ...parts],
+  sheetText: (id: number) => ['sheet-text', id],
 } as const
 
 export function useSession() {
@@ -85,6 +91,16 @@ export interface LedgerQuestion {
   readonly state?: RunState
   readonly suite?: number
   readonly model?: number
+  readonly setup?: number
+  /** Key of a fact that must have the value. */
+  readonly fact?: string
+  readonly value?: string
+  /** Days, ISO 8601. */
+  readonly from?: string
+  readonly to?: string
+  readonly import?: number
+  readonly flagged?: boolean
+  readonly doubted?: boolean
   readonly page: number
   /** Rows of a page, 1 to 200. */
   readonly size: number
@@ -102,6 +118,89 @@ export function useRun(id: string) {
   return useQuery({
     queryKey: keys.run(id),
     queryFn: () => take(api.GET('/api/v1/runs/{id}', { params: { path: { id } } })),
+  })
+}
+
+export function useEvidence(run: string) {
+  return useQuery({
+    queryKey: keys.evidence(run),
+    queryFn: () => take(api.GET('/api/v1/runs/{id}/evidence', { params: { path: { id: run } } })),
+  })
+}
+
+export function useFacts() {
+  return useQuery({ queryKey: keys.facts, queryFn: () => take(api.GET('/api/v1/facts')) })
+}
+
+export function useModelProfile(id: number, setup: number | undefined) {
+  return useQuery({
+    queryKey: keys.profile('model', id, setup),
+    queryFn: () =>
+      take(
+        api.GET('/api/v1/profiles/models/{id}', {
+          params: { path: { id }, query: setup === undefined ? {} : { setup } },
+        }),
+      ),
+    placeholderData: (before) => before,
+  })
+}
+
+export function useFactProfile(key: string, value: string) {
+  return useQuery({
+    queryKey: keys.profile('fact', key, value),
+    queryFn: () => take(api.GET('/api/v1/profiles/facts', { params: { query: { key, value } } })),
+  })
+}
+
+export function useParts() {
+  return useQuery({
+    queryKey: keys.profile('parts'),
+    queryFn: () => take(api.GET('/api/v1/profiles/parts')),
+  })
+}
+
+export function useSuiteProfile(id: number) {
+  return useQuery({
+    queryKey: keys.profile('suite', id),
+    queryFn: () => take(api.GET('/api/v1/profiles/suites/{id}', { params: { path: { id } } })),
+  })
+}
+
+export function useSheetText(id: number | undefined) {
+  return useQuery({
+    queryKey: keys.sheetText(id ?? 0),
+    enabled: id !== undefined,
+    queryFn: () => take(api.GET('/api/v1/sheets/{id}', { params: { path: { id: id ?? 0 } } })),
+  })
+}
+
+export function useImports() {
+  return useQuery({ queryKey: keys.imports, queryFn: () => take(api.GET('/api/v1/imports')) })
+}
+
+export function useImport(id: number, page: number) {
+  return useQuery({
+    queryKey: keys.import(id, page),
+    queryFn: () => take(api.GET('/api/v1/imports/{id}', { params: { path: { id }, query: { page } } })),
+    placeholderData: (before) => before,
+  })
+}
+
+/** What looks wrong with a repeat that is being typed; asked anew whenever the texts change. */
+export function useCheck(suite: number, setup: number, texts: Readonly<Record<string, string>>) {
+  const filled = Object.values(texts).some((t) => t.trim() !== '')
+  return useQuery({
+    queryKey: ['check', suite, setup, texts],
+    enabled: filled,
+    staleTime: 60_000,
+    queryFn: () =>
+      take(
+        api.POST('/api/v1/suites/{id}/checks', {
+          params: { path: { id: suite } },
+          body: { setup, texts: { ...texts } },
+        }),
+      ),
+    placeholderData: (before) => before,
   })
 }
 

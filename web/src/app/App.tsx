@@ -15,6 +15,26 @@ const StandingsPage = lazy(() =>
   import('../features/standings/StandingsPage').then((m) => ({ default: m.StandingsPage })),
 )
 
+const CataloguePage = lazy(() =>
+  import('../features/catalogue/CataloguePage').then((m) => ({ default: m.CataloguePage })),
+)
+const ModelPage = lazy(() =>
+  import('../features/catalogue/ModelPage').then((m) => ({ default: m.ModelPage })),
+)
+const FactPage = lazy(() => import('../features/catalogue/FactPage').then((m) => ({ default: m.FactPage })))
+const SuitePage = lazy(() =>
+  import('../features/catalogue/SuitePage').then((m) => ({ default: m.SuitePage })),
+)
+const SheetEditor = lazy(() =>
+  import('../features/catalogue/SheetEditor').then((m) => ({ default: m.SheetEditor })),
+)
+const ImportPage = lazy(() =>
+  import('../features/catalogue/ImportPage').then((m) => ({ default: m.ImportPage })),
+)
+const ImportReport = lazy(() =>
+  import('../features/catalogue/ImportReport').then((m) => ({ default: m.ImportReport })),
+)
+
 /** Everything a reviewer sees: sign-in until somebody is signed in, then the views in their frame. */
 export function App() {
   const session = useSession()
@@ -31,6 +51,14 @@ export function App() {
         <Route path="/desk/:sitting" element={page(<DeskPage />)} />
         <Route path="/ledger" element={page(<LedgerPage />)} />
         <Route path="/standings" element={page(<StandingsPage />)} />
+        <Route path="/catalogue" element={page(<CataloguePage />)} />
+        <Route path="/catalogue/models/:id" element={page(<ModelPage />)} />
+        <Route path="/catalogue/facts" element={page(<FactPage />)} />
+        <Route path="/catalogue/suites/new" element={page(<SheetEditor />)} />
+        <Route path="/catalogue/suites/:id" element={page(<SuitePage />)} />
+        <Route path="/catalogue/suites/:id/edit" element={page(<SheetEditor />)} />
+        <Route path="/catalogue/import" element={page(<ImportPage />)} />
+        <Route path="/catalogue/import/:id" element={page(<ImportReport />)} />
         <Route path="*" element={<Navigate to="/desk" replace />} />
       </Route>
     </Routes>

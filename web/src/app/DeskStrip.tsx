@@ -10,6 +10,7 @@ const cellLook: Record<OnDesk['cells'][number], string> = {
   RUNNING: 'bg-gold',
   DONE: 'bg-ink2',
   FAILED: 'bg-brick',
+  LEFT_OUT: 'border border-ink3',
 }
 
 /** The devices on the desk now; the one in focus is marked in gold. */
@@ -67,6 +68,6 @@ export function cellWords(device: OnDesk): string {
 export function stateWords(device: OnDesk): string {
   if (device.progress) return `running, ${seconds(device.progress.secondsLeft)} left`
   if (device.cells.length === 0) return 'no suites chosen'
-  const left = device.cells.filter((c) => c !== 'DONE').length
+  const left = device.cells.filter((c) => c !== 'DONE' && c !== 'LEFT_OUT').length
   return left === 0 ? 'done' : `${String(left)} of ${String(device.cells.length)} to go`
 }

@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react'
 import { Link, Outlet, useLocation, useNavigate } from 'react-router'
 import { api, take } from '../api/client'
 import { Dialog } from '../ui/Dialog'
+import { SearchDialog } from '../features/search/SearchDialog'
 import { DeskStrip } from './DeskStrip'
 import { useViewAddress } from './focus'
 import type { View } from './focus'
@@ -15,13 +16,18 @@ const views: readonly { readonly view: View; readonly name: string; readonly key
   { view: 'desk', name: 'Desk', key: 'd' },
   { view: 'ledger', name: 'Ledger', key: 'l' },
   { view: 'standings', name: 'Standings', key: 'r' },
+  { view: 'catalogue', name: 'Catalogue', key: 'c' },
 ]
 
 const inViews: readonly (readonly [string, string])[] = [
   ['e', 'Enter scores in the run sheet'],
+  ['c', 'Change the setup of the device in focus'],
   ['r', 'Run on the device in focus'],
   ['Enter', 'In the entry grid: down; at the foot, to the next repeat'],
   ['Tab', 'In the entry grid: right'],
+  ['Alt M', 'In the entry grid: mend what does not add up, the likeliest way'],
+  ['Alt N', 'In the entry grid: a note on the cell'],
+  ['Ctrl Enter', 'In the entry grid and the sheet editor: save'],
   ['Esc', 'Back out'],
 ]
 
@@ -31,6 +37,7 @@ export function Frame({ name }: { readonly name: string }) {
   const to = useViewAddress()
   const { pathname } = useLocation()
   const [help, setHelp] = useState(false)
+  const [searching, setSearching] = useState(false)
   const shortcuts = useMemo<readonly Shortcut[]>(
     () => [
       ...views.map((v) => ({
@@ -39,6 +46,13 @@ export function Frame({ name }: { readonly name: string }) {
         run: () => void navigate(to(v.view)),
       })),
       { keys: 'n', words: 'Put a device on the desk', run: () => void navigate('/desk/new') },
+      {
+        keys: '/',
+        words: 'Find anything',
+        run: () => {
+          setSearching(true)
+        },
+      },
       {
         keys: '?',
         words: 'List all keys',
@@ -61,6 +75,14 @@ export function Frame({ name }: { readonly name: string }) {
           Yarrowmark
         </Link>
         <DeskStrip />
+        <button
+          className="px-[18px] text-ink2 hover:text-ink text-[13px] flex items-center gap-2 whitespace-nowrap"
+          onClick={() => {
+            setSearching(true)
+          }}
+        >
+          Find anything <kbd className="border border-line rounded px-1.5 text-[11px]">/</kbd>
+        </button>
       </header>
       <div className="flex flex-1 min-h-0">
         <nav
@@ -99,6 +121,19 @@ export function Frame({ name }: { readonly name: string }) {
           <Outlet />
         </main>
       </div>
+      {searching && (
+        <SearchDialog
+          views={views.map((v) => ({
+            title: v.name,
+            about: `key g ${v.key}`,
+            kind: 'view',
+            address: to(v.view),
+          }))}
+          onClose={() => {
+            setSearching(false)
+          }}
+        />
+      )}
       <Dialog
         open={help}
         onClose={() => {

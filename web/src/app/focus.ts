@@ -40,7 +40,7 @@ export function useFocusAddress(): (sitting: number) => string {
   }
 }
 
-export type View = 'desk' | 'ledger' | 'standings'
+export type View = 'desk' | 'ledger' | 'standings' | 'catalogue'
 
 function address(view: View, sitting: number | undefined): string {
   if (sitting === undefined) return `/${view}`

@@ -1,3 +1,4 @@
+import { groups } from '../figures/words'
 import type { Schemas } from '../api/client'
 import { seconds, significant, unitWords } from '../figures/format'
 import type { Step, Surroundings } from './run'
@@ -16,14 +17,6 @@ export interface Line {
 /** Where a running suite draws, and how the page hears of it. */
 export interface Area extends Pick<Surroundings, 'box' | 'canvas'> {
   readonly step: (step: Step, secondsLeft: number, lines: readonly Line[]) => void
-}
-
-const groupWords: Record<Suite['group'], string> = {
-  PROCESSOR: 'processor',
-  MEMORY: 'memory',
-  GRAPHICS: 'graphics',
-  STORAGE: 'drive',
-  BROWSER: 'browser',
 }
 
 /** Everything the device shows, legible at arm's length; no framework, so that it is there at once. */
@@ -135,7 +128,7 @@ export class View {
     const foot = el('div', 'mt-auto pt-6 flex justify-between items-center text-ink2 text-[14px]')
     foot.append(el('span', '', 'Keep this page in front'), stop)
     this.page(
-      title(`${suite.name}, ${groupWords[suite.group]}`),
+      title(`${suite.name}, ${groups[suite.group]}`),
       part,
       picture,
       number,

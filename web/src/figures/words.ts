@@ -1,3 +1,4 @@
+import type { Schemas } from '../api/client'
 import type { DeviceKind, TestGroup } from '../api/queries'
 
 /** Kinds of device, for one and for many. */
@@ -17,6 +18,20 @@ export const groups: Record<TestGroup, string> = {
   GRAPHICS: 'graphics',
   STORAGE: 'drive',
   BROWSER: 'browser',
+  ENERGY: 'energy',
+  HEAT: 'heat and noise',
+  NETWORK: 'network',
+  PLAYBACK: 'playback',
+  BODY: 'body',
+}
+
+/** Fifths of a pool, in words. */
+export const bands: Record<NonNullable<Schemas['GroupPlaceView']['band']>, string> = {
+  LOWEST_FIFTH: 'lowest fifth',
+  LOW: 'low',
+  MIDDLE: 'middle',
+  HIGH: 'high',
+  HIGHEST_FIFTH: 'highest fifth',
 }
 
 const ordinals = [

@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
-import { Navigate, useNavigate, useParams } from 'react-router'
+import { Link, Navigate, useNavigate, useParams } from 'react-router'
 import { useFocus } from '../../app/focus'
 import { useShortcuts } from '../../app/keys'
 import { api, take } from '../../api/client'
@@ -12,6 +12,7 @@ import { Button } from '../../ui/Button'
 import { useNotice } from '../../ui/Notices'
 import { Empty, Failed, Loading } from '../../ui/States'
 import { AddSuites } from './AddSuites'
+import { ChangeSetup } from './ChangeSetup'
 import { RunHere } from './RunHere'
 import { RunSheetTable } from './RunSheetTable'
 import { SetupSlip } from './SetupSlip'
@@ -47,10 +48,11 @@ function OnDesk({ id }: { readonly id: number }) {
 function RunSheetView({ sheet }: { readonly sheet: Schemas['RunSheet'] }) {
   const [running, setRunning] = useState(false)
   const [adding, setAdding] = useState(false)
+  const [changing, setChanging] = useState(false)
   const [entering, setEntering] = useState<number | null>(null)
   const { setup } = sheet
   const typed = sheet.rows.filter((r) => r.suite.home === 'TYPED')
-  const nextTyped = typed.find((r) => r.state !== 'DONE') ?? typed[0]
+  const nextTyped = typed.find((r) => r.state !== 'DONE' && r.state !== 'LEFT_OUT') ?? typed[0]
   const shortcuts = useMemo(
     () => [
       {
@@ -58,6 +60,13 @@ function RunSheetView({ sheet }: { readonly sheet: Schemas['RunSheet'] }) {
         words: 'Run on the device in focus',
         run: () => {
           setRunning(true)
+        },
+      },
+      {
+        keys: 'c',
+        words: 'Change the setup',
+        run: () => {
+          setChanging(true)
         },
       },
       {
@@ -77,7 +86,12 @@ function RunSheetView({ sheet }: { readonly sheet: Schemas['RunSheet'] }) {
         <div className="flex items-start gap-[10px]">
           <div className="flex-1 min-w-0">
             <h1>
-              {setup.maker} {setup.model}
+              <Link
+                to={`/catalogue/models/${String(setup.modelId)}`}
+                className="hover:underline underline-offset-4"
+              >
+                {setup.maker} {setup.model}
+              </Link>
             </h1>
           </div>
           <TakeOff sheet={sheet} />
@@ -87,6 +101,13 @@ function RunSheetView({ sheet }: { readonly sheet: Schemas['RunSheet'] }) {
             }}
           >
             Add a suite
+          </Button>
+          <Button
+            onClick={() => {
+              setChanging(true)
+            }}
+          >
+            Change the setup
           </Button>
           <Button
             look="main"
@@ -102,6 +123,11 @@ function RunSheetView({ sheet }: { readonly sheet: Schemas['RunSheet'] }) {
           <span className={setup.parentId === undefined ? '' : 'meant'}>{setup.name}</span>.{' '}
           {leftWords(sheet)}
         </p>
+        {sheet.closedAt === undefined && (
+          <p className="text-[13px] mt-1" data-testid="next">
+            <b className="font-[560]">Next:</b> {sheet.next.words}
+          </p>
+        )}
         {sheet.rows.length === 0 ? (
           <p className="text-ink2 mt-8">No suite is planned yet. Add one to see what to run.</p>
         ) : (
@@ -114,6 +140,14 @@ function RunSheetView({ sheet }: { readonly sheet: Schemas['RunSheet'] }) {
           sheet={sheet}
           onClose={() => {
             setRunning(false)
+          }}
+        />
+      )}
+      {changing && (
+        <ChangeSetup
+          sheet={sheet}
+          onClose={() => {
+            setChanging(false)
           }}
         />
       )}
@@ -161,7 +195,7 @@ function TakeOff({ sheet }: { readonly sheet: Schemas['RunSheet'] }) {
 /** How many suites are left and how long they take. */
 export function leftWords(sheet: Schemas['RunSheet']): string {
   if (sheet.closedAt !== undefined) return 'It is off the desk.'
-  const left = sheet.rows.filter((r) => r.state !== 'DONE').length
+  const left = sheet.rows.filter((r) => r.state !== 'DONE' && r.state !== 'LEFT_OUT').length
   if (sheet.rows.length === 0) return ''
   if (left === 0) return 'Every suite is done.'
   return `${left === 1 ? 'One suite' : `${capital(cardinal(left))} suites`} left, about ${minutes(sheet.minutesLeft)}.`

@@ -1,15 +1,33 @@
 import { useEffect, useRef, useState } from 'react'
-import type { KeyboardEvent } from 'react'
+import type { KeyboardEvent, ReactNode } from 'react'
 import { useQueryClient } from '@tanstack/react-query'
 import { Problem, api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
+import { sendEvidence } from '../../api/raw'
 import { RuleStrip } from '../../figures/RuleStrip'
 import { median } from '../../figures/scale'
 import { grouped, unitWords } from '../../figures/format'
 import { ordinal } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { FieldError } from '../../ui/Field'
-import { below, cellErrors, drafts, isFilled, newColumn, pasted, preview, toRun } from './entry'
+import { useNotice } from '../../ui/Notices'
+import { ColumnChecks } from './ColumnChecks'
+import type { CellMark } from './ColumnChecks'
+import { FailedForm } from './FailedForm'
+import { PasteText } from './PasteText'
+import {
+  below,
+  cellErrors,
+  choicesOf,
+  completed,
+  drafts,
+  gapReasons,
+  isFilled,
+  newColumn,
+  pasted,
+  preview,
+  toRun,
+} from './entry'
 import type { Cell, Column } from './entry'
 import { RunLink } from './RunSheetTable'
 
@@ -21,15 +39,21 @@ export interface EntryGridProps {
 }
 
 type Errors = Readonly<Record<string, Readonly<Record<string, string>>>>
+type Marks = Readonly<Record<string, Readonly<Record<string, CellMark>>>>
 
-/** Metrics down, repeats across: saved ones as they were read, new ones to type. */
+/** Metrics down, repeats across: saved ones as they were read, new ones to type, and at the side what looks wrong. */
 export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
   const { suite } = row
   const saved = row.runs.filter((r) => r.state === 'DONE')
   const client = useQueryClient()
+  const notice = useNotice()
   const grid = useRef<HTMLTableElement>(null)
   const [columns, setColumns] = useState(() => startColumns(sheet.sitting, row))
+  const [files, setFiles] = useState<Readonly<Record<string, readonly File[]>>>({})
   const [errors, setErrors] = useState<Errors>({})
+  const [marks, setMarks] = useState<Marks>({})
+  const [at, setAt] = useState<Cell>({ row: 0, column: 0 })
+  const [side, setSide] = useState<'none' | 'paste' | 'failed'>('none')
   const [busy, setBusy] = useState(false)
 
   useEffect(() => {
@@ -40,14 +64,24 @@ export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
     setColumns(next)
     drafts.write(sheet.sitting, suite.id, next)
   }
-  const type = (id: string, metric: string, text: string) => {
-    change(columns.map((c) => (c.id === id ? { ...c, texts: { ...c.texts, [metric]: text } } : c)))
+  const edit = (id: string, how: (column: Column) => Column) => {
+    change(columns.map((c) => (c.id === id ? how(c) : c)))
+  }
+  const type = (id: string, texts: Readonly<Record<string, string>>) => {
+    edit(id, (c) => ({ ...c, texts: { ...c.texts, ...texts } }))
   }
   const go = (cell: Cell) => {
     grid.current
       ?.querySelector<HTMLInputElement>(`[data-cell="${String(cell.row)}.${String(cell.column)}"]`)
       ?.focus()
   }
+  const attach = (id: string, more: readonly File[]) => {
+    setFiles({ ...files, [id]: [...(files[id] ?? []), ...more] })
+  }
+  const renew = () =>
+    client.invalidateQueries({
+      predicate: (q) => ['sheet', 'strip', 'scores', 'check'].includes(String(q.queryKey[0])),
+    })
 
   const save = async () => {
     setBusy(true)
@@ -57,6 +91,7 @@ export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
       const run = toRun(column, sheet, suite, new Date())
       try {
         await take(api.PUT('/api/v1/runs/{id}', { params: { path: { id: column.id } }, body: run }))
+        for (const file of files[column.id] ?? []) await sendEvidence(column.id, file)
         left = left.filter((c) => c.id !== column.id)
       } catch (e) {
         found[column.id] = e instanceof Problem ? cellErrors(e, run) : { '': String(e) }
@@ -65,110 +100,179 @@ export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
     setErrors(found)
     setBusy(false)
     change(left.length > 0 ? left : [newColumn(new Date())])
-    await client.invalidateQueries({
-      predicate: (q) => ['sheet', 'strip', 'scores'].includes(String(q.queryKey[0])),
-    })
+    await renew()
     if (Object.keys(found).length === 0) onClose()
   }
 
-  const pressed = (event: KeyboardEvent, cell: Cell) => {
+  const pressed = (event: KeyboardEvent, cell: Cell, column: Column, metric: Schemas['MetricView']) => {
     if (event.key === 'Escape') onClose()
+    if (event.altKey && event.code === 'KeyM') {
+      const mend = Object.values(marks[column.id] ?? {}).find((m) => m.mend !== undefined)?.mend
+      if (mend) {
+        event.preventDefault()
+        type(column.id, mend)
+      }
+    }
+    if (event.altKey && event.code === 'KeyN') {
+      event.preventDefault()
+      document.getElementById('cell-note')?.focus()
+    }
     if (event.key !== 'Enter') return
     event.preventDefault()
+    const text = column.texts[metric.key] ?? ''
+    const whole = completed(text, choicesOf(metric))
+    if (whole !== text) type(column.id, { [metric.key]: whole })
     if (event.ctrlKey || event.metaKey) void save()
     else go(below(cell, suite.metrics.length, columns.length))
   }
 
+  const column = columns[at.column]
+  const metric = suite.metrics[at.row]
   return (
-    <div className="pt-1">
+    <div
+      className="pt-1"
+      onDragOver={(e) => {
+        e.preventDefault()
+      }}
+      onDrop={(e) => {
+        e.preventDefault()
+        if (column && e.dataTransfer.files.length > 0) attach(column.id, [...e.dataTransfer.files])
+      }}
+    >
       <p className="text-ink2 text-[13px] mb-2">
         {settingWords(suite)}Type digits as you read them; Enter goes down, Tab right, Ctrl Enter saves.
       </p>
-      <table ref={grid} className="border-collapse" aria-label={`Scores of ${suite.name}`}>
-        <thead>
-          <tr>
-            <th className="pr-4 pb-1">Metric</th>
-            {saved.map((r, i) => (
-              <th key={r.id} className="!text-right px-2 pb-1">
-                <RunLink id={r.id}>{ordinal(i + 1)}</RunLink>
-              </th>
-            ))}
-            {columns.map((c, i) => (
-              <th key={c.id} className="!text-right px-2 pb-1">
-                {ordinal(saved.length + i + 1)}
-              </th>
-            ))}
-            <th className="pl-3 pb-1">unit</th>
-            <th className="pl-3 pb-1">where it falls</th>
-          </tr>
-        </thead>
-        <tbody>
-          {suite.metrics.map((metric, r) => (
-            <tr key={metric.key}>
-              <th
-                scope="row"
-                className="pr-4 !text-[13.5px] !text-ink !font-normal !font-stretch-normal whitespace-nowrap"
-              >
-                {metric.name}
-                {metric.better === 'LOWER' && <span className="unit"> less is better</span>}
-              </th>
-              {saved.map((run) => (
-                <td key={run.id} className="num text-right px-2 h-7 w-[86px] text-ink2">
-                  {grouped(run.readings.find((x) => x.metric === metric.key)?.text ?? '')}
-                </td>
+      <div className="flex gap-6 items-start">
+        <table ref={grid} className="border-collapse shrink-0" aria-label={`Scores of ${suite.name}`}>
+          <thead>
+            <tr>
+              <th className="pr-4 pb-1">Metric</th>
+              {saved.map((r, i) => (
+                <th key={r.id} className="!text-right px-2 pb-1">
+                  <RunLink id={r.id}>{ordinal(i + 1)}</RunLink>
+                </th>
               ))}
-              {columns.map((column, c) => {
-                const error = errors[column.id]?.[metric.key]
-                return (
-                  <td key={column.id} className="border border-line h-7 w-[86px] p-0">
-                    <input
-                      data-cell={`${String(r)}.${String(c)}`}
-                      aria-label={`${metric.name}, ${ordinal(saved.length + c + 1)} repeat`}
-                      aria-invalid={error !== undefined}
-                      title={error}
-                      inputMode="decimal"
-                      autoComplete="off"
-                      value={column.texts[metric.key] ?? ''}
-                      placeholder={metric.formula === undefined ? '' : 'computed'}
-                      onChange={(e) => {
-                        type(column.id, metric.key, e.target.value)
-                      }}
-                      onKeyDown={(e) => {
-                        pressed(e, { row: r, column: c })
-                      }}
-                      onPaste={(e) => {
-                        const text = e.clipboardData.getData('text')
-                        if (!/[\n\t;]/.test(text)) return
-                        e.preventDefault()
-                        change(
-                          pasted(
-                            columns,
-                            { row: r, column: c },
-                            text,
-                            suite.metrics.map((m) => m.key),
-                          ),
-                        )
-                      }}
-                      className="num w-full h-7 px-2 text-right bg-transparent placeholder:text-ink2 placeholder:text-[11px] placeholder:font-normal aria-invalid:outline-2 aria-invalid:-outline-offset-2 aria-invalid:outline-mulberry"
-                    />
-                  </td>
-                )
-              })}
-              <td className="pl-3 unit whitespace-nowrap">{unitWords(metric.unit)}</td>
-              <td className="pl-3">
-                <Falling
-                  metric={metric}
-                  pool={pools.find((p) => p.metric === metric.key)}
-                  saved={saved}
-                  columns={columns}
-                />
-              </td>
+              {columns.map((c, i) => (
+                <th key={c.id} className="!text-right px-2 pb-1">
+                  {ordinal(saved.length + i + 1)}
+                </th>
+              ))}
+              <th className="pl-3 pb-1">unit</th>
+              <th className="pl-3 pb-1">where it falls</th>
             </tr>
+          </thead>
+          <tbody>
+            {suite.metrics.map((metric, r) => (
+              <tr key={metric.key}>
+                <th
+                  scope="row"
+                  className="pr-4 !text-[13.5px] !text-ink !font-normal !font-stretch-normal whitespace-nowrap max-w-[220px] truncate"
+                  title={row.broken[metric.key]}
+                >
+                  {metric.name}
+                  {metric.better === 'LOWER' && <span className="unit"> less is better</span>}
+                  {row.broken[metric.key] !== undefined && <span className="unit"> known fault</span>}
+                </th>
+                {saved.map((run) => {
+                  const kept = run.readings.find((x) => x.metric === metric.key)
+                  const gap = run.gaps.find((g) => g.metric === metric.key)
+                  return (
+                    <td
+                      key={run.id}
+                      className={`num text-right px-2 h-7 w-[86px] text-ink2 ${run.flags.length > 0 || kept?.broken !== undefined ? 'line-through' : ''}`}
+                      title={gap?.reason ?? kept?.note}
+                    >
+                      {kept === undefined
+                        ? gap && <span className="gap">gap</span>
+                        : kept.words === kept.text
+                          ? grouped(kept.text)
+                          : kept.words}
+                    </td>
+                  )
+                })}
+                {columns.map((column, c) => (
+                  <EntryCell
+                    key={column.id}
+                    metric={metric}
+                    column={column}
+                    label={`${metric.name}, ${ordinal(saved.length + c + 1)} repeat`}
+                    place={`${String(r)}.${String(c)}`}
+                    error={errors[column.id]?.[metric.key]}
+                    mark={marks[column.id]?.[metric.key]}
+                    onType={(text) => {
+                      type(column.id, { [metric.key]: text })
+                    }}
+                    onFocus={() => {
+                      setAt({ row: r, column: c })
+                    }}
+                    onKey={(e) => {
+                      pressed(e, { row: r, column: c }, column, metric)
+                    }}
+                    onFiles={(more) => {
+                      attach(column.id, more)
+                    }}
+                    onBlock={(text) => {
+                      change(
+                        pasted(
+                          columns,
+                          { row: r, column: c },
+                          text,
+                          suite.metrics.map((m) => m.key),
+                        ),
+                      )
+                    }}
+                  />
+                ))}
+                <td className="pl-3 unit whitespace-nowrap">{unitWords(metric.unit)}</td>
+                <td className="pl-3">
+                  <Falling
+                    metric={metric}
+                    pool={pools.find((p) => p.metric === metric.key)}
+                    saved={saved}
+                    columns={columns}
+                  />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        <div className="min-w-[180px] flex-1 pt-5">
+          {columns.filter(isFilled).map((c) => (
+            <ColumnChecks
+              key={c.id}
+              suite={suite}
+              setup={sheet.setup.id}
+              column={c}
+              name={ordinal(saved.length + columns.indexOf(c) + 1)}
+              onMarks={(next) => {
+                setMarks((before) => ({ ...before, [c.id]: next }))
+              }}
+              onMend={(texts) => {
+                type(c.id, texts)
+              }}
+              onNote={(metric, note) => {
+                edit(c.id, (x) => ({ ...x, notes: { ...x.notes, [metric]: note } }))
+              }}
+            />
           ))}
-        </tbody>
-      </table>
+        </div>
+      </div>
+      {column && metric && (
+        <CellBar
+          name={`${metric.name}, ${ordinal(saved.length + at.column + 1)} repeat`}
+          column={column}
+          metric={metric.key}
+          onChange={(next) => {
+            edit(column.id, () => next)
+          }}
+          onDone={() => {
+            go(at)
+          }}
+        />
+      )}
+      <FileList files={files} columns={columns} from={saved.length} />
       <ColumnErrors errors={errors} columns={columns} from={saved.length} suite={suite} />
-      <div className="flex gap-2 mt-3">
+      <div className="flex gap-2 mt-3 items-center">
         <Button look="main" disabled={busy || !columns.some(isFilled)} onClick={() => void save()}>
           Save
         </Button>
@@ -179,12 +283,234 @@ export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
         >
           One more repeat
         </Button>
+        <Button
+          onClick={() => {
+            setSide('paste')
+          }}
+        >
+          Paste what it printed
+        </Button>
+        <FilePicker
+          onFiles={(more) => {
+            if (column) attach(column.id, more)
+          }}
+        />
+        <Button
+          onClick={() => {
+            setSide('failed')
+          }}
+        >
+          It failed
+        </Button>
         <Button look="quiet" onClick={onClose}>
           Close
         </Button>
       </div>
+      {side === 'paste' && (
+        <PasteText
+          suite={suite}
+          onClose={() => {
+            setSide('none')
+          }}
+          onAccept={(proposals) => {
+            const repeats = Math.max(0, ...proposals.map((p) => p.repeat)) + 1
+            const room = [...columns]
+            while (room.length < at.column + repeats) room.push(newColumn(new Date()))
+            change(
+              room.map((c, i) => {
+                const texts = { ...c.texts }
+                proposals
+                  .filter((p) => p.repeat + at.column === i)
+                  .forEach((p) => {
+                    texts[p.metric] = p.text
+                  })
+                return { ...c, texts }
+              }),
+            )
+            setSide('none')
+          }}
+        />
+      )}
+      {side === 'failed' && (
+        <FailedForm
+          sheet={sheet}
+          suite={suite}
+          onClose={() => {
+            setSide('none')
+          }}
+          onDone={() => {
+            notice({ text: `${suite.name} is kept as failed. It can be repeated.` })
+            void renew()
+            onClose()
+          }}
+        />
+      )}
     </div>
   )
+}
+
+interface EntryCellProps {
+  readonly metric: Schemas['MetricView']
+  readonly column: Column
+  readonly label: string
+  /** Row and column, joined by a dot. */
+  readonly place: string
+  readonly error: string | undefined
+  readonly mark: CellMark | undefined
+  readonly onType: (text: string) => void
+  readonly onFocus: () => void
+  readonly onKey: (event: KeyboardEvent) => void
+  readonly onFiles: (files: readonly File[]) => void
+  readonly onBlock: (text: string) => void
+}
+
+function EntryCell({ metric, column, label, place, error, mark, ...on }: EntryCellProps) {
+  const choices = choicesOf(metric)
+  const text = column.texts[metric.key] ?? ''
+  const wrong = error !== undefined || mark?.wrong === true
+  const noted = (column.notes?.[metric.key] ?? '') !== ''
+  const gap = column.gaps?.[metric.key] ?? ''
+  return (
+    <td className="border border-line h-7 w-[86px] p-0 relative">
+      <input
+        data-cell={place}
+        aria-label={label}
+        aria-invalid={wrong}
+        title={error ?? mark?.words}
+        inputMode={choices.length === 0 && metric.scale !== 'INFORMATION' ? 'decimal' : 'text'}
+        autoComplete="off"
+        list={choices.length === 0 ? undefined : `choices-${metric.key}`}
+        value={text}
+        placeholder={
+          gap !== '' ? 'gap' : (mark?.computed ?? (metric.formula === undefined ? '' : 'computed'))
+        }
+        onFocus={on.onFocus}
+        onChange={(e) => {
+          on.onType(e.target.value)
+        }}
+        onBlur={() => {
+          const whole = completed(text, choices)
+          if (whole !== text) on.onType(whole)
+        }}
+        onKeyDown={on.onKey}
+        onPaste={(e) => {
+          const files = [...e.clipboardData.files]
+          if (files.length > 0) {
+            e.preventDefault()
+            on.onFiles(files)
+            return
+          }
+          const block = e.clipboardData.getData('text')
+          if (!/[\n\t;]|\d\s*[^\d\s.,'’]|\d {2,}\d/.test(block)) return
+          e.preventDefault()
+          on.onBlock(block)
+        }}
+        className="num w-full h-7 px-2 text-right bg-transparent placeholder:text-ink2 placeholder:text-[11px] placeholder:font-normal aria-invalid:outline-2 aria-invalid:-outline-offset-2 aria-invalid:outline-mulberry"
+      />
+      {noted && (
+        <i className="absolute right-0 top-0 w-0 h-0 border-4 border-transparent border-t-ink2 border-r-ink2" />
+      )}
+      {choices.length > 0 && (
+        <datalist id={`choices-${metric.key}`}>
+          {choices.map((c) => (
+            <option key={c} value={c} />
+          ))}
+        </datalist>
+      )}
+    </td>
+  )
+}
+
+interface CellBarProps {
+  readonly name: string
+  readonly column: Column
+  readonly metric: string
+  readonly onChange: (column: Column) => void
+  readonly onDone: () => void
+}
+
+/** A remark on the cell that has the cursor, and why it has no number. */
+function CellBar({ name, column, metric, onChange, onDone }: CellBarProps) {
+  const empty = (column.texts[metric] ?? '').trim() === ''
+  const back = (e: KeyboardEvent) => {
+    if (e.key === 'Enter' || e.key === 'Escape') {
+      e.preventDefault()
+      onDone()
+    }
+  }
+  return (
+    <div className="flex gap-3 items-center mt-2 text-[12.5px] text-ink2">
+      <span className="whitespace-nowrap">{name}:</span>
+      <input
+        id="cell-note"
+        aria-label={`Note on ${name}`}
+        placeholder="note (Alt N)"
+        className="border-b border-line bg-transparent px-1 py-0.5 w-[200px]"
+        maxLength={500}
+        value={column.notes?.[metric] ?? ''}
+        onKeyDown={back}
+        onChange={(e) => {
+          onChange({ ...column, notes: { ...column.notes, [metric]: e.target.value } })
+        }}
+      />
+      {empty && (
+        <>
+          <input
+            aria-label={`Why ${name} has no number`}
+            placeholder="no number, because …"
+            list="gap-reasons"
+            className="border-b border-line bg-transparent px-1 py-0.5 w-[230px]"
+            maxLength={200}
+            value={column.gaps?.[metric] ?? ''}
+            onKeyDown={back}
+            onChange={(e) => {
+              onChange({ ...column, gaps: { ...column.gaps, [metric]: e.target.value } })
+            }}
+          />
+          <datalist id="gap-reasons">
+            {gapReasons.map((r) => (
+              <option key={r} value={r} />
+            ))}
+          </datalist>
+        </>
+      )}
+    </div>
+  )
+}
+
+function FilePicker({ onFiles }: { readonly onFiles: (files: readonly File[]) => void }) {
+  return (
+    <label className="rounded border border-line px-[11px] py-[5px] text-[13px] cursor-pointer hover:border-ink2 focus-within:outline-2">
+      Add a picture
+      <input
+        type="file"
+        multiple
+        className="sr-only"
+        accept="image/png,image/jpeg,image/webp,application/pdf,text/plain"
+        onChange={(e) => {
+          onFiles([...(e.target.files ?? [])])
+          e.target.value = ''
+        }}
+      />
+    </label>
+  )
+}
+
+interface FileListProps {
+  readonly files: Readonly<Record<string, readonly File[]>>
+  readonly columns: readonly Column[]
+  readonly from: number
+}
+
+function FileList({ files, columns, from }: FileListProps): ReactNode {
+  return columns
+    .filter((c) => (files[c.id] ?? []).length > 0)
+    .map((c) => (
+      <p key={c.id} className="text-[12.5px] text-ink2 mt-1.5">
+        With the {ordinal(from + columns.indexOf(c) + 1)} repeat:{' '}
+        {(files[c.id] ?? []).map((f) => f.name).join(', ')}
+      </p>
+    ))
 }
 
 interface FallingProps {
@@ -194,22 +520,21 @@ interface FallingProps {
   readonly columns: readonly Column[]
 }
 
-/** The rule strip of a metric with the notch where saved and typed repeats together would put it. */
+/** Where the score would fall with what is typed so far. */
 function Falling({ metric, pool, saved, columns }: FallingProps) {
-  if (!pool) return null
-  const before = saved.flatMap((r) => r.readings.filter((x) => x.metric === metric.key).map((x) => x.value))
-  const typed = columns.map((c) => preview(c.texts[metric.key] ?? '')).filter((v) => v !== undefined && v > 0)
-  const logs = [...before, ...typed].map((v) => Math.log(v ?? 1))
-  const middle = median(logs)
-  const others = pool.own === undefined ? pool.pool : pool.pool.filter((t) => t.value !== pool.own?.value)
+  if (metric.scale !== 'RATIO' || !pool) return null
+  const values = [
+    ...saved.flatMap((r) => r.readings.filter((x) => x.metric === metric.key).map((x) => x.value)),
+    ...columns.flatMap((c) => preview(c.texts[metric.key] ?? '') ?? []),
+  ].filter((v) => v > 0)
   return (
     <RuleStrip
-      pool={others}
-      own={middle === undefined ? undefined : Math.exp(middle)}
+      pool={pool.pool}
+      own={median(values)}
       focus
-      lessIsBetter={pool.better === 'LOWER'}
-      width={150}
-      unit={unitWords(pool.unit)}
+      lessIsBetter={metric.better === 'LOWER'}
+      width={130}
+      unit={unitWords(metric.unit)}
     />
   )
 }
@@ -235,7 +560,7 @@ function ColumnErrors({ errors, columns, from, suite }: ColumnErrorsProps) {
 /** Drafts first, then as many empty repeats as the sheet still wants; at least one to type in. */
 function startColumns(sitting: number, row: Schemas['SheetRow']): readonly Column[] {
   const kept = drafts.read(sitting, row.suite.id)
-  const wanted = Math.max(1, row.suite.repeats - row.done) - kept.length
+  const wanted = Math.max(1, row.repeats - row.done) - kept.length
   return [...kept, ...Array.from({ length: Math.max(0, wanted) }, () => newColumn(new Date()))]
 }
 

@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { useNavigate } from 'react-router'
+import { useNavigate, useSearchParams } from 'react-router'
 import { Problem, api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
 import { keys, useModels, useSetupsOfUnit, useSuites } from '../../api/queries'
@@ -33,7 +33,9 @@ interface PutFormProps {
 function PutForm({ models, suites }: PutFormProps) {
   const navigate = useNavigate()
   const client = useQueryClient()
-  const [modelId, setModelId] = useState(models.length === 0 ? fresh : String(models[0]?.id))
+  const [search] = useSearchParams()
+  const asked = models.find((m) => String(m.id) === search.get('model')) ?? models[0]
+  const [modelId, setModelId] = useState(asked === undefined ? fresh : String(asked.id))
   const [maker, setMaker] = useState('')
   const [name, setName] = useState('')
   const [kind, setKind] = useState<DeviceKind>('LAPTOP')

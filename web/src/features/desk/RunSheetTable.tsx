@@ -1,7 +1,9 @@
-import { Fragment } from 'react'
+import { Fragment, useState } from 'react'
+import { useQueryClient } from '@tanstack/react-query'
 import { Link } from 'react-router'
+import { api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
-import { useScores } from '../../api/queries'
+import { keys, useScores } from '../../api/queries'
 import { RepeatDots } from '../../figures/RepeatDots'
 import type { Dot } from '../../figures/RepeatDots'
 import { RuleStrip } from '../../figures/RuleStrip'
@@ -10,6 +12,7 @@ import { minutes, number, plusMinus, seconds, significant, unitWords } from '../
 import { capital, groups, kinds } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { EntryGrid } from './EntryGrid'
+import { PlanSuite } from './PlanSuite'
 
 type Sheet = Schemas['RunSheet']
 type Row = Schemas['SheetRow']
@@ -60,6 +63,7 @@ interface SuiteRowProps {
 
 function SuiteRow({ row, sheet, open, onEnter }: SuiteRowProps) {
   const { suite } = row
+  const [planning, setPlanning] = useState(false)
   const scores = useScores(suite.id, sheet.setup.id)
   const headline = scores.data?.find((p) => p.metric === suite.headline)
   const own = headline?.own
@@ -70,19 +74,28 @@ function SuiteRow({ row, sheet, open, onEnter }: SuiteRowProps) {
       <tr className={`[&>td]:px-2 [&>td]:h-[34px] ${bare ? '' : 'border-b border-line2'}`}>
         <td className="whitespace-nowrap">
           <b className="font-[560]">
-            {suite.name}
-            {suite.home === 'TYPED' && ` ${suite.version}`}
+            <Link to={`/catalogue/suites/${String(suite.id)}`} className="hover:underline underline-offset-2">
+              {suite.name}
+              {suite.home === 'TYPED' && ` ${suite.version}`}
+            </Link>
           </b>{' '}
           <span className="text-ink2 text-[12px]">{groups[suite.group]}</span>
         </td>
         <td>
-          <RepeatDots dots={dots(row)} missing={Math.max(0, suite.repeats - row.done)} />
+          {row.gapReason === undefined && (
+            <RepeatDots dots={dots(row)} missing={Math.max(0, row.repeats - row.done)} />
+          )}
         </td>
         <td className="text-right whitespace-nowrap">
           {own && headline ? (
             <Score own={own} unit={headline.unit} />
           ) : (
-            <span className="gap">{gapWords(row, live)}</span>
+            <span
+              className="gap inline-block max-w-[190px] truncate align-bottom"
+              title={gapWords(row, live)}
+            >
+              {headline?.plain ? headline.plain.words : gapWords(row, live)}
+            </span>
           )}
         </td>
         <td>
@@ -100,7 +113,25 @@ function SuiteRow({ row, sheet, open, onEnter }: SuiteRowProps) {
           {own ? `${String(own.place)} of ${String(own.of)}` : ''}
         </td>
         <td className="text-right text-ink2 text-[13px] whitespace-nowrap">
-          <RowEnd row={row} live={live} open={open} onEnter={onEnter} />
+          <RowEnd row={row} sitting={sheet.sitting} live={live} open={open} onEnter={onEnter} />{' '}
+          <button
+            className="text-ink2 hover:text-ink px-0.5"
+            aria-label={`Plan ${suite.name}`}
+            onClick={() => {
+              setPlanning(true)
+            }}
+          >
+            ⋯
+          </button>
+          {planning && (
+            <PlanSuite
+              row={row}
+              sitting={sheet.sitting}
+              onClose={() => {
+                setPlanning(false)
+              }}
+            />
+          )}
         </td>
       </tr>
       {live && (
@@ -133,8 +164,10 @@ function RowEnd({
   live,
   open,
   onEnter,
-}: Omit<SuiteRowProps, 'sheet'> & { readonly live?: Progress | undefined }) {
+  sitting,
+}: Omit<SuiteRowProps, 'sheet'> & { readonly live?: Progress | undefined; readonly sitting: number }) {
   if (live) return <>{seconds(live.secondsLeft)} left</>
+  if (row.gapReason !== undefined) return <LeftOut row={row} sitting={sitting} />
   if (row.suite.home === 'TYPED') {
     return (
       <Button
@@ -148,8 +181,31 @@ function RowEnd({
       </Button>
     )
   }
-  const left = Math.max(0, row.suite.repeats - row.done)
-  return <>{left === 0 ? 'done' : minutes(left * row.suite.minutes)}</>
+  const left = Math.max(0, row.repeats - row.done)
+  return (
+    <span title={row.learned ? 'by past runs on this kind of device' : 'by the sheet'}>
+      {left === 0 ? 'done' : minutes(left * row.minutes)}
+    </span>
+  )
+}
+
+/** Takes a suite back in that was left out. */
+function LeftOut({ row, sitting }: { readonly row: Row; readonly sitting: number }) {
+  const client = useQueryClient()
+  const back = async () => {
+    const next = await take(
+      api.PUT('/api/v1/sittings/{id}/suites/{suite}', {
+        params: { path: { id: sitting, suite: row.suite.id } },
+        body: {},
+      }),
+    )
+    client.setQueryData(keys.sheet(sitting), next)
+  }
+  return (
+    <Button look="quiet" onClick={() => void back()}>
+      Run it after all
+    </Button>
+  )
 }
 
 function Score({ own, unit }: { readonly own: Schemas['OwnScore']; readonly unit: string }) {
@@ -200,18 +256,22 @@ function LiveRow({ progress }: { readonly progress: Progress }) {
 function dots(row: Row): readonly Dot[] {
   return row.runs.flatMap((run) => {
     const value = run.readings.find((r) => r.metric === row.suite.headline)?.value
-    const state = run.state === 'DONE' ? 'counted' : run.state === 'FAILED' ? 'failed' : 'aside'
+    const state =
+      run.state === 'DONE' && run.flags.length === 0 ? 'counted' : run.state === 'FAILED' ? 'failed' : 'aside'
     return value === undefined ? [] : [{ value, state } as const]
   })
 }
 
 /** Why there is no score. */
 export function gapWords(row: Row, live: Progress | undefined): string {
+  if (row.gapReason !== undefined) return row.gapReason
   if (live) return `repeat ${String(live.repeat)} of ${String(live.repeats)}`
   const last = row.runs.at(-1)
   if (last === undefined) return 'not run yet'
-  if (last.state === 'FAILED') return `failed: ${last.reason ?? ''}`.slice(0, 40)
+  if (last.state === 'FAILED') return `failed: ${last.reason ?? ''}`
   if (last.state === 'SET_ASIDE') return 'set aside'
+  if (last.flags.length > 0) return 'flagged, does not count'
+  if (row.broken[row.suite.headline] !== undefined) return row.broken[row.suite.headline] ?? ''
   return 'no total'
 }
 

@@ -8,6 +8,10 @@ export interface Column {
   readonly startedAt: string
   /** Text by metric key, digits as read. */
   readonly texts: Readonly<Record<string, string>>
+  /** Remark on a cell, by metric key. */
+  readonly notes?: Readonly<Record<string, string>>
+  /** Why a cell has no number, by metric key. */
+  readonly gaps?: Readonly<Record<string, string>>
 }
 
 /** Where the cursor is: row of a metric, column of a repeat. */
@@ -32,28 +36,86 @@ export function below(cell: Cell, rows: number, columns: number): Cell {
   return cell.column + 1 < columns ? { row: 0, column: cell.column + 1 } : cell
 }
 
-/** Fills cells from a pasted block: lines go down, tabs (or semicolons) across. What does not fit is left out. */
+/** Fills cells from a pasted block: lines go down, values across. What does not fit is left out. */
 export function pasted(
   columns: readonly Column[],
   at: Cell,
   text: string,
   metrics: readonly string[],
 ): readonly Column[] {
-  const block = text
-    .replace(/\r/g, '')
-    .replace(/\n+$/, '')
-    .split('\n')
-    .map((line) => line.split(/\t|;/))
+  const block = text.replace(/\r/g, '').replace(/\n+$/, '').split('\n').map(splitLine)
   return columns.map((column, c) => {
     const texts = { ...column.texts }
     block.forEach((line, r) => {
       const value = line[c - at.column]
       const metric = metrics[at.row + r]
-      if (c >= at.column && value !== undefined && metric !== undefined) texts[metric] = value.trim()
+      if (c >= at.column && value !== undefined && metric !== undefined) texts[metric] = withoutUnit(value)
     })
     return { ...column, texts }
   })
 }
+
+/**
+ * The values of a pasted line. Tabs and semicolons part for certain; else two blanks or more; else commas, unless the
+ * only one stands inside a number; else single blanks, unless they group thousands.
+ */
+export function splitLine(line: string): readonly string[] {
+  if (/[\t;]/.test(line)) return line.split(/[\t;]/).map((v) => v.trim())
+  const clean = line.trim()
+  if (/\S {2,}\S/.test(clean)) return clean.split(/ {2,}/)
+  if (/,\s/.test(clean) || (clean.match(/,/g) ?? []).length > 1) return clean.split(/,\s*/)
+  if (/^\d{1,3}( \d{3})+([.,]\d+)?\D*$/.test(clean) && !/^\d{3} \d{3}( \d{3})*$/.test(clean)) return [clean]
+  if (/^[-+]?[\d.,]+( [-+]?[\d.,]+)+$/.test(clean)) return clean.split(' ')
+  return [clean]
+}
+
+/** A number without the unit behind it; what is no number stays as it is. */
+export function withoutUnit(text: string): string {
+  const match = /^([-+\u2212]?\d[\d\s\u00a0\u2009\u202f'’.,]*(?:e[-+]?\d+)?)\s*[^\d\s].*$/i.exec(text.trim())
+  return (match?.[1] ?? text).trim()
+}
+
+/** The only choice that begins so, or the text itself. */
+export function completed(text: string, choices: readonly string[]): string {
+  const word = text.trim().toLowerCase()
+  if (word === '') return text
+  const exact = choices.find((c) => c.toLowerCase() === word)
+  const fits = choices.filter((c) => c.toLowerCase().startsWith(word))
+  return exact ?? (fits.length === 1 ? (fits[0] ?? text) : text)
+}
+
+/** Words that a metric may be, for a check or a ladder; none where it is a number. */
+export function choicesOf(metric: Pick<Schemas['MetricView'], 'scale' | 'rungs'>): readonly string[] {
+  if (metric.scale === 'CHECK') return ['passed', 'failed']
+  return metric.scale === 'LADDER' ? [...metric.rungs, 'none'] : []
+}
+
+/** Usual reasons for a number that is not there. */
+export const gapReasons = [
+  'not available on this system',
+  'driver missing',
+  'needs a network',
+  'did not want to disturb the setup',
+  'did not run it',
+] as const
+
+/** Usual reasons why a run failed. */
+export const failReasons = [
+  'it will not install',
+  'it refuses to start on this system',
+  'it crashed',
+  'it stopped half way',
+  'needs a network',
+] as const
+
+/** Usual reasons why a run does not count. */
+export const asideReasons = [
+  'something else was running',
+  'throttled by heat',
+  'held at the display refresh',
+  'wrong setting',
+  'screen was recorded',
+] as const
 
 /** The value of a plain number as typed, for showing where it would fall; undefined if it is none. */
 export function preview(text: string): number | undefined {
@@ -83,8 +145,24 @@ export function toRun(
     sender: { program: 'desk', version: '0.1.0' },
     readings: Object.entries(column.texts)
       .filter(([, text]) => text.trim() !== '')
-      .map(([metric, text]) => ({ metric, text: text.trim() })),
+      .map(([metric, text]) => {
+        const note = column.notes?.[metric]?.trim() ?? ''
+        return { metric, text: text.trim(), ...(note === '' ? {} : { note }) }
+      }),
+    gaps: Object.entries(column.gaps ?? {})
+      .filter(([metric, reason]) => reason.trim() !== '' && (column.texts[metric] ?? '').trim() === '')
+      .map(([metric, reason]) => ({ metric, reason: reason.trim() })),
   }
+}
+
+/** The run that says that a suite failed. */
+export function toFailedRun(
+  reason: string,
+  sheet: Pick<Schemas['RunSheet'], 'sitting'>,
+  suite: Pick<Schemas['SuiteView'], 'key' | 'version'>,
+  now: Date,
+): Schemas['RunFile'] {
+  return { ...toRun(newColumn(now), sheet, suite, now), state: 'FAILED', reason: reason.trim() }
 }
 
 /** What the server found wrong, by metric; what belongs to no cell under the empty key. */

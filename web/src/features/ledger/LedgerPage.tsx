@@ -1,4 +1,4 @@
-import { useSearchParams } from 'react-router'
+import { Link, useSearchParams } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { useLedger, useModels, useSuites } from '../../api/queries'
 import type { RunState } from '../../api/queries'
@@ -9,6 +9,7 @@ import { Button } from '../../ui/Button'
 import { Select } from '../../ui/Select'
 import { Failed, Loading } from '../../ui/States'
 import { RunPanel } from './RunPanel'
+import { flagWords } from './words'
 
 type Row = Schemas['LedgerRow']
 
@@ -19,6 +20,8 @@ const stateChoices: readonly { readonly value: string; readonly label: string }[
   { value: 'DONE', label: 'done' },
   { value: 'SET_ASIDE', label: 'set aside' },
   { value: 'FAILED', label: 'failed' },
+  { value: 'flagged', label: 'flagged' },
+  { value: 'doubted', label: 'to be checked' },
 ]
 
 /** Every run, newest first; one opens at the side. */
@@ -28,15 +31,26 @@ export function LedgerPage() {
   const suites = useSuites()
   const page = Number(search.get('page') ?? '0')
   const numberOf = (name: string) => (search.get(name) === null ? undefined : Number(search.get(name)))
-  const state = (search.get('state') ?? undefined) as RunState | undefined
+  const shown = search.get('state') ?? 'any'
+  const state =
+    shown === 'any' || shown === 'flagged' || shown === 'doubted' ? undefined : (shown as RunState)
   const suite = numberOf('suite')
   const model = numberOf('model')
+  const fact = search.get('fact')
+  const value = search.get('value')
   const ledger = useLedger({
     page,
     size: pageSize,
     ...(state && { state }),
     ...(suite !== undefined && { suite }),
     ...(model !== undefined && { model }),
+    ...(fact !== null && value !== null && { fact, value }),
+    ...(numberOf('setup') !== undefined && { setup: numberOf('setup') }),
+    ...(numberOf('import') !== undefined && { import: numberOf('import') }),
+    ...(day(search.get('from')) && { from: day(search.get('from')) }),
+    ...(day(search.get('to')) && { to: day(search.get('to')) }),
+    ...(shown === 'flagged' && { flagged: true }),
+    ...(shown === 'doubted' && { doubted: true }),
   })
   const open = search.get('run')
   const set = (name: string, value: string | null) => {
@@ -49,12 +63,20 @@ export function LedgerPage() {
   return (
     <div className="flex min-h-full">
       <div className="flex-1 min-w-0 pt-[18px] pl-[26px] pb-6">
-        <h1>Ledger</h1>
+        <div className="flex items-start pr-4">
+          <h1 className="flex-1">Ledger</h1>
+          <Link
+            to="/catalogue/import"
+            className="rounded border border-line px-[11px] py-[5px] text-[13px] hover:border-ink2"
+          >
+            Import a table
+          </Link>
+        </div>
         <p className="text-ink2 text-[13px]">{ledger.data ? countWords(ledger.data) : ' '}</p>
-        <div className="flex gap-2 mt-3 mb-2">
+        <div className="flex gap-2 mt-3 mb-2 flex-wrap items-center">
           <Select
             label="State"
-            value={state ?? 'any'}
+            value={shown}
             choices={stateChoices}
             onValue={(v) => {
               set('state', v)
@@ -82,6 +104,37 @@ export function LedgerPage() {
               set('suite', v)
             }}
           />
+          <Day
+            label="from"
+            value={search.get('from')}
+            onValue={(v) => {
+              set('from', v)
+            }}
+          />
+          <Day
+            label="to"
+            value={search.get('to')}
+            onValue={(v) => {
+              set('to', v)
+            }}
+          />
+          {['fact', 'setup', 'import'].map(
+            (name) =>
+              search.get(name) !== null && (
+                <Button
+                  key={name}
+                  aria-label={`No longer only this ${name}`}
+                  onClick={() => {
+                    const next = new URLSearchParams(search)
+                    next.delete(name)
+                    if (name === 'fact') next.delete('value')
+                    setSearch(next)
+                  }}
+                >
+                  {name === 'fact' ? value : name === 'setup' ? 'one setup' : 'one import'} ✕
+                </Button>
+              ),
+          )}
         </div>
         {ledger.isPending && <Loading what="the ledger" />}
         {ledger.isError && <Failed error={ledger.error} retry={() => void ledger.refetch()} />}
@@ -121,6 +174,33 @@ export function LedgerPage() {
         />
       )}
     </div>
+  )
+}
+
+/** A day as the server reads it; nothing for what is none. */
+function day(text: string | null): string | undefined {
+  return text !== null && /^\d{4}-\d{2}-\d{2}$/.test(text) ? text : undefined
+}
+
+interface DayProps {
+  readonly label: string
+  readonly value: string | null
+  readonly onValue: (value: string | null) => void
+}
+
+function Day({ label, value, onValue }: DayProps) {
+  return (
+    <label className="text-[13px] text-ink2 flex items-center gap-1.5">
+      {label}
+      <input
+        type="date"
+        className="rounded border border-line bg-sheet px-1.5 py-[3px] text-[13px] text-ink"
+        value={value ?? ''}
+        onChange={(e) => {
+          onValue(e.target.value === '' ? null : e.target.value)
+        }}
+      />
+    </label>
   )
 }
 
@@ -189,10 +269,12 @@ function Rows({ rows, open, onOpen }: RowsProps) {
 
 function HeadlineCell({ row }: { readonly row: Row }) {
   if (!row.headline) return <span className="gap">{row.state === 'FAILED' ? 'none' : 'parts only'}</span>
-  const counts = row.state === 'DONE'
+  const counts = row.state === 'DONE' && row.flags.length === 0 && row.headline.broken === undefined
   return (
     <>
-      <span className={`num ${counts ? '' : 'line-through text-ink2'}`}>{grouped(row.headline.text)}</span>{' '}
+      <span className={`num ${counts ? '' : 'line-through text-ink2'}`}>
+        {row.headline.words === row.headline.text ? grouped(row.headline.text) : row.headline.words}
+      </span>{' '}
       <span className="unit">{unitWords(row.headline.unit)}</span>
     </>
   )
@@ -201,11 +283,15 @@ function HeadlineCell({ row }: { readonly row: Row }) {
 function StateWords({ row }: { readonly row: Row }) {
   if (row.state === 'FAILED') return <span className="text-brick">failed: {row.reason}</span>
   if (row.state === 'SET_ASIDE') return <span className="text-ink2">set aside: {row.reason}</span>
-  return null
+  if (row.flags.length > 0)
+    return <span className="text-ink2">{row.flags.map((f) => flagWords[f]).join(', ')}</span>
+  if (row.doubts > 0) return <span className="unmeant">to be checked</span>
+  return row.setup.origin === '' ? null : <span className="text-ink2">from {row.setup.origin}</span>
 }
 
 function dot(sibling: Schemas['SiblingView']): Dot {
-  const state = sibling.state === 'DONE' ? 'counted' : sibling.state === 'FAILED' ? 'failed' : 'aside'
+  const state =
+    sibling.state === 'DONE' && !sibling.flagged ? 'counted' : sibling.state === 'FAILED' ? 'failed' : 'aside'
   return { value: sibling.value, state, own: sibling.self }
 }
 
@@ -241,7 +327,9 @@ function Pages({ page, pages, onPage }: PagesProps) {
 }
 
 /** How many runs there are, by state. */
-export function countWords(page: Pick<Schemas['LedgerPage'], 'done' | 'failed' | 'setAside'>): string {
+export function countWords(
+  page: Pick<Schemas['LedgerPage'], 'done' | 'failed' | 'setAside' | 'flagged' | 'doubted'>,
+): string {
   const all = page.done + page.failed + page.setAside
-  return `${number(all, 0)} runs, ${number(page.setAside, 0)} set aside, ${number(page.failed, 0)} failed`
+  return `${number(all, 0)} runs, ${number(page.setAside, 0)} set aside, ${number(page.failed, 0)} failed, ${number(page.flagged, 0)} flagged, ${number(page.doubted, 0)} to be checked`
 }

@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { useRun, useRunMove } from '../../api/queries'
+import { Curve } from '../../figures/Curve'
 import { Samples } from '../../figures/Samples'
 import { grouped, seconds, unitWords, when } from '../../figures/format'
 import { capital } from '../../figures/words'
@@ -8,6 +9,11 @@ import { Button } from '../../ui/Button'
 import { Field, FieldError } from '../../ui/Field'
 import { useNotice } from '../../ui/Notices'
 import { Failed, Loading } from '../../ui/States'
+import { asideReasons } from '../desk/entry'
+import { Doubts } from './Doubts'
+import { Evidence } from './Evidence'
+import { FlagsForm } from './FlagsForm'
+import { flagWords, historyWords } from './words'
 
 type Detail = Schemas['RunDetail']
 
@@ -30,7 +36,7 @@ export function RunPanel({ id, onClose }: RunPanelProps) {
 
 function RunView({ detail, onClose }: { readonly detail: Detail; readonly onClose: () => void }) {
   const { run, setup } = detail
-  const counts = run.state === 'DONE'
+  const counts = run.state === 'DONE' && run.flags.length === 0
   return (
     <>
       <div className="flex justify-between items-baseline gap-2">
@@ -50,6 +56,12 @@ function RunView({ detail, onClose }: { readonly detail: Detail; readonly onClos
           {capital(run.reason)}
         </p>
       )}
+      {run.flags.length > 0 && (
+        <p className="unmeant !px-2.5 !py-1.5 mb-3" data-testid="flags">
+          {capital(run.flags.map((f) => flagWords[f]).join(', '))}: it does not count.
+        </p>
+      )}
+      <Doubts detail={detail} />
       <table className="w-full border-collapse">
         <tbody>
           {run.readings.map((r) => (
@@ -57,16 +69,39 @@ function RunView({ detail, onClose }: { readonly detail: Detail; readonly onClos
               <td className="h-[28px] pr-2">
                 {r.name}
                 {r.computed && <span className="unit"> computed</span>}
+                {r.note !== undefined && <p className="text-ink2 text-[12px] pb-1">{r.note}</p>}
+                {r.broken !== undefined && <p className="text-ink2 text-[12px] pb-1">{r.broken}</p>}
               </td>
               <td className="text-right whitespace-nowrap">
-                <span className={`num ${counts ? '' : 'line-through text-ink2'}`}>{grouped(r.text)}</span>{' '}
+                <span className={`num ${counts && r.broken === undefined ? '' : 'line-through text-ink2'}`}>
+                  {r.words === r.text ? grouped(r.text) : r.words}
+                </span>{' '}
                 <span className="unit">{unitWords(r.unit)}</span>
+              </td>
+            </tr>
+          ))}
+          {run.gaps.map((g) => (
+            <tr key={g.metric} className="border-b border-line2">
+              <td className="h-[28px] pr-2">{g.name}</td>
+              <td className="text-right">
+                <span className="gap">{g.reason}</span>
               </td>
             </tr>
           ))}
         </tbody>
       </table>
       {run.readings.length === 0 && <p className="gap">no reading</p>}
+      {detail.series.map((x) => (
+        <section key={x.name} className="mt-4">
+          <h2>
+            {capital(x.name)} <span className="unit">{unitWords(x.unit)}</span>
+          </h2>
+          <Curve x={x.x} y={x.y} name={x.name} unit={unitWords(x.unit)} sizes={x.axis === 'size'} />
+          {x.points > x.x.length && (
+            <p className="text-ink2 text-[12px]">{x.points} points, thinned so that no spike is hidden.</p>
+          )}
+        </section>
+      ))}
       {detail.samples.length > 0 && <SampleFigures samples={detail.samples} />}
       {detail.readOtherwise.length > 0 && (
         <section className="mt-4">
@@ -84,6 +119,24 @@ function RunView({ detail, onClose }: { readonly detail: Detail; readonly onClos
           <p className="whitespace-pre-wrap break-words">{detail.note}</p>
         </section>
       )}
+      {(detail.conditions.length > 0 || detail.roomTemperature !== undefined) && (
+        <section className="mt-4">
+          <h2>Conditions</h2>
+          {detail.conditions.map((c) => (
+            <p key={c.words} className={c.ticked ? '' : 'text-ink2'}>
+              {c.ticked ? '✓' : '–'} {c.words}
+              {!c.ticked && <span className="text-[12px]"> not ticked</span>}
+            </p>
+          ))}
+          {detail.roomTemperature !== undefined && (
+            <p>
+              Room <span className="num">{detail.roomTemperature}</span> <span className="unit">°C</span>
+            </p>
+          )}
+        </section>
+      )}
+      <Evidence run={run.id} />
+      <FlagsForm detail={detail} />
       <section className="mt-4">
         <h2>History</h2>
         {detail.history.map((e, i) => (
@@ -194,8 +247,14 @@ function Move({ detail }: { readonly detail: Detail }) {
         autoFocus
         required
         maxLength={500}
+        list="aside-reasons"
         error={move.error?.message}
       />
+      <datalist id="aside-reasons">
+        {asideReasons.map((r) => (
+          <option key={r} value={r} />
+        ))}
+      </datalist>
       <div className="flex gap-2">
         <Button look="main" type="submit" disabled={reason.trim() === ''}>
           Set aside
@@ -210,17 +269,4 @@ function Move({ detail }: { readonly detail: Detail }) {
       </div>
     </form>
   )
-}
-
-const deeds: Record<string, string> = {
-  DONE: 'kept',
-  FAILED: 'kept as failed',
-  SET_ASIDE: 'set aside',
-  BROUGHT_BACK: 'brought back',
-}
-
-/** One line of a run's history. */
-export function historyWords(e: Schemas['EventView']): string {
-  const deed = deeds[e.what] ?? e.what.toLowerCase()
-  return `${deed}${e.reason === undefined ? '' : `: ${e.reason}`}, ${e.who}`
 }

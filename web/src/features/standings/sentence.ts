@@ -1,22 +1,13 @@
 import type { Schemas } from '../../api/client'
-import { groups, ordinal } from '../../figures/words'
+import { bands, groups, ordinal } from '../../figures/words'
 
 type Standings = Schemas['StandingsView']
 type Place = Schemas['PlaceView']
-type Band = NonNullable<Schemas['GroupPlaceView']['band']>
 
 /** A piece of the sentence; `lean` says whether it speaks for or against the device. */
 export interface Piece {
   readonly text: string
   readonly lean?: 'for' | 'against'
-}
-
-const bandWords: Record<Band, string> = {
-  LOWEST_FIFTH: 'lowest fifth',
-  LOW: 'low',
-  MIDDLE: 'middle',
-  HIGH: 'high',
-  HIGHEST_FIFTH: 'highest fifth',
 }
 
 /** Where the device in focus stands: its place as a range, its neighbours, and where it is strong or weak. */
@@ -33,7 +24,7 @@ export function sentence(view: Standings, setup: number): readonly Piece[] {
     if (group.band === undefined || group.band === 'MIDDLE') continue
     const good = group.band === 'HIGH' || group.band === 'HIGHEST_FIFTH'
     pieces.push({
-      text: `; ${bandWords[group.band]} in ${groups[group.group]}`,
+      text: `; ${bands[group.band]} in ${groups[group.group]}`,
       lean: good ? 'for' : 'against',
     })
   }

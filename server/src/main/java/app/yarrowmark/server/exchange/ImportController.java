@@ -9,7 +9,7 @@ import app.yarrowmark.server.exchange.ImportViews.Accepted;
 import app.yarrowmark.server.exchange.ImportViews.Choice;
 import app.yarrowmark.server.exchange.ImportViews.ImportView;
 import app.yarrowmark.server.exchange.ImportViews.Preview;
-import app.yarrowmark.server.exchange.ImportViews.Report;
+import app.yarrowmark.server.exchange.ImportViews.TableReport;
 import app.yarrowmark.server.shell.RuleViolations;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import io.swagger.v3.oas.annotations.Operation;
@@ -67,7 +67,7 @@ class ImportController {
     @Operation(summary = "Read a whole table; nothing counts until it is accepted. Parts: settings (JSON) and file")
     @PostMapping(value = "/api/v1/imports", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
     @ResponseStatus(HttpStatus.CREATED)
-    Report stage(
+    TableReport stage(
             @RequestParam String settings,
             @RequestParam MultipartFile file,
             @AuthenticationPrincipal Caller caller)
@@ -93,7 +93,7 @@ class ImportController {
 
     @Operation(summary = "What was read of a table, with a page of what was rejected")
     @GetMapping("/api/v1/imports/{id}")
-    Report report(@PathVariable long id, @RequestParam(defaultValue = "0") int page) {
+    TableReport report(@PathVariable long id, @RequestParam(defaultValue = "0") int page) {
         return tables.report(id, Math.max(0, page));
     }
 

@@ -1,6 +1,6 @@
 package app.yarrowmark.server.exchange;
 
-import app.yarrowmark.server.exchange.ImportViews.PartView;
+import app.yarrowmark.server.exchange.ImportViews.TablePart;
 import app.yarrowmark.server.exchange.ImportViews.RejectedLine;
 import app.yarrowmark.server.exchange.LineReader.Line;
 import java.sql.Timestamp;
@@ -122,14 +122,14 @@ class ImportLines {
         jdbc.query(IN_RUNS, each, batch);
     }
 
-    List<PartView> parts(long batch) {
+    List<TablePart> parts(long batch) {
         return jdbc.query(
                 "select concat(maker, ' ', model) as device, suite_id, count(*) as readings,"
                         + " max(s.suite_key) as suite_key, max(s.version) as version,"
                         + " count(distinct unit_label, setup_name) as setups"
                         + " from import_line l join suite s on s.id = l.suite_id"
                         + " where batch_id = ? and problem is null group by maker, model, suite_id order by 1, suite_id",
-                (row, i) -> new PartView(
+                (row, i) -> new TablePart(
                         row.getString("device"),
                         row.getString("suite_key") + " " + row.getString("version"),
                         row.getInt("readings"),

@@ -46,13 +46,13 @@ final class ImportViews {
             int doubted) {}
 
     /** A part of an import that can be chosen by itself. */
-    record PartView(String device, String suite, int readings, int runs) {}
+    record TablePart(String device, String suite, int readings, int runs) {}
 
     /** A line that was not understood, or whose run was refused. */
     record RejectedLine(int line, String column, String reason) {}
 
     /** What was read of a table. */
-    record Report(ImportView batch, List<PartView> parts, List<RejectedLine> rejected, int rejectedPages) {}
+    record TableReport(ImportView batch, List<TablePart> parts, List<RejectedLine> rejected, int rejectedPages) {}
 
     /**
      * What was kept.

@@ -14,7 +14,7 @@ import app.yarrowmark.server.exchange.ImportViews.Accepted;
 import app.yarrowmark.server.exchange.ImportViews.ImportView;
 import app.yarrowmark.server.exchange.ImportViews.PartKey;
 import app.yarrowmark.server.exchange.ImportViews.Preview;
-import app.yarrowmark.server.exchange.ImportViews.Report;
+import app.yarrowmark.server.exchange.ImportViews.TableReport;
 import app.yarrowmark.server.exchange.ImportViews.State;
 import app.yarrowmark.server.history.HistoryService;
 import app.yarrowmark.server.runs.RunIntake;
@@ -148,7 +148,7 @@ class TableImport {
      *
      * @throws RuleViolations if it is no table, or the settings do not fit it
      */
-    Report stage(Reader text, String name, ImportSettings settings, Caller caller) {
+    TableReport stage(Reader text, String name, ImportSettings settings, Caller caller) {
         if (settings.separator().length() != 1) {
             throw new RuleViolations("separator", "is one character, got \"" + settings.separator() + "\"");
         }
@@ -199,9 +199,9 @@ class TableImport {
     }
 
     /** Returns what was read, with a page of what was rejected. */
-    Report report(long id, int page) {
+    TableReport report(long id, int page) {
         ImportBatchEntity batch = batch(id);
-        return new Report(
+        return new TableReport(
                 view(batch),
                 batch.state == State.WAITING ? lines.parts(id) : List.of(),
                 lines.rejected(id, page),

@@ -27,7 +27,7 @@ import app.yarrowmark.server.profiles.ProfileViews.PartView;
 import app.yarrowmark.server.profiles.ProfileViews.PoolIndex;
 import app.yarrowmark.server.profiles.ProfileViews.SetupLine;
 import app.yarrowmark.server.profiles.ProfileViews.SpecView;
-import app.yarrowmark.server.profiles.ProfileViews.StripView;
+import app.yarrowmark.server.profiles.ProfileViews.GroupStrip;
 import app.yarrowmark.server.profiles.ProfileViews.SuiteProfile;
 import app.yarrowmark.server.runs.RunService;
 import app.yarrowmark.server.runs.RunViews.RunView;
@@ -188,11 +188,11 @@ class ProfileService {
                 group, Math.exp(log) - 1, Math.exp(log - reach) - 1, Math.exp(log + reach) - 1, ratios.size());
     }
 
-    private List<StripView> strips(long setupId, DeviceKind kind) {
+    private List<GroupStrip> strips(long setupId, DeviceKind kind) {
         Map<Long, List<GroupPlaceView>> positions = standings.positions(kind);
         Map<Long, SetupLabel> labels = setups.labels();
         return positions.getOrDefault(setupId, List.of()).stream()
-                .map(p -> new StripView(
+                .map(p -> new GroupStrip(
                         p,
                         positions.entrySet().stream()
                                 .flatMap(e -> e.getValue().stream()

@@ -30,7 +30,7 @@ final class ProfileViews {
             List<SetupLine> setups,
             @Nullable Long shown,
             List<SuiteView> suites,
-            List<StripView> standing,
+            List<GroupStrip> standing,
             List<ClaimView> claims,
             List<SpecView> specification,
             long runs,
@@ -55,7 +55,7 @@ final class ProfileViews {
             int tests) {}
 
     /** Where a setup stands in a group, and the indexes of all in the pool. */
-    record StripView(GroupPlaceView place, List<PoolIndex> pool) {}
+    record GroupStrip(GroupPlaceView place, List<PoolIndex> pool) {}
 
     record PoolIndex(long setupId, String label, double index) {}
 

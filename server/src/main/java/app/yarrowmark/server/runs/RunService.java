@@ -11,7 +11,7 @@ import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.server.access.Caller;
 import app.yarrowmark.server.checks.CheckService;
 import app.yarrowmark.server.history.HistoryService;
-import app.yarrowmark.server.runs.RunViews.ConditionView;
+import app.yarrowmark.server.runs.RunViews.TickView;
 import app.yarrowmark.server.runs.RunViews.GapView;
 import app.yarrowmark.server.runs.RunViews.LedgerPage;
 import app.yarrowmark.server.runs.RunViews.LedgerRow;
@@ -197,7 +197,7 @@ public class RunService {
                 samples,
                 series(run),
                 suite.sheet().conditions().stream()
-                        .map(c -> new ConditionView(c, ticked.contains(c)))
+                        .map(c -> new TickView(c, ticked.contains(c)))
                         .toList(),
                 run.roomTemperature,
                 doubts.unlikely(),

@@ -109,7 +109,7 @@ public final class RunViews {
             String name, String unit, String axis, String axisUnit, int points, List<Double> x, List<Double> y) {}
 
     /** A condition of the sheet, and whether it was ticked off before the run. */
-    public record ConditionView(String words, boolean ticked) {}
+    public record TickView(String words, boolean ticked) {}
 
     /** Everything kept with a run. */
     public record RunDetail(
@@ -124,7 +124,7 @@ public final class RunViews {
             @Nullable String note,
             List<SampleView> samples,
             List<SeriesView> series,
-            List<ConditionView> conditions,
+            List<TickView> conditions,
             @Nullable Double roomTemperature,
             List<DoubtView> unlikely,
             List<MismatchView> mismatches,

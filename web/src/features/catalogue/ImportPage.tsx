@@ -1,0 +1,313 @@
+import { useState } from 'react'
+import { useNavigate } from 'react-router'
+import { Problem, api, take } from '../../api/client'
+import type { Schemas } from '../../api/client'
+import { useSuites } from '../../api/queries'
+import type { DeviceKind } from '../../api/queries'
+import { sendTable } from '../../api/raw'
+import { kinds } from '../../figures/words'
+import { Button } from '../../ui/Button'
+import { Field, FieldError } from '../../ui/Field'
+import { Select } from '../../ui/Select'
+
+type Settings = Schemas['ImportSettings']
+type Role = keyof Settings['columns']
+
+const roles: readonly (readonly [Role, string])[] = [
+  ['DEVICE', 'Device'],
+  ['MAKER', 'Maker'],
+  ['UNIT', 'Unit'],
+  ['SETUP', 'Setup'],
+  ['SUITE', 'Suite'],
+  ['VERSION', 'Version of the suite'],
+  ['METRIC', 'Metric'],
+  ['VALUE', 'Value'],
+  ['REPEAT', 'Repeat'],
+  ['TIME', 'Day or time'],
+  ['NOTE', 'Note'],
+]
+
+const none = '-'
+/** Enough of a table to see its columns and first rows. */
+const beginning = 64 * 1024
+
+/** Reads a table in: shows how it would be understood, and lets that be changed before anything is kept. */
+export function ImportPage() {
+  const navigate = useNavigate()
+  const [file, setFile] = useState<File | null>(null)
+  const [preview, setPreview] = useState<Schemas['Preview'] | null>(null)
+  const [settings, setSettings] = useState<Settings | null>(null)
+  const [problem, setProblem] = useState<Problem | null>(null)
+  const [busy, setBusy] = useState(false)
+  const failed = (e: unknown) => {
+    setProblem(e instanceof Problem ? e : new Problem(0, String(e)))
+  }
+  const open = async (chosen: File) => {
+    setFile(chosen)
+    setProblem(null)
+    try {
+      const text = await chosen.slice(0, beginning).text()
+      const answer = await take(api.POST('/api/v1/imports/previews', { body: { text } }))
+      setPreview(answer)
+      setSettings(answer.settings)
+    } catch (e) {
+      setPreview(null)
+      failed(e)
+    }
+  }
+  const stage = async () => {
+    if (!file || !settings) return
+    setBusy(true)
+    try {
+      const report = await sendTable(settings, file)
+      void navigate(`/catalogue/import/${String(report.batch.id)}`)
+    } catch (e) {
+      failed(e)
+      setBusy(false)
+    }
+  }
+  return (
+    <div
+      className="pt-[18px] pl-[26px] pr-[22px] pb-10 min-h-full"
+      onDragOver={(e) => {
+        e.preventDefault()
+      }}
+      onDrop={(e) => {
+        e.preventDefault()
+        const dropped = e.dataTransfer.files[0]
+        if (dropped) void open(dropped)
+      }}
+    >
+      <h1>Import a table</h1>
+      <p className="text-ink2 text-[13px] max-w-[720px]">
+        Separated values, one reading a row or one run a row. Nothing counts until you have seen what was
+        understood, and an import can be taken back as a whole.
+      </p>
+      <label className="inline-block mt-4 rounded border border-line px-[11px] py-[5px] text-[13px] cursor-pointer hover:border-ink2">
+        {file === null ? 'Choose a file, or drop it here' : `${file.name} (choose another)`}
+        <input
+          type="file"
+          accept=".csv,.tsv,.txt"
+          className="sr-only"
+          data-testid="table-file"
+          onChange={(e) => {
+            const chosen = e.target.files?.[0]
+            if (chosen) void open(chosen)
+          }}
+        />
+      </label>
+      {problem && <FieldError>{problem.message}</FieldError>}
+      {preview && settings && (
+        <>
+          <SettingsForm preview={preview} settings={settings} onSettings={setSettings} />
+          <div className="flex gap-2 mt-5">
+            <Button look="main" disabled={busy} onClick={() => void stage()}>
+              {busy ? 'Reading the table …' : 'Read the table'}
+            </Button>
+          </div>
+        </>
+      )}
+    </div>
+  )
+}
+
+interface SettingsFormProps {
+  readonly preview: Schemas['Preview']
+  readonly settings: Settings
+  readonly onSettings: (settings: Settings) => void
+}
+
+function SettingsForm({ preview, settings, onSettings }: SettingsFormProps) {
+  const suites = useSuites()
+  const set = (part: Partial<Settings>) => {
+    onSettings({ ...settings, ...part })
+  }
+  const choices = [
+    { value: none, label: 'no column' },
+    ...settings.header.map((h) => ({ value: h, label: h })),
+  ]
+  const wide = settings.shape === 'WIDE'
+  const shown = roles.filter(([role]) => !wide || (role !== 'METRIC' && role !== 'VALUE'))
+  const suite = suites.data?.find((s) => `${s.key} ${s.version}` === settings.suite)
+  return (
+    <div className="mt-4">
+      {preview.remembered && (
+        <p className="text-[13px] mb-2">
+          A table with these columns was read before: the same settings are chosen.
+        </p>
+      )}
+      <TableHead preview={preview} />
+      <div className="grid grid-cols-[auto_auto] justify-start gap-x-12 gap-y-2 mt-5 text-[13px]">
+        <div>
+          <h2 className="mb-2">What the columns say</h2>
+          <Line label="A row is">
+            <Select
+              label="A row is"
+              value={settings.shape}
+              choices={[
+                { value: 'LONG', label: 'one reading' },
+                { value: 'WIDE', label: 'one run, a column for each metric' },
+              ]}
+              onValue={(v) => {
+                set({ shape: v as Settings['shape'] })
+              }}
+            />
+          </Line>
+          {shown.map(([role, words]) => (
+            <Line key={role} label={words}>
+              <Select
+                label={`Column of the ${words.toLowerCase()}`}
+                value={settings.columns[role] ?? none}
+                choices={choices}
+                onValue={(v) => {
+                  const columns = { ...settings.columns, [role]: v }
+                  if (v === none) Reflect.deleteProperty(columns, role)
+                  set({ columns })
+                }}
+              />
+            </Line>
+          ))}
+        </div>
+        <div className="max-w-[380px]">
+          <h2 className="mb-2">Where no column says it</h2>
+          <Line label="Suite">
+            <Select
+              label="Suite of the whole table"
+              value={settings.suite ?? none}
+              choices={[
+                { value: none, label: 'a column says it' },
+                ...(suites.data ?? []).map((s) => ({
+                  value: `${s.key} ${s.version}`,
+                  label: `${s.name} ${s.version}`,
+                })),
+              ]}
+              onValue={(v) => {
+                const { suite: _, ...rest } = settings
+                onSettings(v === none ? rest : { ...rest, suite: v })
+              }}
+            />
+          </Line>
+          {wide && suite && (
+            <MetricColumns
+              settings={settings}
+              suite={suite}
+              onMetrics={(metrics) => {
+                set({ metrics })
+              }}
+            />
+          )}
+          <Line label="What is missing here">
+            <Select
+              label="Models that are not there"
+              value={settings.makeModels ?? none}
+              choices={[
+                { value: none, label: 'is rejected' },
+                ...(Object.keys(kinds) as DeviceKind[]).map((k) => ({
+                  value: k,
+                  label: `is made, as ${kinds[k].many}`,
+                })),
+              ]}
+              onValue={(v) => {
+                const { makeModels: _, ...rest } = settings
+                onSettings(v === none ? rest : { ...rest, makeModels: v as DeviceKind })
+              }}
+            />
+          </Line>
+          <Field
+            label="Unit"
+            value={settings.unit ?? ''}
+            placeholder="A"
+            onValue={(unit) => {
+              set({ unit })
+            }}
+          />
+          <Field
+            label="Setup"
+            value={settings.setup ?? ''}
+            placeholder="as shipped"
+            onValue={(setup) => {
+              set({ setup })
+            }}
+          />
+          <Field
+            label="Where the list comes from (empty if this desk measured it)"
+            value={settings.source ?? ''}
+            maxLength={80}
+            onValue={(source) => {
+              set({ source })
+            }}
+          />
+        </div>
+      </div>
+    </div>
+  )
+}
+
+function Line({ label, children }: { readonly label: string; readonly children: React.ReactNode }) {
+  return (
+    <div className="grid grid-cols-[150px_1fr] items-center mb-1.5">
+      <span className="text-ink2">{label}</span>
+      <span>{children}</span>
+    </div>
+  )
+}
+
+interface MetricColumnsProps {
+  readonly settings: Settings
+  readonly suite: Schemas['SuiteView']
+  readonly onMetrics: (metrics: Settings['metrics']) => void
+}
+
+/** In a wide table: which column holds which metric. */
+function MetricColumns({ settings, suite, onMetrics }: MetricColumnsProps) {
+  return suite.metrics.map((m) => {
+    const column = Object.entries(settings.metrics).find(([, key]) => key === m.key)?.[0] ?? none
+    return (
+      <Line key={m.key} label={m.name}>
+        <Select
+          label={`Column of ${m.name}`}
+          value={column}
+          choices={[
+            { value: none, label: 'no column' },
+            ...settings.header.map((h) => ({ value: h, label: h })),
+          ]}
+          onValue={(v) => {
+            const rest = Object.fromEntries(
+              Object.entries(settings.metrics).filter(([, key]) => key !== m.key),
+            )
+            onMetrics(v === none ? rest : { ...rest, [v]: m.key })
+          }}
+        />
+      </Line>
+    )
+  })
+}
+
+function TableHead({ preview }: { readonly preview: Schemas['Preview'] }) {
+  return (
+    <div className="overflow-x-auto border border-line rounded max-w-full">
+      <table className="border-collapse text-[12.5px]" aria-label="First rows of the table">
+        <thead>
+          <tr className="border-b border-line">
+            {preview.settings.header.map((h, i) => (
+              <th key={i} className="px-2.5 py-1 whitespace-nowrap">
+                {h}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {preview.rows.map((row, i) => (
+            <tr key={i} className="border-b border-line2">
+              {row.map((v, j) => (
+                <td key={j} className="px-2.5 h-6 whitespace-nowrap num font-normal">
+                  {v}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  )
+}

@@ -1,0 +1,209 @@
+import { useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Problem, api, take } from '../../api/client'
+import type { Schemas } from '../../api/client'
+import { keys, useFacts, useSuites } from '../../api/queries'
+import type { DeviceKind } from '../../api/queries'
+import { unitWords } from '../../figures/format'
+import { kinds } from '../../figures/words'
+import { Button } from '../../ui/Button'
+import { Field, FieldError } from '../../ui/Field'
+import { Rows } from '../../ui/Rows'
+import { Select } from '../../ui/Select'
+
+type Model = Schemas['ModelView']
+
+export interface ModelFormProps {
+  readonly model: Model
+  readonly onClose: () => void
+}
+
+/** Everything of a model that a person types. */
+export function ModelForm({ model, onClose }: ModelFormProps) {
+  const client = useQueryClient()
+  const suites = useSuites()
+  const facts = useFacts()
+  const [maker, setMaker] = useState(model.maker)
+  const [name, setName] = useState(model.name)
+  const [kind, setKind] = useState<DeviceKind>(model.kind)
+  const [year, setYear] = useState(model.year === undefined ? '' : String(model.year))
+  const [prices, setPrices] = useState(
+    model.details.prices.map((p) => [p.amount, p.currency, p.on, p.variant] as readonly string[]),
+  )
+  const [claims, setClaims] = useState(
+    model.details.claims.map((c) => [`${c.suite} ${c.metric}`, c.text, c.note ?? ''] as readonly string[]),
+  )
+  const [spec, setSpec] = useState(
+    model.details.specification.map((l) => [l.key, l.value, l.unit] as readonly string[]),
+  )
+  const [pros, setPros] = useState(model.details.pros.join('\n'))
+  const [cons, setCons] = useState(model.details.cons.join('\n'))
+  const [missing, setMissing] = useState(model.details.missing.join('\n'))
+  const [tags, setTags] = useState(model.details.tags.join(', '))
+  const [problem, setProblem] = useState<Problem | null>(null)
+  const of = (field: string) => problem?.violations.find((v) => v.field === field)?.message
+  const lines = (text: string) =>
+    text
+      .split('\n')
+      .map((l) => l.trim())
+      .filter((l) => l !== '')
+  const metrics = (suites.data ?? []).flatMap((s) =>
+    s.metrics.map((m) => ({
+      value: `${s.key} ${m.key}`,
+      label: `${s.name}: ${m.name} (${unitWords(m.unit)})`,
+    })),
+  )
+  const save = async () => {
+    const body: Schemas['ModelEdit'] = {
+      maker,
+      name,
+      kind,
+      ...(year.trim() === '' ? {} : { year: Number(year) }),
+      edition: model.edition,
+      details: {
+        prices: prices.map(([amount = '', currency = '', on = '', variant = '']) => ({
+          amount,
+          currency,
+          on,
+          variant,
+        })),
+        claims: claims.map(([what = '', text = '', note = '']) => {
+          const [suite = '', metric = ''] = what.split(' ')
+          return { suite, metric, text, ...(note === '' ? {} : { note }) }
+        }),
+        specification: spec.map(([key = '', value = '', unit = '']) => ({ key, value, unit })),
+        pros: lines(pros),
+        cons: lines(cons),
+        missing: lines(missing),
+        tags: tags
+          .split(',')
+          .map((t) => t.trim())
+          .filter((t) => t !== ''),
+      },
+    }
+    try {
+      await take(api.PUT('/api/v1/models/{id}', { params: { path: { id: model.id } }, body }))
+      await client.invalidateQueries({ queryKey: keys.models })
+      await client.invalidateQueries({ queryKey: ['profile'] })
+      onClose()
+    } catch (e) {
+      setProblem(e instanceof Problem ? e : new Problem(0, String(e)))
+    }
+  }
+  return (
+    <form
+      className="pt-[18px] pl-[26px] pr-6 pb-10 max-w-[1000px]"
+      onSubmit={(e) => {
+        e.preventDefault()
+        void save()
+      }}
+    >
+      <h1 className="mb-4">
+        Edit {model.maker} {model.name}
+      </h1>
+      <div className="grid grid-cols-[1fr_1fr_140px_100px] gap-4">
+        <Field label="Maker" value={maker} onValue={setMaker} required error={of('maker')} />
+        <Field label="Model" value={name} onValue={setName} required error={of('name')} />
+        <div>
+          <div className="text-[12.5px] text-ink2 mb-1">Kind</div>
+          <Select
+            label="Kind"
+            value={kind}
+            choices={(Object.keys(kinds) as DeviceKind[]).map((k) => ({ value: k, label: kinds[k].one }))}
+            onValue={(v) => {
+              setKind(v as DeviceKind)
+            }}
+          />
+        </div>
+        <Field
+          label="Year"
+          value={year}
+          onValue={setYear}
+          inputMode="numeric"
+          pattern="\d{4}"
+          error={of('year')}
+        />
+      </div>
+      <Rows
+        title="Prices"
+        add="Add a price"
+        columns={[
+          { label: 'Amount', width: '100px' },
+          { label: 'Currency', width: '70px' },
+          { label: 'Seen on', width: '150px', type: 'date' },
+          { label: 'Variant it is for', width: '1fr' },
+        ]}
+        fresh={['', 'EUR', new Date().toISOString().slice(0, 10), '']}
+        rows={prices}
+        onRows={setPrices}
+        error={(i) =>
+          of(`details.prices[${String(i)}].amount`) ?? of(`details.prices[${String(i)}].currency`)
+        }
+      />
+      <Rows
+        title="What the maker claims"
+        add="Add a claim"
+        columns={[
+          { label: 'Metric', width: '1fr', choices: metrics },
+          { label: 'Claimed value', width: '110px' },
+          { label: "The maker's conditions", width: '1fr' },
+        ]}
+        fresh={[metrics[0]?.value ?? '', '', '']}
+        rows={claims}
+        onRows={setClaims}
+        error={(i) => of(`details.claims[${String(i)}].text`) ?? of(`details.claims[${String(i)}].metric`)}
+      />
+      <Rows
+        title="Specification"
+        add="Add a line"
+        columns={[
+          {
+            label: 'Fact',
+            width: '1fr',
+            choices: (facts.data ?? []).map((f) => ({ value: f.key, label: f.words })),
+          },
+          { label: 'Value', width: '1fr' },
+          { label: 'Unit', width: '90px' },
+        ]}
+        fresh={['cpu.model', '', '']}
+        rows={spec}
+        onRows={setSpec}
+        error={(i) => of(`details.specification[${String(i)}].value`)}
+      />
+      <div className="grid grid-cols-3 gap-4 mt-4">
+        <Lines label="What speaks for it, a line each" value={pros} onValue={setPros} />
+        <Lines label="What speaks against it" value={cons} onValue={setCons} />
+        <Lines label="What it lacks" value={missing} onValue={setMissing} />
+      </div>
+      <Field label="Tags, with commas between" value={tags} onValue={setTags} />
+      {problem && <FieldError>{problem.message}</FieldError>}
+      <div className="flex gap-2 mt-3">
+        <Button look="main" type="submit">
+          Keep
+        </Button>
+        <Button onClick={onClose}>Leave it</Button>
+      </div>
+    </form>
+  )
+}
+
+interface LinesProps {
+  readonly label: string
+  readonly value: string
+  readonly onValue: (value: string) => void
+}
+
+function Lines({ label, value, onValue }: LinesProps) {
+  return (
+    <label className="text-[12.5px] text-ink2">
+      {label}
+      <textarea
+        className="block w-full h-[92px] mt-1 border border-line rounded bg-sheet px-2.5 py-1.5 text-[14px] text-ink"
+        value={value}
+        onChange={(e) => {
+          onValue(e.target.value)
+        }}
+      />
+    </label>
+  )
+}

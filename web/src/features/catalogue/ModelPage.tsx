@@ -1,0 +1,313 @@
+import { useState } from 'react'
+import type { ReactNode } from 'react'
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
+import { useFocus } from '../../app/focus'
+import type { Schemas } from '../../api/client'
+import { useModelProfile } from '../../api/queries'
+import { RuleStrip } from '../../figures/RuleStrip'
+import { grouped, number, unitWords, when } from '../../figures/format'
+import { bands, capital, cardinal, groups, kinds } from '../../figures/words'
+import { Button } from '../../ui/Button'
+import { Failed, Loading } from '../../ui/States'
+import { Differences, FactList, TuningWords } from '../desk/SetupSlip'
+import { EvidenceList } from '../ledger/Evidence'
+import { historyWords } from '../ledger/words'
+import { ClaimBar } from './ClaimBar'
+import { ModelForm } from './ModelForm'
+import { ScoreTable } from './ScoreTable'
+import { CompareSetups } from './CompareSetups'
+import { effectWords, priceLine, priceWords, signedPercent } from './words'
+
+type Profile = Schemas['ModelProfile']
+
+/** All that is known about a model. */
+export function ModelPage() {
+  const { id } = useParams()
+  const [search, setSearch] = useSearchParams()
+  const asked = search.get('setup')
+  const profile = useModelProfile(Number(id), asked === null ? undefined : Number(asked))
+  const [editing, setEditing] = useState(false)
+  if (profile.isPending) return <Loading what="the model" />
+  if (profile.isError) return <Failed error={profile.error} retry={() => void profile.refetch()} />
+  if (editing) {
+    return (
+      <ModelForm
+        model={profile.data.model}
+        onClose={() => {
+          setEditing(false)
+        }}
+      />
+    )
+  }
+  return (
+    <ModelView
+      profile={profile.data}
+      onEdit={() => {
+        setEditing(true)
+      }}
+      onShow={(setup) => {
+        const next = new URLSearchParams(search)
+        next.set('setup', String(setup))
+        setSearch(next)
+      }}
+    />
+  )
+}
+
+interface ModelViewProps {
+  readonly profile: Profile
+  readonly onEdit: () => void
+  readonly onShow: (setup: number) => void
+}
+
+function ModelView({ profile, onEdit, onShow }: ModelViewProps) {
+  const { model } = profile
+  const navigate = useNavigate()
+  const focus = useFocus()
+  const shown = profile.setups.find((s) => s.setup.id === profile.shown)?.setup
+  const inFocus = focus?.setupId === profile.shown
+  return (
+    <div className="pt-[18px] pl-[26px] pr-[22px] pb-10">
+      <div className="flex items-start gap-[10px]">
+        <div className="flex-1">
+          <h1>
+            {model.maker} {model.name}
+          </h1>
+          <p className="text-ink2 text-[13px] mt-0.5">{aboutWords(profile)}</p>
+        </div>
+        <Button onClick={onEdit}>Edit</Button>
+        <Button look="main" onClick={() => void navigate(`/desk/new?model=${String(model.id)}`)}>
+          Put on the desk
+        </Button>
+      </div>
+      <div className="grid grid-cols-[1fr_1fr] gap-x-[34px] gap-y-7 mt-4">
+        <Section title="Where it stands" about={shown && `${shown.name}, among ${kinds[model.kind].many}`}>
+          {profile.standing.length === 0 ? (
+            <p className="gap mt-2 inline-block">no group of tests has a score yet</p>
+          ) : (
+            profile.standing.map((s) => <Strip key={s.place.group} strip={s} focus={inFocus} />)
+          )}
+        </Section>
+        <Section title="Claimed and measured">
+          {profile.claims.length === 0 ? (
+            <p className="gap mt-2 inline-block">no claim of the maker is recorded</p>
+          ) : (
+            profile.claims.map((c) => <ClaimBar key={`${c.suite} ${c.metric}`} claim={c} />)
+          )}
+        </Section>
+        <Section
+          title="Scores"
+          about={
+            shown &&
+            (shown.parentName === undefined ? shown.name : `${shown.name}, changed from ${shown.parentName}`)
+          }
+        >
+          {shown && profile.suites.length > 0 ? (
+            <ScoreTable suites={profile.suites} setup={shown.id} focus={inFocus} />
+          ) : (
+            <p className="gap mt-2 inline-block">nothing was measured yet</p>
+          )}
+        </Section>
+        <div className="grid gap-7 content-start">
+          <Section
+            title="Setups, and what each change did"
+            about="percent of the setup before; interval 95 %"
+          >
+            <Setups profile={profile} onShow={onShow} />
+          </Section>
+          {profile.setups.length > 1 && <CompareSetups setups={profile.setups.map((s) => s.setup)} />}
+          {shown && (
+            <Section title="What this setup is" about={shown.name}>
+              <div className="max-w-[340px]">
+                <FactList setup={shown} />
+                {shown.parentName !== undefined && <Differences setup={shown} />}
+                <TuningWords setup={shown} />
+              </div>
+            </Section>
+          )}
+          <Words profile={profile} />
+          {profile.evidence.length > 0 && (
+            <Section title="Evidence">
+              <EvidenceList files={profile.evidence} />
+            </Section>
+          )}
+          {profile.history.length > 0 && (
+            <Section title="History of this record">
+              {profile.history.map((e, i) => (
+                <p key={i} className="text-[13px] leading-[1.7]">
+                  <span className="num text-ink2">{when(e.at)}</span> {historyWords(e)}
+                </p>
+              ))}
+            </Section>
+          )}
+        </div>
+      </div>
+    </div>
+  )
+}
+
+interface SectionProps {
+  readonly title: string
+  /** What the numbers are of, in second ink. */
+  readonly about?: string | undefined
+  readonly children: ReactNode
+}
+
+function Section({ title, about, children }: SectionProps) {
+  return (
+    <section className="min-w-0">
+      <h2>
+        {title} {about !== undefined && <span className="text-ink2 font-normal">{about}</span>}
+      </h2>
+      {children}
+    </section>
+  )
+}
+
+function Strip({ strip, focus }: { readonly strip: Schemas['GroupStrip']; readonly focus: boolean }) {
+  const { place } = strip
+  return (
+    <div className="grid grid-cols-[92px_44px_1fr_70px_86px] items-center h-[34px] border-b border-line2">
+      <span>{capital(groups[place.group])}</span>
+      <span className="num">{number(place.index, 0)}</span>
+      <RuleStrip
+        pool={strip.pool.map((p) => ({ value: p.index, label: p.label }))}
+        own={place.index}
+        focus={focus}
+        width={180}
+        unit="of the one in the middle"
+      />
+      <span className="num text-[12.5px] text-right pr-3">
+        {place.place} of {place.of}
+      </span>
+      <span className="text-ink2 text-[12.5px]">{place.band === undefined ? '' : bands[place.band]}</span>
+    </div>
+  )
+}
+
+function Setups({
+  profile,
+  onShow,
+}: {
+  readonly profile: Profile
+  readonly onShow: (setup: number) => void
+}) {
+  return (
+    <table className="w-full border-collapse" data-testid="setups">
+      <tbody>
+        {[...profile.setups].reverse().map((line) => {
+          const s = line.setup
+          const open = s.differences.filter((d) => d.standing === 'UNMEANT').length
+          return (
+            <tr key={s.id} className="border-b border-line2 align-top [&>td]:py-[6px]">
+              <td className="w-[58px] num text-ink2">
+                {s.unitLabel.length > 3 ? '' : `${s.unitLabel} `}
+                {s.ordinal}
+              </td>
+              <td className="pr-3">
+                <button
+                  className={`text-left hover:underline underline-offset-2 ${s.id === profile.shown ? 'font-[620]' : ''}`}
+                  onClick={() => {
+                    onShow(s.id)
+                  }}
+                >
+                  {s.name}
+                </button>
+                {s.tuned && <span className="text-ink2 text-[12px]"> tuned</span>}
+                {s.origin !== '' && <span className="text-ink2 text-[12px]"> from {s.origin}</span>}
+                {open > 0 && <span className="unmeant text-[12px] ml-2">{open} unmeant</span>}
+                <Link
+                  to={`/ledger?setup=${String(s.id)}`}
+                  className="block text-ink2 text-[12px] hover:underline underline-offset-2"
+                >
+                  <span className="num">{line.runs}</span> {line.runs === 1 ? 'run' : 'runs'}
+                </Link>
+              </td>
+              <td className="text-right text-[13px]">
+                {line.effects.map((e) => (
+                  <Effect key={e.group} effect={e} />
+                ))}
+              </td>
+            </tr>
+          )
+        })}
+      </tbody>
+    </table>
+  )
+}
+
+function Effect({ effect }: { readonly effect: Schemas['EffectView'] }) {
+  const words = effectWords(effect)
+  const look = words === 'ahead' ? 'text-teal' : words === 'behind' ? 'text-mulberry' : 'text-ink2'
+  const interval =
+    effect.low === undefined || effect.high === undefined
+      ? ''
+      : ` (${signedPercent(effect.low)} to ${signedPercent(effect.high)})`
+  return (
+    <p
+      className="whitespace-nowrap"
+      title={`geometric mean over ${String(effect.tests)} tests that both have${interval}`}
+    >
+      <span className="text-ink2 text-[12.5px] mr-3">{groups[effect.group]}</span>
+      <span className={`num ${look}`}>{signedPercent(effect.change)}</span>{' '}
+      <span className={`text-[12px] ${look}`}>{words}</span>
+    </p>
+  )
+}
+
+function Words({ profile }: { readonly profile: Profile }) {
+  const { details } = profile.model
+  const lists = [
+    ['What speaks for it', details.pros],
+    ['What speaks against it', details.cons],
+    ['What it lacks', details.missing],
+  ] as const
+  return (
+    <>
+      {details.prices.length > 0 && (
+        <Section title="Prices">
+          {details.prices.map((p, i) => (
+            <p key={i} className="text-[13px] num font-normal">
+              {priceLine(p)}
+            </p>
+          ))}
+        </Section>
+      )}
+      {profile.specification.length > 0 && (
+        <Section title="Specification" about="as the maker says, and as found">
+          {profile.specification.map((l) => (
+            <p key={l.key} className="text-[13px] flex gap-3 border-b border-line2 py-1">
+              <span className="text-ink2 w-[120px]">{l.words}</span>
+              <span className="flex-1">
+                {grouped(l.value)} {unitWords(l.unit)}
+              </span>
+              {l.found === undefined ? <span className="gap">not read yet</span> : <span>{l.found}</span>}
+            </p>
+          ))}
+        </Section>
+      )}
+      {lists.map(
+        ([title, list]) =>
+          list.length > 0 && (
+            <Section key={title} title={title}>
+              <ul className="text-[13.5px] mt-1">
+                {list.map((w) => (
+                  <li key={w}>{capital(w)}</li>
+                ))}
+              </ul>
+            </Section>
+          ),
+      )}
+    </>
+  )
+}
+
+/** Kind, year, units, setups, runs and price in a sentence. */
+export function aboutWords(profile: Profile): string {
+  const { model } = profile
+  const count = (n: number, one: string) => `${cardinal(n)} ${one}${n === 1 ? '' : 's'}`
+  const year = model.year === undefined ? '' : `, ${String(model.year)}`
+  const counts = `${capital(count(model.units.length, 'unit'))}, ${count(profile.setups.length, 'setup')}, ${number(profile.runs, 0)} runs.`
+  const price = model.details.prices.length === 0 ? '' : ` ${capital(priceWords(model.details.prices))}.`
+  return `${capital(kinds[model.kind].one)}${year}. ${counts}${price}`
+}

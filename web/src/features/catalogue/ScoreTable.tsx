@@ -1,0 +1,142 @@
+import { Fragment, useState } from 'react'
+import { Link } from 'react-router'
+import type { Schemas } from '../../api/client'
+import { useScores } from '../../api/queries'
+import { RuleStrip } from '../../figures/RuleStrip'
+import { number, plusMinus, unitWords } from '../../figures/format'
+
+export interface ScoreTableProps {
+  readonly suites: readonly Schemas['SuiteView'][]
+  readonly setup: number
+  /** Whether the setup is in focus, and so gold. */
+  readonly focus: boolean
+}
+
+/** Every score of a setup, suite by suite; a suite opens to show its parts. */
+export function ScoreTable({ suites, setup, focus }: ScoreTableProps) {
+  return (
+    <table className="w-full border-collapse" data-testid="scores">
+      <tbody>
+        {suites.map((s) => (
+          <SuiteScores key={s.id} suite={s} setup={setup} focus={focus} />
+        ))}
+      </tbody>
+    </table>
+  )
+}
+
+interface SuiteScoresProps {
+  readonly suite: Schemas['SuiteView']
+  readonly setup: number
+  readonly focus: boolean
+}
+
+function SuiteScores({ suite, setup, focus }: SuiteScoresProps) {
+  const scores = useScores(suite.id, setup)
+  // Sheets without a total have no number that stands for all: their parts are shown at once.
+  const total = suite.metrics.some((m) => m.formula !== undefined)
+  const [open, setOpen] = useState(!total)
+  const pools = scores.data ?? []
+  const head = pools.find((p) => p.metric === suite.headline)
+  const rest = pools.filter((p) => !total || p.metric !== suite.headline)
+  return (
+    <Fragment>
+      <tr className="border-b border-line2 [&>td]:h-[32px]">
+        <td className="whitespace-nowrap pr-2">
+          <button
+            className="text-ink2 w-4 text-left"
+            aria-expanded={open}
+            aria-label={`Parts of ${suite.name}`}
+            onClick={() => {
+              setOpen(!open)
+            }}
+          >
+            {open ? '−' : '+'}
+          </button>
+          <Link to={`/catalogue/suites/${String(suite.id)}`} className="hover:underline underline-offset-2">
+            <b className="font-[560]">
+              {suite.name} {suite.version}
+            </b>
+          </Link>
+        </td>
+        {total ? <Cells pool={head} focus={focus} /> : <td colSpan={3} />}
+      </tr>
+      {open &&
+        rest.map((p) => (
+          <tr key={p.metric} className="border-b border-line2 [&>td]:h-[28px] text-[13px]">
+            <td className="pl-5 pr-2 max-w-[190px] truncate" title={p.name}>
+              {p.name}
+            </td>
+            <Cells pool={p} focus={focus} />
+          </tr>
+        ))}
+    </Fragment>
+  )
+}
+
+/** Value, where it falls and its place; words where ratios mean nothing. */
+function Cells({
+  pool,
+  focus,
+}: {
+  readonly pool: Schemas['ScorePoolView'] | undefined
+  readonly focus: boolean
+}) {
+  if (!pool) return <td colSpan={3} />
+  if (pool.scale !== 'RATIO') return <PlainCells pool={pool} />
+  const { own } = pool
+  return (
+    <>
+      <td className="text-right whitespace-nowrap pr-3">
+        {own ? (
+          <>
+            <span className="num">{number(own.value, own.decimals)}</span>{' '}
+            <span className="unit">
+              {unitWords(pool.unit)}{' '}
+              {own.relativeError === undefined ? 'noise unknown' : plusMinus(own.relativeError)}
+            </span>
+          </>
+        ) : (
+          <span className="gap">no score here</span>
+        )}
+      </td>
+      <td className="w-[134px]">
+        <RuleStrip
+          pool={pool.pool}
+          own={own?.value}
+          focus={focus}
+          lessIsBetter={pool.better === 'LOWER'}
+          width={130}
+          unit={unitWords(pool.unit)}
+        />
+      </td>
+      <td className="num text-[12px] text-right whitespace-nowrap pl-2">
+        {own ? `${String(own.place)} of ${String(own.of)}` : ''}
+      </td>
+    </>
+  )
+}
+
+function PlainCells({ pool }: { readonly pool: Schemas['ScorePoolView'] }) {
+  const { plain } = pool
+  return (
+    <>
+      <td className="text-right whitespace-nowrap pr-3">
+        {plain ? (
+          <>
+            <span className="num">{plain.words}</span>{' '}
+            <span className="unit">
+              {unitWords(pool.unit)}
+              {plain.count > 1 && plain.low !== plain.high && ` (${plain.low} to ${plain.high})`}
+            </span>
+          </>
+        ) : (
+          <span className="gap">no score here</span>
+        )}
+      </td>
+      <td colSpan={2} className="text-ink2 text-[12px] text-right">
+        {pool.plainPool.map((s) => `${String(s.setups)} × ${s.words}`).join(', ')}
+      </td>
+    </>
+  )
+}

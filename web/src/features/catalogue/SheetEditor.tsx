@@ -1,0 +1,294 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useDeferredValue, useRef, useState } from 'react'
+import { useNavigate, useParams, useSearchParams } from 'react-router'
+import { Problem, api, take } from '../../api/client'
+import type { Schemas } from '../../api/client'
+import { useSheetText } from '../../api/queries'
+import { minutes, unitWords } from '../../figures/format'
+import { groups, ordinal } from '../../figures/words'
+import { Button } from '../../ui/Button'
+import { FieldError } from '../../ui/Field'
+import { Failed, Loading } from '../../ui/States'
+import { choicesOf } from '../desk/entry'
+
+const starter = `key: my-suite
+version: "1"
+name: My suite
+about: What it does, in a sentence.
+group: processor
+repeats: 3
+minutes: 5
+conditions: [Plugged in]
+settings: {threads: all}
+metrics:
+  - {key: first, name: First part, unit: "{point}", decimals: 0}
+  - {key: second, name: Second part, unit: s, better: lower}
+  - {key: total, name: Total, unit: "{point}", decimals: 0, formula: "1000 * first / second"}
+`
+
+/** Writes a suite sheet: checked as it is typed, with the grid it gives beside it. */
+export function SheetEditor() {
+  const { id } = useParams()
+  const [search] = useSearchParams()
+  const from = search.get('from')
+  const source = id ?? from
+  const text = useSheetText(source === null ? undefined : Number(source))
+  if (source !== null && text.isPending) return <Loading what="the sheet" />
+  if (source !== null && text.isError) return <Failed error={text.error} retry={() => void text.refetch()} />
+  return <Editor key={source} kept={text.data} fresh={id === undefined} />
+}
+
+interface EditorProps {
+  /** The sheet it begins with; an example if absent. */
+  readonly kept: Schemas['Written'] | undefined
+  /** Whether a new suite or version is made; else the kept sheet is changed. */
+  readonly fresh: boolean
+}
+
+function Editor({ kept, fresh }: EditorProps) {
+  const navigate = useNavigate()
+  const client = useQueryClient()
+  const area = useRef<HTMLTextAreaElement>(null)
+  const [text, setText] = useState(() =>
+    kept === undefined ? starter : fresh ? nextVersion(kept.text, kept.suite.version) : kept.text,
+  )
+  const [problem, setProblem] = useState<string | null>(null)
+  const deferred = useDeferredValue(text)
+  const check = useQuery({
+    queryKey: ['sheet-check', deferred],
+    queryFn: () => take(api.POST('/api/v1/sheets/checks', { body: { text: deferred } })),
+    placeholderData: (before) => before,
+  })
+  const problems = check.data?.problems ?? []
+  const usable = check.data?.suite !== undefined
+  const save = async () => {
+    try {
+      const suite =
+        fresh || kept === undefined
+          ? await take(api.POST('/api/v1/sheets', { body: { text } }))
+          : await take(
+              api.PUT('/api/v1/sheets/{id}', {
+                params: { path: { id: kept.suite.id } },
+                body: { text, edition: kept.edition },
+              }),
+            )
+      await client.invalidateQueries({
+        predicate: (q) =>
+          ['suites', 'profile', 'sheet-text', 'scores', 'sheet'].includes(String(q.queryKey[0])),
+      })
+      void navigate(`/catalogue/suites/${String(suite.id)}`)
+    } catch (e) {
+      setProblem(e instanceof Problem ? e.message : String(e))
+    }
+  }
+  const go = (line: number, column: number) => {
+    const at = offsetOf(text, line, column)
+    area.current?.focus()
+    area.current?.setSelectionRange(at, at + 1)
+  }
+  return (
+    <div className="pt-[18px] pl-[26px] pr-[22px] pb-8">
+      <div className="flex items-start gap-[10px]">
+        <div className="flex-1">
+          <h1>
+            {kept === undefined
+              ? 'New suite'
+              : fresh
+                ? `New version of ${kept.suite.name}`
+                : `Sheet of ${kept.suite.name} ${kept.suite.version}`}
+          </h1>
+          <p className="text-ink2 text-[13px]">
+            {fresh || kept === undefined
+              ? 'YAML or JSON. Once scores are taken down by it, what they mean stays as it is.'
+              : 'Minutes, conditions, words, aliases and known faults may change; what a score means needs a new version.'}
+          </p>
+        </div>
+        <label className="rounded border border-line px-[11px] py-[5px] text-[13px] cursor-pointer hover:border-ink2">
+          Open a file
+          <input
+            type="file"
+            accept=".yaml,.yml,.json"
+            className="sr-only"
+            onChange={(e) => {
+              void e.target.files?.[0]?.text().then(setText)
+              e.target.value = ''
+            }}
+          />
+        </label>
+        <Button look="main" disabled={!usable} onClick={() => void save()}>
+          Keep the sheet
+        </Button>
+        <Button look="quiet" onClick={() => void navigate(-1)}>
+          Leave it
+        </Button>
+      </div>
+      {problem !== null && <FieldError>{problem}</FieldError>}
+      <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-7 mt-4">
+        <SheetText
+          area={area}
+          text={text}
+          problems={problems}
+          onText={setText}
+          onSave={() => usable && void save()}
+        />
+        <div>
+          <ProblemList problems={problems} onGo={go} />
+          {check.data?.suite && <Preview suite={check.data.suite} />}
+        </div>
+      </div>
+    </div>
+  )
+}
+
+interface SheetTextProps {
+  readonly area: React.RefObject<HTMLTextAreaElement | null>
+  readonly text: string
+  readonly problems: readonly Schemas['SheetProblem'][]
+  readonly onText: (text: string) => void
+  readonly onSave: () => void
+}
+
+/** The text with its line numbers; a line with a fault has its number marked. */
+function SheetText({ area, text, problems, onText, onSave }: SheetTextProps) {
+  const numbers = useRef<HTMLDivElement>(null)
+  return (
+    <div className="flex border border-line rounded h-[calc(100vh-190px)] min-h-[320px] font-mono text-[12.5px] leading-[19px] overflow-hidden">
+      <div
+        ref={numbers}
+        className="w-9 shrink-0 overflow-hidden text-right text-ink2 py-2 bg-ground select-none"
+        aria-hidden="true"
+      >
+        {text.split('\n').map((_, i) => {
+          const worst = problems.filter((p) => p.line === i + 1)
+          const look = worst.some((p) => p.fatal)
+            ? 'text-brick font-bold'
+            : worst.length > 0
+              ? 'text-mulberry font-bold'
+              : ''
+          return (
+            <div key={i} className={`pr-1.5 ${look}`}>
+              {i + 1}
+            </div>
+          )
+        })}
+      </div>
+      <textarea
+        ref={area}
+        aria-label="Suite sheet"
+        className="flex-1 min-w-0 resize-none bg-sheet px-2 py-2 whitespace-pre overflow-auto focus-visible:outline-none"
+        spellCheck={false}
+        wrap="off"
+        value={text}
+        onScroll={(e) => {
+          if (numbers.current) numbers.current.scrollTop = e.currentTarget.scrollTop
+        }}
+        onChange={(e) => {
+          onText(e.target.value)
+        }}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) onSave()
+        }}
+      />
+    </div>
+  )
+}
+
+interface ProblemListProps {
+  readonly problems: readonly Schemas['SheetProblem'][]
+  readonly onGo: (line: number, column: number) => void
+}
+
+function ProblemList({ problems, onGo }: ProblemListProps) {
+  if (problems.length === 0) return <p className="text-[13px] text-ink2 mb-4">Nothing is wrong with it.</p>
+  return (
+    <ul
+      className="mb-4 text-[13px]"
+      aria-label="What is wrong"
+      aria-live="polite"
+      data-testid="sheet-problems"
+    >
+      {problems.map((p, i) => (
+        <li key={i} className="py-0.5">
+          <button
+            className="text-left hover:underline underline-offset-2"
+            onClick={() => {
+              onGo(p.line, p.column)
+            }}
+          >
+            <span className={p.fatal ? 'text-brick' : 'text-mulberry'}>
+              line {p.line}, column {p.column}
+            </span>{' '}
+            {p.message}
+            {!p.fatal && <span className="text-ink2"> (looks odd, can be kept)</span>}
+          </button>
+        </li>
+      ))}
+    </ul>
+  )
+}
+
+/** The grid that the sheet gives. */
+function Preview({ suite }: { readonly suite: Schemas['SuiteView'] }) {
+  const repeats = Math.min(3, suite.repeats)
+  return (
+    <section>
+      <h2>
+        {suite.name} {suite.version}{' '}
+        <span className="text-ink2 font-normal">
+          {groups[suite.group]}, {suite.repeats} repeats of {minutes(suite.minutes)}
+        </span>
+      </h2>
+      <table className="border-collapse mt-2 text-[13px]" data-testid="sheet-preview">
+        <thead>
+          <tr>
+            <th className="pr-4 pb-1">Metric</th>
+            {Array.from({ length: repeats }, (_, i) => (
+              <th key={i} className="!text-right px-2 pb-1 w-[74px]">
+                {ordinal(i + 1)}
+              </th>
+            ))}
+            <th className="pl-3 pb-1">unit</th>
+          </tr>
+        </thead>
+        <tbody>
+          {suite.metrics.map((m) => (
+            <tr key={m.key}>
+              <td className="pr-4 h-7">
+                {m.name}
+                {m.better === 'LOWER' && <span className="unit"> less is better</span>}
+              </td>
+              {Array.from({ length: repeats }, (_, i) => (
+                <td key={i} className="border border-line text-right px-2 text-[11px] text-ink2">
+                  {m.formula !== undefined
+                    ? 'computed'
+                    : m.series !== undefined
+                      ? 'from series'
+                      : i === 0
+                        ? choicesOf(m).slice(0, 2).join(' / ')
+                        : ''}
+                </td>
+              ))}
+              <td className="pl-3 unit">{unitWords(m.unit)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  )
+}
+
+/** The same sheet with its version counted up by one, where it ends in a number. */
+export function nextVersion(text: string, version: string): string {
+  const next = version.replace(/\d+$/, (digits) => String(Number(digits) + 1))
+  return text.replace(
+    /^(\s*"?version"?\s*:\s*)["']?[^"',}\n]+["']?/m,
+    `$1"${next === version ? `${version}-2` : next}"`,
+  )
+}
+
+/** Where a line and column (from 1) are in a text. */
+export function offsetOf(text: string, line: number, column: number): number {
+  const lines = text.split('\n')
+  const before = lines.slice(0, line - 1).reduce((sum, l) => sum + l.length + 1, 0)
+  return Math.min(text.length, before + column - 1)
+}

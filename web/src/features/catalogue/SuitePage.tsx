@@ -1,0 +1,183 @@
+import { Link, useNavigate, useParams } from 'react-router'
+import type { Schemas } from '../../api/client'
+import { useSheetText, useSuiteProfile } from '../../api/queries'
+import { minutes, significant, unitWords, when } from '../../figures/format'
+import { capital, groups, kinds } from '../../figures/words'
+import { Button } from '../../ui/Button'
+import { Failed, Loading } from '../../ui/States'
+import { historyWords } from '../ledger/words'
+import { day } from './words'
+
+/** What is known about a suite: its sheet, how noisy it is, how far its scores spread, how long it takes. */
+export function SuitePage() {
+  const { id } = useParams()
+  const profile = useSuiteProfile(Number(id))
+  if (profile.isPending) return <Loading what="the suite" />
+  if (profile.isError) return <Failed error={profile.error} retry={() => void profile.refetch()} />
+  return <SuiteView profile={profile.data} />
+}
+
+function SuiteView({ profile }: { readonly profile: Schemas['SuiteProfile'] }) {
+  const { suite } = profile
+  const navigate = useNavigate()
+  const text = useSheetText(suite.id)
+  const name = (key: string) => suite.metrics.find((m) => m.key === key)?.name ?? key
+  return (
+    <div className="pt-[18px] pl-[26px] pr-[22px] pb-10">
+      <div className="flex items-start gap-[10px]">
+        <div className="flex-1">
+          <h1>
+            {suite.name} {suite.version}
+          </h1>
+          <p className="text-ink2 text-[13px] mt-0.5">
+            {suite.about} Loads the {groups[suite.group]}; {suite.repeats} repeats of about{' '}
+            {minutes(suite.minutes)}
+            {suite.warmups > 0 && `, the first ${String(suite.warmups)} dropped as warm-up`}
+            {suite.restSeconds > 0 && `, ${String(suite.restSeconds)} s of rest`}.
+          </p>
+        </div>
+        <a
+          href={`/api/v1/sheets/${String(suite.id)}/file`}
+          className="rounded border border-line px-[11px] py-[5px] text-[13px] hover:border-ink2"
+          download
+        >
+          Save the sheet
+        </a>
+        <Button onClick={() => void navigate(`/catalogue/suites/new?from=${String(suite.id)}`)}>
+          New version
+        </Button>
+        <Button onClick={() => void navigate(`/catalogue/suites/${String(suite.id)}/edit`)}>
+          Edit the sheet
+        </Button>
+      </div>
+      <table className="w-full border-collapse mt-4">
+        <thead>
+          <tr className="border-b border-line [&>th]:px-2 [&>th]:py-1.5">
+            <th>Metric</th>
+            <th>Unit</th>
+            <th>Scale</th>
+            <th>How it follows</th>
+            <th className="!text-right">Setups</th>
+            <th className="!text-right">Noise of one run</th>
+            <th className="!text-right">Lowest, middle, highest</th>
+          </tr>
+        </thead>
+        <tbody>
+          {suite.metrics.map((m) => {
+            const known = profile.metrics.find((p) => p.metric === m.key)
+            return (
+              <tr key={m.key} className="border-b border-line2 [&>td]:px-2 [&>td]:h-[30px]">
+                <td>
+                  {m.name}
+                  {m.better === 'LOWER' && <span className="unit"> less is better</span>}
+                  {m.group !== suite.group && <span className="unit"> {groups[m.group]}</span>}
+                </td>
+                <td className="unit">{unitWords(m.unit)}</td>
+                <td className="text-ink2 text-[12.5px]">
+                  {m.scale === 'LADDER' ? `ladder: ${m.rungs.join(', ')}` : m.scale.toLowerCase()}
+                </td>
+                <td className="text-[12.5px] text-ink2">{m.formula ?? m.series ?? 'read'}</td>
+                <td className="num text-right">{known?.setups ?? 0}</td>
+                <td className="text-right whitespace-nowrap">
+                  {known?.noise === undefined ? (
+                    <span className="gap">{m.scale === 'RATIO' ? 'no repeats yet' : 'no ratios'}</span>
+                  ) : (
+                    <span title={`from ${String(Math.round(known.noiseDof))} repeats beyond the first`}>
+                      <span className="num">±{(known.noise * 100).toFixed(1)} %</span>
+                    </span>
+                  )}
+                </td>
+                <td className="num text-right whitespace-nowrap font-normal">
+                  {known?.lowest !== undefined &&
+                  known.median !== undefined &&
+                  known.highest !== undefined ? (
+                    `${significant(known.lowest)}, ${significant(known.median)}, ${significant(known.highest)}`
+                  ) : (
+                    <span className="gap">none</span>
+                  )}
+                </td>
+              </tr>
+            )
+          })}
+        </tbody>
+      </table>
+      <div className="grid grid-cols-2 gap-x-10 gap-y-6 mt-6 text-[13.5px]">
+        <section>
+          <h2>Settings</h2>
+          {suite.settings.length === 0 && <p className="gap mt-1 inline-block">none that matter</p>}
+          {suite.settings.map((s) => (
+            <p key={s.name} className="flex gap-3 border-b border-line2 py-1">
+              <span className="text-ink2 w-[120px]">{capital(s.name)}</span> {s.value}
+            </p>
+          ))}
+          {suite.comparesWith.length > 0 && (
+            <p className="mt-2 text-ink2">
+              Scores mean the same as in version {suite.comparesWith.join(', ')}.
+            </p>
+          )}
+        </section>
+        <section>
+          <h2>Known faults</h2>
+          {suite.faults.length === 0 ? (
+            <p className="gap mt-1 inline-block">none known</p>
+          ) : (
+            suite.faults.map((f, i) => (
+              <p key={i} className="unmeant !px-2.5 !py-1.5 mt-1.5">
+                {name(f.metric)}, where {f.where}: {f.note}.{' '}
+                <span className="text-ink2">
+                  {f.from !== undefined && `From ${day(f.from)}. `}
+                  {f.to !== undefined && `Until ${day(f.to)}. `}
+                  It and every total that rests on it do not count there.
+                </span>
+              </p>
+            ))
+          )}
+        </section>
+        <section>
+          <h2>Before a run</h2>
+          {suite.conditions.length === 0 && <p className="gap mt-1 inline-block">no condition</p>}
+          {suite.conditions.map((c) => (
+            <p key={c}>{c}</p>
+          ))}
+          {suite.steps.map((s, i) => (
+            <p key={s.name} className="mt-1">
+              {i + 1}. {s.before !== '' && <b className="font-[560]">First {s.before}. </b>}
+              {s.name}, {minutes(s.minutes)}
+            </p>
+          ))}
+        </section>
+        <section>
+          <h2>How long it took</h2>
+          {profile.minutes.length === 0 ? (
+            <p className="gap mt-1 inline-block">only the sheet tells: {minutes(suite.minutes)}</p>
+          ) : (
+            profile.minutes.map((m) => (
+              <p key={m.kind} className="flex gap-3 border-b border-line2 py-1">
+                <span className="text-ink2 w-[120px]">{capital(kinds[m.kind].many)}</span>
+                <span className="num">{minutes(m.minutes)}</span>
+              </p>
+            ))
+          )}
+          {(text.data?.history.length ?? 0) > 0 && (
+            <>
+              <h2 className="mt-4">History of the sheet</h2>
+              {text.data?.history.map((e, i) => (
+                <p key={i}>
+                  <span className="num text-ink2">{when(e.at)}</span> {historyWords(e)}
+                </p>
+              ))}
+            </>
+          )}
+        </section>
+      </div>
+      <p className="mt-6 text-[13px]">
+        <Link
+          to={`/ledger?suite=${String(suite.id)}`}
+          className="underline decoration-line underline-offset-2"
+        >
+          Its runs in the ledger
+        </Link>
+      </p>
+    </div>
+  )
+}

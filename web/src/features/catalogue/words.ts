@@ -1,0 +1,71 @@
+import type { Schemas } from '../../api/client'
+import { grouped } from '../../figures/format'
+
+type Price = Schemas['Price']
+
+/** The latest price, "from" where variants differ. */
+export function priceWords(prices: readonly Price[]): string {
+  const newest = prices
+    .map((p) => p.on)
+    .sort()
+    .at(-1)
+  const now = prices.filter((p) => p.on === newest)
+  const cheapest = [...now].sort((a, b) => amount(a) - amount(b))[0]
+  if (cheapest === undefined) return ''
+  const text = `${grouped(cheapest.amount.replace(/[.,]00$/, ''))} ${currency(cheapest.currency)}`
+  return now.length > 1 ? `from ${text}` : text
+}
+
+/** A price with its variant and day, as it must be said. */
+export function priceLine(p: Price): string {
+  const variant = p.variant === '' ? '' : ` with ${p.variant}`
+  return `${grouped(p.amount.replace(/[.,]00$/, ''))} ${currency(p.currency)}${variant}, ${day(p.on)}`
+}
+
+function amount(p: Price): number {
+  return Number(p.amount.replace(/[\s\u2009']/g, '').replace(',', '.'))
+}
+
+function currency(code: string): string {
+  return code === 'EUR' ? '€' : code
+}
+
+/** A day as people write it: 4 May 2026. */
+export function day(iso: string): string {
+  return new Date(`${iso}T12:00:00Z`).toLocaleDateString('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    year: 'numeric',
+  })
+}
+
+/** Things by what they share, in the order they first come. */
+export function gathered<T>(
+  all: readonly T[],
+  by: (thing: T) => string,
+): readonly (readonly [string, readonly T[]])[] {
+  const groups = new Map<string, T[]>()
+  for (const thing of all) {
+    const key = by(thing)
+    const list = groups.get(key)
+    if (list) list.push(thing)
+    else groups.set(key, [thing])
+  }
+  return [...groups]
+}
+
+/** +4.1 %, −6.2 %: a change with its sign; the base is said beside it. */
+export function signedPercent(share: number): string {
+  const percent = share * 100
+  const text = Math.abs(percent).toFixed(Math.abs(percent) < 10 ? 1 : 0)
+  return `${percent < 0 && Number(text) !== 0 ? '\u2212' : '+'}${text}\u2009%`
+}
+
+/** What a change did, told from noise: ahead or behind only where the interval says so. */
+export function effectWords(
+  e: Schemas['EffectView'],
+): 'ahead' | 'behind' | 'not told from noise' | 'noise unknown' {
+  if (e.low === undefined || e.high === undefined) return 'noise unknown'
+  if (e.low > 0) return 'ahead'
+  return e.high < 0 ? 'behind' : 'not told from noise'
+}

@@ -1,0 +1,126 @@
+import { useState } from 'react'
+import { Problem, api, take } from '../../api/client'
+import type { Schemas } from '../../api/client'
+import { grouped, unitWords } from '../../figures/format'
+import { ordinal } from '../../figures/words'
+import { Button } from '../../ui/Button'
+import { Dialog } from '../../ui/Dialog'
+import { FieldError } from '../../ui/Field'
+
+type Read = Schemas['Result']
+type Proposal = Schemas['Proposal']
+
+export interface PasteTextProps {
+  readonly suite: Schemas['SuiteView']
+  readonly onAccept: (proposals: readonly Proposal[]) => void
+  readonly onClose: () => void
+}
+
+/** Reads what a suite printed against its sheet: proposes cells, and shows every line it made nothing of. */
+export function PasteText({ suite, onAccept, onClose }: PasteTextProps) {
+  const [text, setText] = useState('')
+  const [read, setRead] = useState<Read | null>(null)
+  const [off, setOff] = useState<ReadonlySet<number>>(new Set())
+  const [problem, setProblem] = useState<string | null>(null)
+  const ask = async (what: string) => {
+    setText(what)
+    if (what.trim() === '') {
+      setRead(null)
+      return
+    }
+    try {
+      const answer = await take(
+        api.POST('/api/v1/suites/{id}/readings-in-text', {
+          params: { path: { id: suite.id } },
+          body: { text: what },
+        }),
+      )
+      setRead(answer)
+      setProblem(null)
+      // What is doubtful is left for a person to tick.
+      setOff(new Set(answer.proposals.flatMap((p, i) => (p.doubt === '' ? [] : [i]))))
+    } catch (e) {
+      setProblem(e instanceof Problem ? e.message : String(e))
+    }
+  }
+  const chosen = (read?.proposals ?? []).filter((_, i) => !off.has(i))
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      width={640}
+      title="Paste what it printed"
+      about={`The text is read against the sheet of ${suite.name}. You accept what goes into the grid.`}
+    >
+      <textarea
+        autoFocus
+        aria-label="What the suite printed"
+        className="w-full h-[130px] border border-line rounded bg-sheet px-2.5 py-1.5 text-[13px] num font-normal"
+        value={text}
+        onChange={(e) => void ask(e.target.value)}
+      />
+      {problem !== null && <FieldError>{problem}</FieldError>}
+      {read && (
+        <div className="mt-3 max-h-[280px] overflow-auto">
+          <h2>{read.proposals.length === 0 ? 'No number was understood' : 'Cells to fill'}</h2>
+          <table className="w-full border-collapse mt-1 text-[13px]">
+            <tbody>
+              {read.proposals.map((p, i) => (
+                <tr key={i} className="border-b border-line2">
+                  <td className="w-6 h-7">
+                    <input
+                      type="checkbox"
+                      aria-label={`Take ${p.metric} ${p.text}`}
+                      checked={!off.has(i)}
+                      onChange={() => {
+                        const next = new Set(off)
+                        if (!next.delete(i)) next.add(i)
+                        setOff(next)
+                      }}
+                    />
+                  </td>
+                  <td>{suite.metrics.find((m) => m.key === p.metric)?.name ?? p.metric}</td>
+                  <td className="text-ink2">{ordinal(p.repeat + 1)}</td>
+                  <td className="text-right whitespace-nowrap">
+                    <span className="num">{grouped(p.text)}</span>{' '}
+                    <span className="unit">
+                      {unitWords(suite.metrics.find((m) => m.key === p.metric)?.unit ?? '')}
+                    </span>
+                  </td>
+                  <td className="pl-3 text-ink2 text-[12px]">
+                    line {p.line}
+                    {p.doubt !== '' && <span className="unmeant ml-2">{p.doubt}</span>}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          {read.leftovers.length > 0 && (
+            <>
+              <h2 className="mt-3">Not understood</h2>
+              <ul className="text-[12.5px] text-ink2 mt-1">
+                {read.leftovers.map((l) => (
+                  <li key={l.line}>
+                    line {l.line}: {l.text}
+                  </li>
+                ))}
+              </ul>
+            </>
+          )}
+        </div>
+      )}
+      <div className="flex gap-2 mt-4">
+        <Button
+          look="main"
+          disabled={chosen.length === 0}
+          onClick={() => {
+            onAccept(chosen)
+          }}
+        >
+          {chosen.length === 0 ? 'Put into the grid' : `Put ${String(chosen.length)} into the grid`}
+        </Button>
+        <Button onClick={onClose}>Leave it</Button>
+      </div>
+    </Dialog>
+  )
+}

@@ -1,0 +1,126 @@
+import { useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Problem, api, take } from '../../api/client'
+import type { Schemas } from '../../api/client'
+import { useEvidence } from '../../api/queries'
+import { sendEvidence } from '../../api/raw'
+import { bytes } from '../../figures/Curve'
+import { Button } from '../../ui/Button'
+import { FieldError } from '../../ui/Field'
+import { useNotice } from '../../ui/Notices'
+
+/** Pictures and files kept with a run; more can be dropped or pasted here. */
+export function Evidence({ run }: { readonly run: string }) {
+  const evidence = useEvidence(run)
+  const client = useQueryClient()
+  const notice = useNotice()
+  const [problem, setProblem] = useState<string | null>(null)
+  const renew = () =>
+    client.invalidateQueries({ predicate: (q) => ['run', 'profile'].includes(String(q.queryKey[0])) })
+  const add = async (files: readonly File[]) => {
+    setProblem(null)
+    for (const file of files) {
+      try {
+        await sendEvidence(run, file)
+      } catch (e) {
+        setProblem(`${file.name}: ${e instanceof Problem ? e.message.replace(/^file: /, '') : String(e)}`)
+      }
+    }
+    await renew()
+  }
+  const off = async (file: Schemas['EvidenceView']) => {
+    const params = { params: { path: { id: run, number: file.id } } }
+    await take(api.DELETE('/api/v1/runs/{id}/evidence/{number}', params))
+    await renew()
+    notice({
+      text: `${file.name} is off this run.`,
+      undo: () => void take(api.POST('/api/v1/runs/{id}/evidence/{number}/put-back', params)).then(renew),
+    })
+  }
+  return (
+    <section
+      className="mt-4"
+      tabIndex={0}
+      aria-label="Evidence"
+      onPaste={(e) => {
+        if (e.clipboardData.files.length > 0) void add([...e.clipboardData.files])
+      }}
+      onDragOver={(e) => {
+        e.preventDefault()
+      }}
+      onDrop={(e) => {
+        e.preventDefault()
+        void add([...e.dataTransfer.files])
+      }}
+    >
+      <h2>Evidence</h2>
+      <EvidenceList files={evidence.data ?? []} onRemove={(f) => void off(f)} />
+      {problem !== null && <FieldError>{problem}</FieldError>}
+      <label className="text-[12.5px] text-ink2 underline decoration-line underline-offset-2 cursor-pointer">
+        Add a picture or file
+        <input
+          type="file"
+          multiple
+          className="sr-only"
+          data-testid="evidence-file"
+          onChange={(e) => {
+            void add([...(e.target.files ?? [])])
+            e.target.value = ''
+          }}
+        />
+      </label>
+      <span className="text-[12.5px] text-ink2">, drop it here, or paste it.</span>
+    </section>
+  )
+}
+
+export interface EvidenceListProps {
+  readonly files: readonly Schemas['EvidenceView'][]
+  readonly onRemove?: (file: Schemas['EvidenceView']) => void
+}
+
+/** Thumbnails that open the whole file. */
+export function EvidenceList({ files, onRemove }: EvidenceListProps) {
+  if (files.length === 0) return null
+  return (
+    <ul className="flex flex-wrap gap-2 my-2">
+      {files.map((f) => (
+        <li key={f.id} className="w-[82px] text-[11.5px]">
+          <a href={`/api/v1/evidence/${f.hash}`} target="_blank" rel="noreferrer" className="block">
+            {f.thumbnail ? (
+              <img
+                src={`/api/v1/evidence/${f.hash}/thumbnail`}
+                alt={f.name}
+                className="w-[82px] h-[58px] object-cover border border-line"
+              />
+            ) : (
+              <span className="flex w-[82px] h-[58px] items-center justify-center border border-line text-ink2">
+                {f.mediaType === 'application/pdf'
+                  ? 'PDF'
+                  : f.mediaType === 'text/plain'
+                    ? 'text'
+                    : 'picture'}
+              </span>
+            )}
+            <span className="block truncate" title={f.name}>
+              {f.name}
+            </span>
+          </a>
+          <span className="text-ink2">{bytes(f.size)}</span>
+          {onRemove && (
+            <Button
+              look="quiet"
+              className="!text-[11.5px] !p-0 !ml-1"
+              aria-label={`Take ${f.name} off`}
+              onClick={() => {
+                onRemove(f)
+              }}
+            >
+              take off
+            </Button>
+          )}
+        </li>
+      ))}
+    </ul>
+  )
+}

@@ -1,0 +1,65 @@
+import { significant } from './format'
+
+export interface CurveProps {
+  readonly x: readonly number[]
+  readonly y: readonly number[]
+  /** What the values and places are, for the text alternative. */
+  readonly name: string
+  readonly unit: string
+  /** Whether places are sizes, which double from one to the next: drawn on a log axis. */
+  readonly sizes?: boolean
+  /** In pixels, 266 by 84 unless given. */
+  readonly width?: number
+  readonly height?: number
+}
+
+/** Numbers along an axis as a line, with the lowest and the highest value written at the left. */
+export function Curve({ x, y, name, unit, sizes = false, width = 266, height = 84 }: CurveProps) {
+  if (y.length === 0) return <span className="gap">no point</span>
+  const place = (v: number) => (sizes && v > 0 ? Math.log2(v) : v)
+  const [left, right] = [place(x[0] ?? 0), place(x[x.length - 1] ?? 1)]
+  const low = Math.min(0, ...y)
+  const high = Math.max(...y)
+  const px = (v: number) => 40 + ((place(v) - left) / Math.max(1e-9, right - left)) * (width - 44)
+  const py = (v: number) => height - 16 - ((v - low) / Math.max(1e-9, high - low)) * (height - 24)
+  const line = y.map((v, i) => `${px(x[i] ?? 0).toFixed(1)},${py(v).toFixed(1)}`).join(' ')
+  return (
+    <svg width={width} height={height} role="img" aria-label={curveText(x, y, name, unit)} className="block">
+      {[low, high].map((v) => (
+        <g key={v}>
+          <line x1={40} x2={width} y1={py(v)} y2={py(v)} stroke="var(--line2)" />
+          <text x={36} y={py(v) + 4} textAnchor="end" fontSize={10.5} fill="var(--ink2)">
+            {significant(v, 3)}
+          </text>
+        </g>
+      ))}
+      <polyline points={line} fill="none" stroke="var(--ink)" strokeWidth={1.3} />
+      {y.length <= 30 &&
+        y.map((v, i) => <circle key={i} cx={px(x[i] ?? 0)} cy={py(v)} r={2} fill="var(--ink)" />)}
+      {[0, x.length - 1].map((i) => (
+        <text
+          key={i}
+          x={px(x[i] ?? 0)}
+          y={height - 3}
+          textAnchor={i === 0 ? 'start' : 'end'}
+          fontSize={10.5}
+          fill="var(--ink2)"
+        >
+          {sizes ? bytes(x[i] ?? 0) : `${significant(x[i] ?? 0, 3)} s`}
+        </text>
+      ))}
+    </svg>
+  )
+}
+
+/** 4096 gives 4 KiB. */
+export function bytes(value: number): string {
+  const step = Math.min(3, Math.floor(Math.log2(Math.max(1, value)) / 10))
+  return `${String(Math.round(value / 1024 ** step))} ${['B', 'KiB', 'MiB', 'GiB'][step] ?? 'B'}`
+}
+
+/** The curve in words. */
+export function curveText(x: readonly number[], y: readonly number[], name: string, unit: string): string {
+  const high = Math.max(...y)
+  return `${name}: ${String(y.length)} points, from ${significant(y[0] ?? 0)} to ${significant(y[y.length - 1] ?? 0)} ${unit}, lowest ${significant(Math.min(...y))}, highest ${significant(high)} at ${significant(x[y.indexOf(high)] ?? 0)}`
+}

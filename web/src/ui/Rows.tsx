@@ -1,0 +1,94 @@
+import { Button } from './Button'
+import { FieldError } from './Field'
+import type { Choice } from './Select'
+
+export interface RowsColumn {
+  readonly label: string
+  /** Width as a grid track, e.g. `1fr` or `100px`. */
+  readonly width: string
+  readonly type?: 'date'
+  /** What may be chosen; typed freely if absent. */
+  readonly choices?: readonly Choice[]
+}
+
+export interface RowsProps {
+  readonly title: string
+  /** Words of the button that adds a row. */
+  readonly add: string
+  readonly columns: readonly RowsColumn[]
+  /** What a new row holds. */
+  readonly fresh: readonly string[]
+  readonly rows: readonly (readonly string[])[]
+  readonly onRows: (rows: readonly (readonly string[])[]) => void
+  /** What is wrong with a row, in words. */
+  readonly error?: (row: number) => string | undefined
+}
+
+/** A small table to type in: rows are added and taken away. */
+export function Rows({ title, add, columns, fresh, rows, onRows, error }: RowsProps) {
+  const tracks = `${columns.map((c) => c.width).join(' ')} 28px`
+  const set = (row: number, column: number, value: string) => {
+    onRows(rows.map((r, i) => (i === row ? r.map((v, j) => (j === column ? value : v)) : r)))
+  }
+  return (
+    <fieldset className="mt-4">
+      <legend className="font-[620] text-[13.5px] mb-1">{title}</legend>
+      {rows.length > 0 && (
+        <div
+          className="grid gap-2 text-[12.5px] text-ink2"
+          style={{ gridTemplateColumns: tracks }}
+          aria-hidden="true"
+        >
+          {columns.map((c) => (
+            <span key={c.label}>{c.label}</span>
+          ))}
+        </div>
+      )}
+      {rows.map((row, i) => (
+        <div key={i}>
+          <div className="grid gap-2 mb-1.5" style={{ gridTemplateColumns: tracks }}>
+            {columns.map((c, j) => {
+              const props = {
+                'aria-label': `${c.label}, ${title.toLowerCase()} ${String(i + 1)}`,
+                className: 'border border-line rounded bg-sheet px-2 py-1 text-[13.5px] min-w-0',
+                value: row[j] ?? '',
+                onChange: (e: { readonly target: { readonly value: string } }) => {
+                  set(i, j, e.target.value)
+                },
+              }
+              return c.choices === undefined ? (
+                <input key={c.label} type={c.type ?? 'text'} {...props} />
+              ) : (
+                <select key={c.label} {...props}>
+                  {c.choices.map((x) => (
+                    <option key={x.value} value={x.value}>
+                      {x.label}
+                    </option>
+                  ))}
+                </select>
+              )
+            })}
+            <button
+              type="button"
+              className="text-ink2 hover:text-ink"
+              aria-label={`Take ${title.toLowerCase()} ${String(i + 1)} away`}
+              onClick={() => {
+                onRows(rows.filter((_, n) => n !== i))
+              }}
+            >
+              ✕
+            </button>
+          </div>
+          {error?.(i) !== undefined && <FieldError>{error(i)}</FieldError>}
+        </div>
+      ))}
+      <Button
+        onClick={() => {
+          onRows([...rows, fresh])
+        }}
+      >
+        {add}
+      </Button>
+    </fieldset>
+  )
+}
