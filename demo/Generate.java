@@ -69,7 +69,9 @@ class Generate {
                 new Metric("camera", .8, Part.BODY, 0, false, Form.CHECK),
                 new Metric("charge", .7, Part.BODY, 0, false, Form.CHECK),
                 new Metric("boot", 17, Part.SMALL, 1, true, Form.NUMBER), d("radio", 190, Part.WEB, 0));
-        suite("body", "1", "desk", 1, .001, new Metric("weight", 1, Part.BODY, 0, true, Form.NUMBER));
+        suite("body", "1", "desk", 1, .001, new Metric("weight", 1, Part.BODY, 0, true, Form.NUMBER),
+                new Metric("width", 29, Part.BODY, 1, true, Form.NUMBER), new Metric("depth", 20, Part.BODY, 1, true, Form.NUMBER),
+                new Metric("height", 1.5, Part.BODY, 1, true, Form.NUMBER));
     }
 
     static final List<String> RUNGS = List.of("480 lines", "720 lines", "1080 lines", "1440 lines", "2160 lines");
@@ -624,7 +626,9 @@ class Generate {
             return -factor * Math.exp(.001 * noise.nextGaussian());
         }
         if (suite.key().equals("body")) {
-            return m.weight() * 1.008 * bump;
+            // Sides follow from the weight, as if all were equally dense.
+            return metric.key().equals("weight") ? m.weight() * 1.008 * bump
+                    : metric.typical() * Math.cbrt(m.weight()) * Math.exp(.05 * random(m.name() + metric.key()).nextGaussian());
         }
         if (suite.key().equals("warmth")) {
             return metric.typical() * s.factor.get(Part.HEAT) * Math.exp(.04 * random(m.name() + metric.key()).nextGaussian()) * bump;

@@ -8,7 +8,8 @@ import { setupWords } from './desk/PutOnDesk'
 import { gapWords } from './desk/RunSheetTable'
 import { usual } from './desk/SuiteChoice'
 import { countWords } from './ledger/LedgerPage'
-import { historyWords } from './ledger/RunPanel'
+import { historyWords } from './ledger/words'
+import { kernmill, row as sheetRow } from '../testing'
 
 const device: Schemas['StripView'] = {
   sitting: 1,
@@ -20,19 +21,11 @@ const device: Schemas['StripView'] = {
 }
 
 const suite = (id: number, home: Schemas['SuiteView']['home']): Schemas['SuiteView'] => ({
+  ...kernmill,
   id,
-  key: 'k',
-  version: '1',
-  name: 'K',
-  group: 'BROWSER',
   home,
-  repeats: 3,
   minutes: 1,
-  restSeconds: 0,
-  conditions: [],
-  settings: [],
-  metrics: [],
-  headline: 'total',
+  repeats: 3,
 })
 
 describe('words', () => {
@@ -53,8 +46,24 @@ describe('words', () => {
     expect(setupWords(before, 'new paste')).toContain('A change from “as shipped”')
   })
   it('say why there is no score', () => {
-    const row: Schemas['SheetRow'] = { suite: suite(1, 'TYPED'), state: 'WAITING', done: 0, runs: [] }
-    const run = { id: 'x', suiteId: 1, startedAt: '', endedAt: '', sender: '', tiny: false, readings: [] }
+    const row = sheetRow(suite(1, 'TYPED'))
+    const run = {
+      id: 'x',
+      setupId: 1,
+      suiteId: 1,
+      startedAt: '',
+      endedAt: '',
+      sender: '',
+      tiny: false,
+      readings: [],
+      gaps: [],
+      flags: [],
+      doubts: 0,
+    }
+    expect(gapWords({ ...row, gapReason: 'needs a network' }, undefined)).toBe('needs a network')
+    expect(gapWords({ ...row, runs: [{ ...run, state: 'DONE', flags: ['RECORDING'] }] }, undefined)).toBe(
+      'flagged, does not count',
+    )
     expect(gapWords(row, undefined)).toBe('not run yet')
     expect(gapWords({ ...row, runs: [{ ...run, state: 'FAILED', reason: 'it crashed' }] }, undefined)).toBe(
       'failed: it crashed',
@@ -62,7 +71,9 @@ describe('words', () => {
     expect(gapWords({ ...row, runs: [{ ...run, state: 'SET_ASIDE' }] }, undefined)).toBe('set aside')
   })
   it('count the ledger and tell a history', () => {
-    expect(countWords({ done: 1200, failed: 1, setAside: 2 })).toBe('1\u2009203 runs, 2 set aside, 1 failed')
+    expect(countWords({ done: 1200, failed: 1, setAside: 2, flagged: 3, doubted: 0 })).toBe(
+      '1\u2009203 runs, 2 set aside, 1 failed, 3 flagged, 0 to be checked',
+    )
     expect(historyWords({ at: '', what: 'BROUGHT_BACK', who: 'Wren' })).toBe('brought back, Wren')
     expect(historyWords({ at: '', what: 'SET_ASIDE', who: 'Wren', reason: 'hot' })).toBe(
       'set aside: hot, Wren',

@@ -5,10 +5,12 @@ import { grouped, number, unitWords } from '../../figures/format'
 export function ClaimBar({ claim }: { readonly claim: Schemas['ClaimView'] }) {
   return (
     <div
-      className="grid grid-cols-[1fr_64px_104px_124px_104px] items-center h-[34px] border-b border-line2"
+      className="grid grid-cols-[1fr_56px_96px_120px_92px] items-center h-[34px] border-b border-line2"
       title={claim.note}
     >
-      <span className="truncate">{claim.name}</span>
+      <span className="truncate" title={claim.name}>
+        {claim.name}
+      </span>
       <span className="num text-ink2 text-right">{grouped(claim.text)}</span>
       {claim.measured === undefined ? (
         <span className="gap col-span-3 pl-4">{claim.gap}</span>
@@ -25,9 +27,7 @@ export function ClaimBar({ claim }: { readonly claim: Schemas['ClaimView'] }) {
             ) : (
               <>
                 <span className="num">{Math.round(claim.share * 100)} %</span>{' '}
-                <span className="text-ink2 text-[12px]">
-                  {claim.better === 'LOWER' ? 'less is better' : 'of claim'}
-                </span>
+                <span className="text-ink2 text-[12px]">of claim</span>
               </>
             )}
           </span>

@@ -18,8 +18,12 @@ export function FactPage() {
   return <FactView profile={profile.data} />
 }
 
+/** Groups that tell how fast a device is; the rest is on the page of its model. */
+const speed: readonly TestGroup[] = ['PROCESSOR', 'MEMORY', 'GRAPHICS', 'STORAGE', 'BROWSER']
+
 function FactView({ profile }: { readonly profile: Schemas['FactProfile'] }) {
-  const measured = [...new Set(profile.bearers.flatMap((b) => b.places.map((p) => p.group)))]
+  const has = new Set(profile.bearers.flatMap((b) => b.places.map((p) => p.group)))
+  const measured = speed.filter((g) => has.has(g))
   const models = new Set(profile.bearers.map((b) => b.setup.modelId)).size
   const query = `fact=${encodeURIComponent(profile.key)}&value=${encodeURIComponent(profile.value)}`
   return (
@@ -28,7 +32,8 @@ function FactView({ profile }: { readonly profile: Schemas['FactProfile'] }) {
       <p className="text-ink2 text-[13px]">
         {profile.words} of{' '}
         {profile.bearers.length === 1 ? 'one setup' : `${cardinal(profile.bearers.length)} setups`} of{' '}
-        {models === 1 ? 'one model' : `${cardinal(models)} models`}.{' '}
+        {models === 1 ? 'one model' : `${cardinal(models)} models`}. Indexes are among all kinds of device,
+        the one in the middle being 100.{' '}
         <Link to={`/ledger?${query}`} className="underline decoration-line underline-offset-2">
           Its runs in the ledger
         </Link>
@@ -43,7 +48,7 @@ function FactView({ profile }: { readonly profile: Schemas['FactProfile'] }) {
               <th>Setup</th>
               <th className="!text-right">Runs</th>
               {measured.map((g) => (
-                <th key={g}>{capital(groups[g])}, index among all kinds</th>
+                <th key={g}>{capital(groups[g])}</th>
               ))}
             </tr>
           </thead>
@@ -94,7 +99,7 @@ function Place({ bearer, group, all }: PlaceProps) {
   return (
     <span className="flex items-center gap-2">
       <span className="num w-9 text-right">{number(own.index, 0)}</span>
-      <RuleStrip pool={pool} own={own.index} width={90} unit="of the one in the middle" />
+      <RuleStrip pool={pool} own={own.index} width={80} unit="of the one in the middle" />
     </span>
   )
 }

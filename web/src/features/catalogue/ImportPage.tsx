@@ -182,8 +182,7 @@ function SettingsForm({ preview, settings, onSettings }: SettingsFormProps) {
                 })),
               ]}
               onValue={(v) => {
-                const { suite: _, ...rest } = settings
-                onSettings(v === none ? rest : { ...rest, suite: v })
+                onSettings(v === none ? without(settings, 'suite') : { ...settings, suite: v })
               }}
             />
           </Line>
@@ -208,8 +207,9 @@ function SettingsForm({ preview, settings, onSettings }: SettingsFormProps) {
                 })),
               ]}
               onValue={(v) => {
-                const { makeModels: _, ...rest } = settings
-                onSettings(v === none ? rest : { ...rest, makeModels: v as DeviceKind })
+                onSettings(
+                  v === none ? without(settings, 'makeModels') : { ...settings, makeModels: v as DeviceKind },
+                )
               }}
             />
           </Line>
@@ -241,6 +241,13 @@ function SettingsForm({ preview, settings, onSettings }: SettingsFormProps) {
       </div>
     </div>
   )
+}
+
+/** The settings without one that may be left out. */
+function without(settings: Settings, name: 'suite' | 'makeModels'): Settings {
+  const rest = { ...settings }
+  Reflect.deleteProperty(rest, name)
+  return rest
 }
 
 function Line({ label, children }: { readonly label: string; readonly children: React.ReactNode }) {

@@ -28,14 +28,12 @@ export function ModelForm({ model, onClose }: ModelFormProps) {
   const [kind, setKind] = useState<DeviceKind>(model.kind)
   const [year, setYear] = useState(model.year === undefined ? '' : String(model.year))
   const [prices, setPrices] = useState(
-    model.details.prices.map((p) => [p.amount, p.currency, p.on, p.variant] as readonly string[]),
+    rowsOf(model.details.prices.map((p) => [p.amount, p.currency, p.on, p.variant])),
   )
   const [claims, setClaims] = useState(
-    model.details.claims.map((c) => [`${c.suite} ${c.metric}`, c.text, c.note ?? ''] as readonly string[]),
+    rowsOf(model.details.claims.map((c) => [`${c.suite} ${c.metric}`, c.text, c.note ?? ''])),
   )
-  const [spec, setSpec] = useState(
-    model.details.specification.map((l) => [l.key, l.value, l.unit] as readonly string[]),
-  )
+  const [spec, setSpec] = useState(rowsOf(model.details.specification.map((l) => [l.key, l.value, l.unit])))
   const [pros, setPros] = useState(model.details.pros.join('\n'))
   const [cons, setCons] = useState(model.details.cons.join('\n'))
   const [missing, setMissing] = useState(model.details.missing.join('\n'))
@@ -185,6 +183,11 @@ export function ModelForm({ model, onClose }: ModelFormProps) {
       </div>
     </form>
   )
+}
+
+/** Texts in rows, as they are typed. */
+function rowsOf(rows: string[][]): readonly (readonly string[])[] {
+  return rows
 }
 
 interface LinesProps {

@@ -25,7 +25,12 @@ export function ModelPage() {
   const { id } = useParams()
   const [search, setSearch] = useSearchParams()
   const asked = search.get('setup')
-  const profile = useModelProfile(Number(id), asked === null ? undefined : Number(asked))
+  const first = useModelProfile(Number(id), asked === null ? undefined : Number(asked))
+  // Where nothing is asked for and the device in focus is of this model, its setup is the one to show.
+  const focus = useFocus()
+  const own = asked === null && first.data?.setups.some((s) => s.setup.id === focus?.setupId)
+  const focused = useModelProfile(Number(id), own === true ? focus?.setupId : undefined)
+  const profile = own === true ? focused : first
   const [editing, setEditing] = useState(false)
   if (profile.isPending) return <Loading what="the model" />
   if (profile.isError) return <Failed error={profile.error} retry={() => void profile.refetch()} />
@@ -201,8 +206,7 @@ function Setups({
           return (
             <tr key={s.id} className="border-b border-line2 align-top [&>td]:py-[6px]">
               <td className="w-[58px] num text-ink2">
-                {s.unitLabel.length > 3 ? '' : `${s.unitLabel} `}
-                {s.ordinal}
+                {s.origin === '' ? `${s.unitLabel} ${String(s.ordinal)}` : ''}
               </td>
               <td className="pr-3">
                 <button

@@ -281,7 +281,7 @@ function Preview({ suite }: { readonly suite: Schemas['SuiteView'] }) {
 export function nextVersion(text: string, version: string): string {
   const next = version.replace(/\d+$/, (digits) => String(Number(digits) + 1))
   return text.replace(
-    /^(\s*"?version"?\s*:\s*)["']?[^"',}\n]+["']?/m,
+    /((?:^|[{,])\s*"?version"?\s*:\s*)["']?[^"',}\n]+["']?/m,
     `$1"${next === version ? `${version}-2` : next}"`,
   )
 }

@@ -49,8 +49,9 @@ export function ColumnChecks({ suite, setup, column, name, onMarks, onMend, onNo
               The {name} {metric(m.metric)?.name.toLowerCase() ?? m.metric} does not add up.
             </h2>
             <p className="text-ink2 text-[12.5px]">
-              The parts come to <b className="num text-ink">{grouped(m.computed)}</b>; typed is{' '}
-              <span className="num">{m.difference}</span>.
+              The parts come to <b className="num text-ink">{grouped(m.computed)}</b>,{' '}
+              <span className="num">{grouped(m.difference.slice(1))}</span>{' '}
+              {m.difference.startsWith('+') ? 'less' : 'more'} than typed.
             </p>
             <ul className="mt-2 grid gap-1.5">
               {m.corrections.slice(0, 3).map((c, i) => (
@@ -88,6 +89,7 @@ export function ColumnChecks({ suite, setup, column, name, onMarks, onMend, onNo
         ))}
       {data.unlikely
         .filter((d) => column.texts[d.metric]?.trim() === d.text && !kept(d.metric))
+        .filter((d) => data.mismatches.every((m) => m.metric !== d.metric))
         .map((d) => (
           <p key={d.metric} className="mb-2" data-testid="unlikely">
             <b className="font-[600]">Check this:</b> {metric(d.metric)?.name} {grouped(d.text)}.{' '}

@@ -142,7 +142,7 @@ export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
       <p className="text-ink2 text-[13px] mb-2">
         {settingWords(suite)}Type digits as you read them; Enter goes down, Tab right, Ctrl Enter saves.
       </p>
-      <div className="flex gap-6 items-start">
+      <div className="flex flex-wrap gap-x-6 items-start">
         <table ref={grid} className="border-collapse shrink-0" aria-label={`Scores of ${suite.name}`}>
           <thead>
             <tr>
@@ -236,7 +236,7 @@ export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
             ))}
           </tbody>
         </table>
-        <div className="min-w-[180px] flex-1 pt-5">
+        <div className="basis-[200px] min-w-0 flex-1 pt-5">
           {columns.filter(isFilled).map((c) => (
             <ColumnChecks
               key={c.id}

@@ -9,7 +9,7 @@ import type { Dot } from '../../figures/RepeatDots'
 import { RuleStrip } from '../../figures/RuleStrip'
 import { Trace } from '../../figures/Trace'
 import { minutes, number, plusMinus, seconds, significant, unitWords } from '../../figures/format'
-import { capital, groups, kinds } from '../../figures/words'
+import { groups, kinds } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { EntryGrid } from './EntryGrid'
 import { PlanSuite } from './PlanSuite'
@@ -28,14 +28,14 @@ export interface RunSheetTableProps {
 /** A row a suite: repeats, score, where it falls among its kind, and the time left. */
 export function RunSheetTable({ sheet, entering, onEnter }: RunSheetTableProps) {
   return (
-    <table className="w-full border-collapse mt-3.5">
+    <table className="w-full table-fixed border-collapse mt-3.5">
       <thead>
         <tr className="border-b border-line [&>th]:px-2 [&>th]:py-1.5">
-          <th className="w-[168px]">Suite</th>
-          <th className="w-[92px]">Repeats</th>
-          <th className="w-[150px] !text-right">Score</th>
-          <th className="w-[226px]">Among {kinds[sheet.setup.kind].many}</th>
-          <th className="w-[80px]">Place</th>
+          <th className="w-[164px]">Suite</th>
+          <th className="w-[88px]">Repeats</th>
+          <th className="w-[158px] !text-right">Score</th>
+          <th className="w-[196px]">Among {kinds[sheet.setup.kind].many}</th>
+          <th className="w-[70px]">Place</th>
           <th className="!text-right">Time</th>
         </tr>
       </thead>
@@ -72,7 +72,7 @@ function SuiteRow({ row, sheet, open, onEnter }: SuiteRowProps) {
   return (
     <Fragment>
       <tr className={`[&>td]:px-2 [&>td]:h-[34px] ${bare ? '' : 'border-b border-line2'}`}>
-        <td className="whitespace-nowrap">
+        <td className="whitespace-nowrap truncate">
           <b className="font-[560]">
             <Link to={`/catalogue/suites/${String(suite.id)}`} className="hover:underline underline-offset-2">
               {suite.name}
@@ -91,7 +91,7 @@ function SuiteRow({ row, sheet, open, onEnter }: SuiteRowProps) {
             <Score own={own} unit={headline.unit} />
           ) : (
             <span
-              className="gap inline-block max-w-[190px] truncate align-bottom"
+              className="gap inline-block max-w-[138px] truncate align-bottom"
               title={gapWords(row, live)}
             >
               {headline?.plain ? headline.plain.words : gapWords(row, live)}
@@ -99,11 +99,12 @@ function SuiteRow({ row, sheet, open, onEnter }: SuiteRowProps) {
           )}
         </td>
         <td>
-          {headline && (
+          {headline?.scale === 'RATIO' && row.gapReason === undefined && (
             <RuleStrip
               pool={headline.pool}
               own={own?.value}
               focus
+              width={180}
               lessIsBetter={headline.better === 'LOWER'}
               unit={unitWords(headline.unit)}
             />
@@ -279,7 +280,7 @@ export function gapWords(row: Row, live: Progress | undefined): string {
 export function RunLink({ id, children }: { readonly id: string; readonly children: string }) {
   return (
     <Link to={`/ledger?run=${id}`} className="underline decoration-line underline-offset-2">
-      {capital(children)}
+      {children}
     </Link>
   )
 }

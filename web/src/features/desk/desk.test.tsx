@@ -148,7 +148,7 @@ describe('the entry grid', () => {
   it('fills from a pasted block', async () => {
     serve(desk)
     const first = await open()
-    fireEvent.paste(first, { clipboardData: { getData: () => '1846\t1851\n60.1\t60.4' } })
+    fireEvent.paste(first, { clipboardData: { files: [], getData: () => '1846\t1851\n60.1\t60.4' } })
     expect((screen.getByLabelText('Wait, second repeat') as HTMLInputElement).value).toBe('60.4')
   })
 })
@@ -159,7 +159,9 @@ describe('putting a device on the desk', () => {
     maker: 'Tamsin & Pell',
     name: 'Tern 6',
     kind: 'PHONE',
-    units: [{ id: 5, modelId: 1, label: 'A' }],
+    units: [{ id: 5, modelId: 1, label: 'A', variant: '', origin: '' }],
+    details: { prices: [], specification: [], claims: [], pros: [], cons: [], missing: [], tags: [] },
+    edition: 0,
   }
   const catalogue = {
     ...desk,

@@ -1,6 +1,20 @@
 import { beforeEach, describe, expect, it } from 'vitest'
 import { uuid } from '../../api/uuid'
-import { below, cellErrors, drafts, isFilled, newColumn, pasted, preview, toRun } from './entry'
+import {
+  below,
+  cellErrors,
+  drafts,
+  isFilled,
+  newColumn,
+  pasted,
+  preview,
+  toRun,
+  choicesOf,
+  completed,
+  splitLine,
+  toFailedRun,
+  withoutUnit,
+} from './entry'
 
 const now = new Date('2026-11-20T10:00:00Z')
 
@@ -96,5 +110,53 @@ describe('uuid', () => {
     expect(uuid()).toMatch(/^[0-9a-f]{8}-[0-9a-f]{4}-4[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/)
     expect(uuid()).not.toBe(uuid())
     expect(isFilled(newColumn(now))).toBe(false)
+  })
+})
+
+describe('what is pasted or typed', () => {
+  it('is parted by tabs, semicolons, wide blanks, commas or blanks', () => {
+    expect(splitLine('1846\t1851;1858')).toEqual(['1846', '1851', '1858'])
+    expect(splitLine('1846   1851')).toEqual(['1846', '1851'])
+    expect(splitLine('1846,1851,1858')).toEqual(['1846', '1851', '1858'])
+    expect(splitLine('60.1, 60.4')).toEqual(['60.1', '60.4'])
+    expect(splitLine('402 398 399')).toEqual(['402', '398', '399'])
+  })
+  it('keeps a decimal comma and grouped thousands whole', () => {
+    expect(splitLine('60,4')).toEqual(['60,4'])
+    expect(splitLine('1 846')).toEqual(['1 846'])
+    expect(splitLine('12 846.5 points')).toEqual(['12 846.5 points'])
+  })
+  it('loses the unit behind a number and nothing else', () => {
+    expect(withoutUnit('60.4 MB/s')).toBe('60.4')
+    expect(withoutUnit('1 846 points')).toBe('1 846')
+    expect(withoutUnit('3.2e-4 s')).toBe('3.2e-4')
+    expect(withoutUnit('passed')).toBe('passed')
+  })
+  it('completes the words of checks and ladders', () => {
+    const rungs = ['720 lines', '1080 lines', 'none']
+    expect(completed('10', rungs)).toBe('1080 lines')
+    expect(completed('n', rungs)).toBe('none')
+    expect(completed('x', rungs)).toBe('x')
+    expect(completed('', ['passed'])).toBe('')
+    expect(choicesOf({ scale: 'CHECK', rungs: [] })).toEqual(['passed', 'failed'])
+    expect(choicesOf({ scale: 'RATIO', rungs: [] })).toEqual([])
+  })
+  it('takes notes and reasons for missing numbers along', () => {
+    const column = {
+      ...newColumn(new Date(0)),
+      texts: { weave: '1846', wait: ' ' },
+      notes: { weave: 'read twice' },
+      gaps: { wait: 'needs a network', weave: 'not used: there is a number' },
+    }
+    const run = toRun(column, { sitting: 7 }, { key: 'k', version: '1' }, new Date(1))
+    expect(run.readings).toEqual([{ metric: 'weave', text: '1846', note: 'read twice' }])
+    expect(run.gaps).toEqual([{ metric: 'wait', reason: 'needs a network' }])
+    expect(
+      toFailedRun(' it crashed ', { sitting: 7 }, { key: 'k', version: '1' }, new Date(1)),
+    ).toMatchObject({
+      state: 'FAILED',
+      reason: 'it crashed',
+      readings: [],
+    })
   })
 })

@@ -71,7 +71,9 @@ export function splitLine(line: string): readonly string[] {
 
 /** A number without the unit behind it; what is no number stays as it is. */
 export function withoutUnit(text: string): string {
-  const match = /^([-+\u2212]?\d[\d\s\u00a0\u2009\u202f'’.,]*(?:e[-+]?\d+)?)\s*[^\d\s].*$/i.exec(text.trim())
+  const match = /^([-+\u2212]?\d[\d\s\u00a0\u2009\u202f'’.,]*?(?:e[-+]?\d+)?)\s*[\p{L}%°{][^\d]*$/iu.exec(
+    text.trim(),
+  )
   return (match?.[1] ?? text).trim()
 }
 

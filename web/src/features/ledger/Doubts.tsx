@@ -63,7 +63,10 @@ export function Doubts({ detail }: { readonly detail: Detail }) {
   }
   const open = (metric: string) => !detail.confirmed.includes(metric)
   const mismatches = detail.mismatches.filter((m) => open(m.metric))
-  const unlikely = detail.unlikely.filter((d) => open(d.metric))
+  // What does not add up is told once.
+  const unlikely = detail.unlikely.filter(
+    (d) => open(d.metric) && mismatches.every((m) => m.metric !== d.metric),
+  )
   if (mismatches.length + unlikely.length === 0) return null
   return (
     <section className="mb-3 grid gap-3" data-testid="doubts">

@@ -1,10 +1,10 @@
 import { cleanup, fireEvent, screen } from '@testing-library/react'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '../../api/client'
-import { Reply, kernmill, label, serve, show } from '../../testing'
+import { Reply, difference, kernmill, label, reading, serve, show } from '../../testing'
 import { LedgerPage } from './LedgerPage'
 
-const reading = { metric: 'total', name: 'Total', unit: '{point}', text: '3117', value: 3117, computed: true }
+const total = { ...reading('total', 'Total', '3117'), computed: true }
 const rows: readonly Schemas['LedgerRow'][] = [
   {
     id: 'r1',
@@ -15,8 +15,10 @@ const rows: readonly Schemas['LedgerRow'][] = [
     startedAt: '2026-11-20T10:00:00Z',
     state: 'SET_ASIDE',
     reason: 'throttled',
-    headline: reading,
-    siblings: [{ value: 3117, state: 'SET_ASIDE', self: true }],
+    headline: total,
+    siblings: [{ value: 3117, state: 'SET_ASIDE', flagged: false, self: true }],
+    flags: [],
+    doubts: 0,
   },
   {
     id: 'r2',
@@ -28,6 +30,8 @@ const rows: readonly Schemas['LedgerRow'][] = [
     state: 'FAILED',
     reason: 'it stopped in the third scene',
     siblings: [],
+    flags: [],
+    doubts: 0,
   },
 ]
 const page: Schemas['LedgerPage'] = {
@@ -38,6 +42,8 @@ const page: Schemas['LedgerPage'] = {
   done: 118,
   failed: 1,
   setAside: 1,
+  flagged: 0,
+  doubted: 2,
 }
 const detail: Schemas['RunDetail'] = {
   run: {
@@ -49,7 +55,11 @@ const detail: Schemas['RunDetail'] = {
     endedAt: '2026-11-20T10:01:30Z',
     sender: 'runner',
     tiny: false,
-    readings: [reading],
+    setupId: 11,
+    readings: [total],
+    gaps: [],
+    flags: [],
+    doubts: 0,
   },
   setup: label,
   suite: 'Kernmill',
@@ -58,13 +68,19 @@ const detail: Schemas['RunDetail'] = {
   receivedAt: '2026-11-20T10:02:00Z',
   samples: [{ metric: 'total', name: 'Total', unit: '{point}', values: [3000, 3117], marks: 'wd' }],
   history: [{ at: '2026-11-20T10:02:00Z', what: 'SET_ASIDE', who: 'runner', reason: 'throttled' }],
-  readOtherwise: [{ key: 'memory.size', name: 'Memory', before: '8 GiB', after: '16 GiB' }],
+  series: [],
+  conditions: [{ words: 'Plugged in', ticked: true }],
+  unlikely: [],
+  mismatches: [],
+  confirmed: [],
+  readOtherwise: [difference('memory.size', 'Memory', '8 GiB', '16 GiB', 'UNMEANT')],
 }
 const server = {
   'GET /api/v1/runs': page,
   'GET /api/v1/models': [],
   'GET /api/v1/suites': [kernmill],
   'GET /api/v1/runs/r1': detail,
+  'GET /api/v1/runs/r1/evidence': [],
 }
 
 afterEach(() => {
@@ -77,7 +93,7 @@ describe('the ledger', () => {
     serve(server)
     show(<LedgerPage />, '/ledger')
     expect(await screen.findByText('set aside: throttled')).toBeTruthy()
-    expect(screen.getByText('120 runs, 1 set aside, 1 failed')).toBeTruthy()
+    expect(screen.getByText('120 runs, 1 set aside, 1 failed, 0 flagged, 2 to be checked')).toBeTruthy()
     expect(screen.getByText('3 117').className).toContain('line-through')
     expect(screen.getByText('failed: it stopped in the third scene')).toBeTruthy()
     expect(screen.getByText('none').className).toBe('gap')

@@ -12,6 +12,7 @@ function setup(setupId: number, onlyOne = true): Place['setup'] {
     model: `Fen ${String(setupId)}`,
     kind: 'LAPTOP',
     unit: 'A',
+    origin: '',
     name: 'as shipped',
     tuned: false,
     onlyOne,

@@ -2,6 +2,7 @@ package app.yarrowmark.core.score;
 
 import java.util.Collection;
 import java.util.List;
+import java.util.List;
 
 /**
  * Run-to-run noise of one metric, learned from every setup that has it.
@@ -16,13 +17,30 @@ public record PooledNoise(double logVariance, double dof) {
 
     private static final double MANY = 40;
 
-    /** Returns the pooled noise of the given cells, each the logarithms of one setup's readings. */
+    /** A cell that spreads so many times as much (variance) as the middle one holds a slip, not noise. */
+    private static final double SLIP = 100;
+
+    private static final int ENOUGH_CELLS = 8;
+
+    /**
+     * Returns the pooled noise of the given cells, each the logarithms of one setup's readings. Where eight cells or more
+     * tell, one whose variance is more than a hundred times the middle one is left out: a single misread digit would
+     * otherwise hide the noise of every setup.
+     */
     public static PooledNoise of(Collection<double[]> cells) {
+        List<double[]> telling = cells.stream().filter(c -> c.length > 1).toList();
+        double most = telling.size() < ENOUGH_CELLS
+                ? Double.POSITIVE_INFINITY
+                : SLIP
+                        * Scoring.median(telling.stream()
+                                .mapToDouble(c -> sumOfSquares(c) / (c.length - 1))
+                                .toArray());
         double squares = 0;
         double dof = 0;
-        for (double[] cell : cells) {
-            if (cell.length > 1) {
-                squares += sumOfSquares(cell);
+        for (double[] cell : telling) {
+            double sum = sumOfSquares(cell);
+            if (most == 0 || sum / (cell.length - 1) <= most) {
+                squares += sum;
                 dof += cell.length - 1;
             }
         }

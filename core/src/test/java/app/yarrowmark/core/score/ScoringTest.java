@@ -126,4 +126,16 @@ class ScoringTest {
         }
         return cell;
     }
+
+    @Test
+    void aSlipInOneCellDoesNotHideTheNoiseOfAll() {
+        List<double[]> cells = new java.util.ArrayList<>();
+        for (int i = 0; i < 9; i++) {
+            cells.add(new double[] {4 + .01 * i, 4.01 + .01 * i, 4.005});
+        }
+        double sound = PooledNoise.of(cells).logVariance();
+        cells.add(new double[] {4, 8, 4});
+        assertThat(PooledNoise.of(cells).logVariance()).isEqualTo(sound);
+        assertThat(PooledNoise.of(cells.subList(6, 10)).logVariance()).isGreaterThan(1);
+    }
 }

@@ -192,6 +192,7 @@ class ProfileService {
         Map<Long, List<GroupPlaceView>> positions = standings.positions(kind);
         Map<Long, SetupLabel> labels = setups.labels();
         return positions.getOrDefault(setupId, List.of()).stream()
+                .filter(p -> p.group() != TestGroup.BODY)
                 .map(p -> new GroupStrip(
                         p,
                         positions.entrySet().stream()

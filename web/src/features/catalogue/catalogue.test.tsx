@@ -1,0 +1,249 @@
+import { cleanup, fireEvent, screen, within } from '@testing-library/react'
+import { afterEach, describe, expect, it, vi } from 'vitest'
+import type { Schemas } from '../../api/client'
+import { Reply, kernmill, label, pools, serve, setup, show, strip } from '../../testing'
+import { SearchDialog, matching } from '../search/SearchDialog'
+import { ImportReport, acceptedWords } from './ImportReport'
+import { ModelPage } from './ModelPage'
+import { SheetEditor, nextVersion, offsetOf } from './SheetEditor'
+import { effectWords, gathered, priceLine, priceWords, signedPercent } from './words'
+
+const model: Schemas['ModelView'] = {
+  id: 1,
+  maker: 'Ostrel',
+  name: 'Fen 13',
+  kind: 'LAPTOP',
+  year: 2026,
+  units: [{ id: 5, modelId: 1, label: 'A', variant: '', origin: '' }],
+  details: {
+    prices: [{ amount: '640.00', currency: 'EUR', on: '2026-05-04', variant: '16 GiB' }],
+    specification: [],
+    claims: [],
+    pros: ['quiet'],
+    cons: [],
+    missing: [],
+    tags: [],
+  },
+  edition: 3,
+}
+const profile: Schemas['ModelProfile'] = {
+  model,
+  setups: [
+    {
+      setup,
+      runs: 12,
+      effects: [
+        { group: 'GRAPHICS', change: 0.14, low: 0.12, high: 0.16, tests: 5 },
+        { group: 'BROWSER', change: -0.006, low: -0.02, high: 0.01, tests: 3 },
+      ],
+    },
+  ],
+  shown: 11,
+  suites: [kernmill],
+  standing: [
+    {
+      place: { group: 'PROCESSOR', index: 107, place: 4, of: 14, band: 'HIGH' },
+      pool: [{ setupId: 11, label: 'Fen 13', index: 107 }],
+    },
+  ],
+  claims: [
+    {
+      suite: 'root',
+      metric: 'read.long',
+      name: 'Long read',
+      unit: 'MB/s',
+      better: 'HIGHER',
+      text: '3000',
+      claimed: 3000,
+      measured: 2131,
+      decimals: 0,
+      share: 0.7103,
+    },
+    {
+      suite: 'watts',
+      metric: 'battery',
+      name: 'Battery capacity',
+      unit: 'W.h',
+      better: 'HIGHER',
+      text: '52',
+      claimed: 52,
+      decimals: 0,
+      gap: 'not measured',
+    },
+  ],
+  specification: [],
+  runs: 12,
+  evidence: [],
+  history: [],
+}
+const server = {
+  'GET /api/v1/profiles/models/1': profile,
+  'GET /api/v1/sittings': strip,
+  'GET /api/v1/scores': pools,
+  'GET /api/v1/suites': [kernmill],
+  'GET /api/v1/facts': [],
+}
+
+afterEach(() => {
+  cleanup()
+  vi.unstubAllGlobals()
+})
+
+describe('the page of a model', () => {
+  it('tells claims as shares, changes with their noise, and gaps with their reasons', async () => {
+    serve(server)
+    show(<ModelPage />, '/catalogue/models/1', '/catalogue/models/:id')
+    expect(await screen.findByText('Ostrel Fen 13')).toBeTruthy()
+    expect(screen.getByText('Laptop, 2026. One unit, one setup, 12 runs. 640 €.')).toBeTruthy()
+    expect(screen.getByText('71 %')).toBeTruthy()
+    expect(screen.getByText('not measured').className).toContain('gap')
+    const changes = within(screen.getByTestId('setups'))
+    expect(changes.getByText(/\+14\s%/).className).toContain('teal')
+    expect(changes.getByText(/\u22120.6\s%/).className).toContain('ink2')
+    expect(changes.getByText('not told from noise')).toBeTruthy()
+    expect(changes.getByText('1 unmeant')).toBeTruthy()
+  })
+
+  it('is edited whole, and a refusal leaves everything as typed', async () => {
+    const sent = serve({
+      ...server,
+      'PUT /api/v1/models/1': () => new Reply(409, { detail: 'changed meanwhile' }),
+    })
+    show(<ModelPage />, '/catalogue/models/1', '/catalogue/models/:id')
+    fireEvent.click(await screen.findByText('Edit'))
+    fireEvent.change(screen.getByLabelText('What it lacks'), { target: { value: 'no card reader\n\n' } })
+    fireEvent.click(screen.getByText('Add a price'))
+    fireEvent.change(screen.getByLabelText('Amount, prices 2'), { target: { value: '560' } })
+    fireEvent.click(screen.getByText('Keep'))
+    expect((await screen.findByRole('alert')).textContent).toBe('changed meanwhile')
+    const body = sent.find((s) => s.method === 'PUT')?.body as Schemas['ModelEdit']
+    expect(body.edition).toBe(3)
+    expect(body.details.missing).toEqual(['no card reader'])
+    expect(body.details.prices.map((p) => p.amount)).toEqual(['640.00', '560'])
+  })
+})
+
+describe('the sheet editor', () => {
+  const wrong = { problems: [{ line: 3, column: 7, path: 'name', message: 'name is missing', fatal: true }] }
+
+  it('shows every fault with its place, and the grid once there is none', async () => {
+    let answer: unknown = wrong
+    serve({ 'POST /api/v1/sheets/checks': () => answer })
+    show(<SheetEditor />, '/catalogue/suites/new', '/catalogue/suites/new')
+    expect(await screen.findByText('line 3, column 7')).toBeTruthy()
+    expect((screen.getByText('Keep the sheet') as HTMLButtonElement).disabled).toBe(true)
+    const area = screen.getByLabelText('Suite sheet') as HTMLTextAreaElement
+    fireEvent.click(screen.getByText('line 3, column 7'))
+    expect(area.selectionStart).toBe(offsetOf(area.value, 3, 7))
+
+    answer = { problems: [], suite: kernmill }
+    fireEvent.change(area, { target: { value: `${area.value}\n` } })
+    expect(await screen.findByTestId('sheet-preview')).toBeTruthy()
+    expect((screen.getByText('Keep the sheet') as HTMLButtonElement).disabled).toBe(false)
+  })
+
+  it('counts the version up for a new one', () => {
+    expect(nextVersion('key: a\nversion: "3"\n', '3')).toBe('key: a\nversion: "4"\n')
+    expect(nextVersion("version: '2.9'", '2.9')).toBe('version: "2.10"')
+    expect(nextVersion('{"key":"a","version":"1"}', '1')).toBe(
+      '{"key":"a","version":"1"}'.replace('"1"', '"2"'),
+    )
+    expect(nextVersion('version: beta', 'beta')).toBe('version: "beta-2"')
+  })
+})
+
+describe('an import', () => {
+  const report: Schemas['TableReport'] = {
+    batch: {
+      id: 4,
+      name: 'scores.csv',
+      source: '',
+      who: 'Wren',
+      at: '2026-11-20T08:00:00Z',
+      state: 'WAITING',
+      understood: 8,
+      rejected: 1,
+      runs: 0,
+      doubted: 0,
+    },
+    parts: [
+      { device: 'Ostrel Fen 13', suite: 'kernmill 3', readings: 5, runs: 2 },
+      { device: 'Ostrel Carr 15', suite: 'kernmill 3', readings: 3, runs: 1 },
+    ],
+    rejected: [{ line: 5, column: 'Score', reason: '"many" is no plain number' }],
+    rejectedPages: 1,
+  }
+
+  it('is accepted in parts, and can be taken back', async () => {
+    const kept = { batch: { ...report.batch, state: 'ACCEPTED' }, fresh: 1, known: 0, refused: 0 }
+    const sent = serve({ 'GET /api/v1/imports/4': report, 'POST /api/v1/imports/4/accept': kept })
+    show(<ImportReport />, '/catalogue/import/4', '/catalogue/import/:id')
+    expect(await screen.findByText('"many" is no plain number')).toBeTruthy()
+    fireEvent.click(screen.getByLabelText(/Ostrel Carr 15/))
+    fireEvent.click(screen.getByText('Keep what is ticked'))
+    expect(await screen.findByText('1 runs kept.')).toBeTruthy()
+    expect(sent.find((s) => s.method === 'POST')?.body).toEqual({
+      parts: [{ device: 'Ostrel Fen 13', suite: 'kernmill 3' }],
+    })
+    expect(screen.getByText('Undo')).toBeTruthy()
+  })
+
+  it('says what was there before and what was refused', () => {
+    expect(acceptedWords({ batch: report.batch, fresh: 1990, known: 2, refused: 1 })).toBe(
+      '1\u2009990 runs kept, 2 were here before, 1 refused.',
+    )
+  })
+})
+
+describe('finding', () => {
+  const hit: Schemas['Hit'] = {
+    kind: 'MODEL',
+    title: 'Ostrel Fen 13',
+    about: 'laptop',
+    address: '/catalogue/models/1',
+  }
+
+  it('goes with arrows and Enter', async () => {
+    serve({ 'GET /api/v1/search': [hit] })
+    const close = vi.fn()
+    show(
+      <SearchDialog views={[{ title: 'Desk', about: '', kind: 'view', address: '/desk' }]} onClose={close} />,
+      '/',
+      '/',
+    )
+    const field = screen.getByRole('combobox')
+    fireEvent.change(field, { target: { value: 'fen' } })
+    await screen.findByText('Ostrel Fen 13')
+    fireEvent.keyDown(field, { key: 'Enter' })
+    expect(await screen.findByText('another view')).toBeTruthy()
+    expect(close).toHaveBeenCalled()
+  })
+
+  it('finds views by the beginnings of their words', () => {
+    const views = [{ title: 'Side by side', about: '', kind: 'view', address: '/side' }]
+    expect(matching(views, 'si by')).toHaveLength(1)
+    expect(matching(views, 'side x')).toHaveLength(0)
+  })
+})
+
+describe('words of the catalogue', () => {
+  it('say a price with its variant and day', () => {
+    const first: Schemas['Price'] = { amount: '640.00', currency: 'EUR', on: '2026-05-04', variant: '16 GiB' }
+    const prices = [first]
+    expect(priceWords(prices)).toBe('640 €')
+    expect(priceWords([...prices, { ...first, amount: '560' }])).toBe('from 560 €')
+    expect(priceWords([...prices, { ...first, amount: '700', on: '2026-09-01' }])).toBe('700 €')
+    expect(priceLine(first)).toBe('640 € with 16 GiB, 4 May 2026')
+  })
+  it('never call a change that noise could make', () => {
+    const e = { group: 'GRAPHICS', change: 0.02, tests: 2 } as const
+    expect(effectWords(e)).toBe('noise unknown')
+    expect(effectWords({ ...e, low: 0.01, high: 0.03 })).toBe('ahead')
+    expect(effectWords({ ...e, low: -0.01, high: 0.03 })).toBe('not told from noise')
+    expect(effectWords({ ...e, change: -0.02, low: -0.03, high: -0.01 })).toBe('behind')
+    expect(signedPercent(-0.0001)).toBe('+0.0\u2009%')
+  })
+  it('gather by what is shared, in order', () => {
+    expect(gathered([label, { ...label, kind: 'PHONE' as const }, label], (l) => l.kind)).toHaveLength(2)
+  })
+})

@@ -1,0 +1,231 @@
+import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import type { Schemas } from '../../api/client'
+import { Reply, kernmill, pools, serve, setup, sheet, show, strip } from '../../testing'
+import { factLine, keyOf } from './ChangeSetup'
+import { DeskPage } from './DeskPage'
+import { newColumn } from './entry'
+import { marksOf } from './ColumnChecks'
+
+const fine: Schemas['CheckView'] = { computed: {}, unreadable: {}, unlikely: [], mismatches: [], broken: {} }
+const wrong: Schemas['CheckView'] = {
+  ...fine,
+  mismatches: [
+    {
+      metric: 'total',
+      text: '2958',
+      computed: '2985',
+      difference: '\u221227',
+      corrections: [{ texts: { total: '2985' }, words: '8 and 5 swapped', share: 1 }],
+    },
+  ],
+}
+const desk = {
+  'GET /api/v1/sittings': strip,
+  'GET /api/v1/sittings/7': sheet,
+  'GET /api/v1/scores': pools,
+  'GET /api/v1/facts': [],
+}
+
+beforeEach(() => {
+  localStorage.clear()
+})
+afterEach(() => {
+  cleanup()
+  vi.unstubAllGlobals()
+})
+
+const open = async () => {
+  show(<DeskPage />, '/desk/7', '/desk/:sitting')
+  await screen.findByText('Ostrel Fen 13')
+  fireEvent.keyDown(window, { key: 'e' })
+  return (await screen.findByLabelText('Total, first repeat')) as HTMLInputElement
+}
+
+describe('checks in the entry grid', () => {
+  it('show a total that does not add up and mend it with one key', async () => {
+    const sent = serve({
+      ...desk,
+      'POST /api/v1/suites/3/checks': (body: { texts: Record<string, string> }) =>
+        body.texts.total === '2958' ? wrong : fine,
+    })
+    const total = await open()
+    fireEvent.change(total, { target: { value: '2958' } })
+    expect(await screen.findByText('The first total does not add up.')).toBeTruthy()
+    expect(screen.getByText(/Total is 2\s985/)).toBeTruthy()
+    expect(total.getAttribute('aria-invalid')).toBe('true')
+    expect(sent.find((s) => s.method === 'POST')?.body).toEqual({ setup: 11, texts: { total: '2958' } })
+
+    fireEvent.keyDown(total, { altKey: true, code: 'KeyM', key: 'm' })
+    expect(total.value).toBe('2985')
+    await waitFor(() => {
+      expect(screen.queryByText('The first total does not add up.')).toBeNull()
+    })
+  })
+
+  it('leave what is kept as typed alone, with a note', async () => {
+    serve({ ...desk, 'POST /api/v1/suites/3/checks': wrong })
+    const total = await open()
+    fireEvent.focus(total)
+    fireEvent.change(total, { target: { value: '2958' } })
+    fireEvent.click(await screen.findByText('Keep as typed'))
+    expect(screen.queryByText('The first total does not add up.')).toBeNull()
+    expect((screen.getByLabelText('Note on Total, first repeat') as HTMLInputElement).value).toContain(
+      'do not add up',
+    )
+  })
+
+  it('point out what is unlikely with the range expected', async () => {
+    const unlikely = [
+      { metric: 'wait', text: '610', expected: 61, low: 55, high: 68, basis: 'by the other runs here' },
+    ]
+    serve({ ...desk, 'POST /api/v1/suites/3/checks': { ...fine, unlikely } })
+    await open()
+    fireEvent.change(screen.getByLabelText('Wait, first repeat'), { target: { value: '610' } })
+    const told = await screen.findByTestId('unlikely')
+    expect(told.textContent).toBe('Check this: Wait 610. Expected 55.0 to 68.0 s, by the other runs here.')
+  })
+
+  it('mark cells by what was asked about, not by what stands there since', () => {
+    const column = { ...newColumn(new Date(0)), texts: { total: '2958' } }
+    expect(marksOf({ ...wrong, computed: { rest: '12840' } }, column)).toEqual({
+      rest: { wrong: false, words: 'computed from the parts', computed: '12\u2009840' },
+      total: { wrong: true, words: 'the parts come to 2985', mend: { total: '2985' } },
+    })
+    expect(marksOf(wrong, { ...column, texts: { total: '2985' } })).toEqual({})
+  })
+
+  it('read what a suite printed and put only what is accepted into the grid', async () => {
+    const read: Schemas['Result'] = {
+      proposals: [
+        { metric: 'weave', repeat: 0, text: '1846', line: 1, doubt: '' },
+        {
+          metric: 'wait',
+          repeat: 0,
+          text: '1 61',
+          line: 2,
+          doubt: 'the blanks could also part several numbers',
+        },
+      ],
+      leftovers: [{ line: 3, text: 'thank you' }],
+    }
+    serve({ ...desk, 'POST /api/v1/suites/3/checks': fine, 'POST /api/v1/suites/3/readings-in-text': read })
+    await open()
+    fireEvent.click(screen.getByText('Paste what it printed'))
+    fireEvent.change(screen.getByLabelText('What the suite printed'), { target: { value: 'Weave 1846' } })
+    expect(await screen.findByText('line 3: thank you')).toBeTruthy()
+    fireEvent.click(screen.getByText('Put 1 into the grid'))
+    expect((screen.getByLabelText('Weave, first repeat') as HTMLInputElement).value).toBe('1846')
+    expect((screen.getByLabelText('Wait, first repeat') as HTMLInputElement).value).toBe('')
+  })
+
+  it('keep an attempt that failed, with its reason', async () => {
+    const sent = serve({ ...desk, 'PUT /api/v1/runs/*': { state: 'FAILED', fresh: true } })
+    await open()
+    fireEvent.click(screen.getByText('It failed'))
+    fireEvent.change(screen.getByLabelText('Why did Kernmill fail?'), { target: { value: 'it crashed' } })
+    fireEvent.click(screen.getByText('Keep it as failed'))
+    await waitFor(() => {
+      expect(sent.find((s) => s.method === 'PUT')?.body).toMatchObject({
+        state: 'FAILED',
+        reason: 'it crashed',
+      })
+    })
+  })
+})
+
+describe('the setup on the desk', () => {
+  it('shows the meant change, and asks about the unmeant one', async () => {
+    const sent = serve({ ...desk, 'PUT /api/v1/setups/11/calls/memory.channels': setup })
+    show(<DeskPage />, '/desk/7', '/desk/:sitting')
+    expect((await screen.findByText('8 GiB → 16 GiB')).parentElement?.className).toBe('meant')
+    expect(screen.getByText('one → two').parentElement?.className).toBe('unmeant')
+    expect(screen.getByText(/One change you did not name/)).toBeTruthy()
+    fireEvent.click(screen.getByText('caveat'))
+    expect(await screen.findByText('Channels is a caveat for graphics.')).toBeTruthy()
+    expect(sent.find((s) => s.method === 'PUT')?.body).toEqual({ meant: false })
+  })
+
+  it('is changed by naming only what is different', async () => {
+    const next = { ...sheet, sitting: 9 }
+    const sent = serve({
+      ...desk,
+      'GET /api/v1/facts': [{ key: 'memory.size', words: 'Memory', unit: 'GiB' }],
+      'POST /api/v1/sittings/7/changes': next,
+      'GET /api/v1/sittings/9': next,
+    })
+    show(<DeskPage />, '/desk/7', '/desk/:sitting')
+    await screen.findByText('Ostrel Fen 13')
+    fireEvent.keyDown(window, { key: 'c' })
+    fireEvent.change(await screen.findByLabelText('What did you change, in a few words?'), {
+      target: { value: 'larger module' },
+    })
+    fireEvent.click(screen.getByText('Name a fact that changed'))
+    fireEvent.change(screen.getByLabelText('Fact'), { target: { value: 'Memory' } })
+    fireEvent.change(await screen.findByLabelText(/was 16; now/), { target: { value: '32' } })
+    fireEvent.click(screen.getByText('Make this setup'))
+    await waitFor(() => {
+      expect(sent.find((s) => s.method === 'POST')?.body).toEqual({
+        change: {
+          name: 'larger module',
+          tuned: false,
+          facts: [{ key: 'memory.size', value: '32', unit: 'GiB' }],
+        },
+        suites: [kernmill.id],
+        closeBefore: true,
+      })
+    })
+  })
+
+  it('keeps what was typed and says why, if the server refuses the change', async () => {
+    const problem = { detail: 'x', violations: [{ field: 'facts[0]', message: 'no reason' }] }
+    serve({ ...desk, 'POST /api/v1/sittings/7/changes': () => new Reply(422, problem) })
+    show(<DeskPage />, '/desk/7', '/desk/:sitting')
+    await screen.findByText('Ostrel Fen 13')
+    fireEvent.keyDown(window, { key: 'c' })
+    const name = await screen.findByLabelText('What did you change, in a few words?')
+    fireEvent.change(name, { target: { value: 'new paste' } })
+    fireEvent.click(screen.getByText('Name a fact that changed'))
+    fireEvent.change(screen.getByLabelText('Fact'), { target: { value: 'cooling.paste' } })
+    fireEvent.click(screen.getByText('Make this setup'))
+    expect((await screen.findByRole('alert')).textContent).toBe('no reason')
+    expect((name as HTMLInputElement).value).toBe('new paste')
+  })
+
+  it('reads units and unknown facts as they are typed', () => {
+    expect(factLine({ key: 'memory.size', text: '32', reason: '' }, 'GiB')).toEqual({
+      key: 'memory.size',
+      value: '32',
+      unit: 'GiB',
+    })
+    expect(factLine({ key: 'a.b', text: '1,5 TB', reason: '' }, 'GB')).toEqual({
+      key: 'a.b',
+      value: '1.5',
+      unit: 'TB',
+    })
+    expect(factLine({ key: 'a.b', text: 'quiet', reason: '' }, '')).toEqual({ key: 'a.b', value: 'quiet' })
+    expect(factLine({ key: 'a.b', text: ' ', reason: 'no sensor' }, '')).toEqual({
+      key: 'a.b',
+      reason: 'no sensor',
+    })
+    expect(keyOf('desk.shelf', [])).toBe('desk.shelf')
+  })
+
+  it('has its conditions ticked, and the room noted', async () => {
+    const sent = serve({ ...desk, 'PUT /api/v1/sittings/7/conditions': sheet })
+    show(<DeskPage />, '/desk/7', '/desk/:sitting')
+    fireEvent.click(await screen.findByLabelText('Plugged in'))
+    await waitFor(() => {
+      expect(sent.find((s) => s.method === 'PUT')?.body).toEqual({ ticked: ['Plugged in'] })
+    })
+    const room = screen.getByLabelText('Room temperature in degrees Celsius')
+    fireEvent.change(room, { target: { value: '210' } })
+    expect(room.getAttribute('aria-invalid')).toBe('true')
+  })
+
+  it('says what is next', async () => {
+    serve(desk)
+    show(<DeskPage />, '/desk/7', '/desk/:sitting')
+    expect((await screen.findByTestId('next')).textContent).toBe('Next: Run Kernmill and type it in.')
+  })
+})
