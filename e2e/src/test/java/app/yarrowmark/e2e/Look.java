@@ -29,13 +29,23 @@ class Look {
                     case "click" -> b.waitFor(By.xpath(arg)).click();
                     case "keys" -> {
                         for (String k : arg.split(" ")) {
-                            b.keys(k.equals("ENTER") ? Keys.ENTER : k.equals("ESC") ? Keys.ESCAPE : k.equals("TAB") ? Keys.TAB : k.equals("ALTM") ? Keys.chord(Keys.ALT, "m") : k);
+                            b.keys(
+                                    k.equals("ENTER")
+                                            ? Keys.ENTER
+                                            : k.equals("ESC")
+                                                    ? Keys.ESCAPE
+                                                    : k.equals("TAB")
+                                                            ? Keys.TAB
+                                                            : k.equals("ALTM") ? Keys.chord(Keys.ALT, "m") : k);
                         }
                     }
                     case "js" -> b.script(arg);
                     case "wait" -> Thread.sleep(Long.parseLong(arg));
-                    case "pic" -> { Thread.sleep(900); b.picture(Path.of("/tmp/look/" + arg + ".png")); }
-                    default -> { }
+                    case "pic" -> {
+                        Thread.sleep(900);
+                        b.picture(Path.of("/tmp/look/" + arg + ".png"));
+                    }
+                    default -> {}
                 }
             }
         }

@@ -82,12 +82,30 @@ final class Api {
         return send("DELETE", path, null, "application/json");
     }
 
+    Answer upload(String path, byte[] content) {
+        return exchange("POST", path, HttpRequest.BodyPublishers.ofByteArray(content), "application/octet-stream");
+    }
+
+    /** A table with its settings, as a form sends them. */
+    Answer table(String settings, String name, String text) {
+        String part = "--parts\r\nContent-Disposition: form-data; name=\"";
+        String body = part + "settings\"\r\n\r\n" + settings + "\r\n" + part + "file\"; filename=\"" + name
+                + "\"\r\nContent-Type: text/csv\r\n\r\n" + text + "\r\n--parts--\r\n";
+        return send("POST", "/api/v1/imports", body, "multipart/form-data; boundary=parts");
+    }
+
     Answer send(String method, String path, String body, String type) {
+        return exchange(
+                method,
+                path,
+                body == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofString(body),
+                type);
+    }
+
+    private Answer exchange(String method, String path, HttpRequest.BodyPublisher body, String type) {
         HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(base + path))
                 .header("Content-Type", type)
-                .method(
-                        method,
-                        body == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofString(body));
+                .method(method, body);
         token.ifPresent(t -> request.header("Authorization", "Bearer " + t));
         cookies.getCookieStore().getCookies().stream()
                 .filter(c -> c.getName().equals("XSRF-TOKEN"))

@@ -22,14 +22,12 @@ public record PlainScore(int count, double value, double low, double high) {
         if (readings.isEmpty() || scale == Scale.RATIO) {
             throw new IllegalArgumentException("a plain score needs readings on another scale than ratio");
         }
-        double[] values =
-                readings.stream().mapToDouble(Reading::value).sorted().toArray();
-        double value =
-                switch (scale) {
-                    case CHECK -> readings.stream().mapToDouble(Reading::value).sum() / values.length;
-                    case LADDER -> values[(values.length - 1) / 2];
-                    default -> Scoring.median(values);
-                };
+        double[] values = readings.stream().mapToDouble(Reading::value).sorted().toArray();
+        double value = switch (scale) {
+            case CHECK -> readings.stream().mapToDouble(Reading::value).sum() / values.length;
+            case LADDER -> values[(values.length - 1) / 2];
+            default -> Scoring.median(values);
+        };
         return new PlainScore(values.length, value, values[0], values[values.length - 1]);
     }
 }

@@ -2,7 +2,6 @@ package app.yarrowmark.core.score;
 
 import java.util.Collection;
 import java.util.List;
-import java.util.List;
 
 /**
  * Run-to-run noise of one metric, learned from every setup that has it.

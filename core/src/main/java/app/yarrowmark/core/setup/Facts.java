@@ -42,7 +42,8 @@ public final class Facts {
      */
     public Facts completedBy(Facts other) {
         SortedMap<String, Fact> merged = new TreeMap<>(byKey);
-        other.byKey.forEach((key, fact) -> merged.merge(key, fact, (mine, theirs) -> yields(mine, theirs) ? theirs : mine));
+        other.byKey.forEach(
+                (key, fact) -> merged.merge(key, fact, (mine, theirs) -> yields(mine, theirs) ? theirs : mine));
         return new Facts(merged);
     }
 

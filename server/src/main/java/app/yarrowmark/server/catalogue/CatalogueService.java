@@ -71,12 +71,13 @@ public class CatalogueService {
     @Transactional
     public ModelView addModel(String maker, String name, DeviceKind kind, @Nullable Integer year, String who) {
         requireSound(ModelChecks.faults(maker, name, year, ModelDetails.NONE));
-        ModelEntity model = models.findByMakerAndName(maker.strip(), name.strip()).orElseGet(() -> {
-            ModelEntity made =
-                    models.save(new ModelEntity(maker.strip(), name.strip(), kind, year, clock.instant()));
-            history.add(HistoryService.Kind.MODEL, made.id, "ADDED", who, null);
-            return made;
-        });
+        ModelEntity model = models.findByMakerAndName(maker.strip(), name.strip())
+                .orElseGet(() -> {
+                    ModelEntity made =
+                            models.save(new ModelEntity(maker.strip(), name.strip(), kind, year, clock.instant()));
+                    history.add(HistoryService.Kind.MODEL, made.id, "ADDED", who, null);
+                    return made;
+                });
         events.changed(LiveEvents.Topic.CATALOGUE);
         return view(model, units.findByModelId(model.id));
     }
@@ -93,8 +94,8 @@ public class CatalogueService {
         ModelDetails details = ModelDetails.whole(edit.details());
         requireSound(ModelChecks.faults(edit.maker(), edit.name(), edit.year(), details));
         if (model.edition != edit.edition()) {
-            throw Refusal.conflict("This model was changed meanwhile: nothing was overwritten. Reload it, then change"
-                    + " it again.");
+            throw Refusal.conflict(
+                    "This model was changed meanwhile: nothing was overwritten. Reload it, then change" + " it again.");
         }
         models.findByMakerAndName(edit.maker().strip(), edit.name().strip())
                 .filter(other -> !other.id.equals(id))

@@ -49,7 +49,11 @@ public record ModelDetails(
      * @param text the value as written
      * @param note the maker's conditions; may be empty
      */
-    public record Claim(String suite, String metric, String text, @Nullable String note) {}
+    public record Claim(
+            String suite,
+            String metric,
+            String text,
+            @Nullable String note) {}
 
     /** Returns the same with nothing in place of what is null. */
     static ModelDetails whole(ModelDetails d) {

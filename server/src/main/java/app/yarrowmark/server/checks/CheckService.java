@@ -152,8 +152,8 @@ public class CheckService {
             return Optional.empty();
         }
         Expectation e = range.get();
-        return Optional.of(new DoubtView(
-                metric.key(), text, e.value(), e.low(), e.high(), Expectations.words(e.basis())));
+        return Optional.of(
+                new DoubtView(metric.key(), text, e.value(), e.low(), e.high(), Expectations.words(e.basis())));
     }
 
     /** Totals that nobody typed, as the sheet's decimals write them. */
@@ -174,8 +174,7 @@ public class CheckService {
         return computed;
     }
 
-    private static List<MismatchView> mismatches(
-            Suite suite, Map<String, String> texts, Map<String, Double> expected) {
+    private static List<MismatchView> mismatches(Suite suite, Map<String, String> texts, Map<String, Double> expected) {
         return TotalCheck.of(suite.sheet(), texts, expected).stream()
                 .map(m -> view(suite, m, texts))
                 .toList();
@@ -206,6 +205,8 @@ public class CheckService {
     }
 
     private static String rounded(double value, int decimals) {
-        return BigDecimal.valueOf(value).setScale(decimals, RoundingMode.HALF_EVEN).toPlainString();
+        return BigDecimal.valueOf(value)
+                .setScale(decimals, RoundingMode.HALF_EVEN)
+                .toPlainString();
     }
 }

@@ -30,8 +30,7 @@ public final class CheckViews {
      * @param low lower end of the range, in the metric's unit
      * @param basis what the range rests on, in words
      */
-    public record DoubtView(
-            String metric, String text, double expected, double low, double high, String basis) {}
+    public record DoubtView(String metric, String text, double expected, double low, double high, String basis) {}
 
     /**
      * A total that its parts do not come to.

@@ -107,7 +107,7 @@ class Expectations {
             }
             ScoreColumn column = scores.column(suite.metricId(metric));
             if (!others.isEmpty()) {
-                Score score = Scoring.score(others, column.noise());
+                Score score = Scoring.score(others, column.noiseWithout(setupId));
                 Optional<Expectation> fromRepeats = Plausibility.fromRepeats(score);
                 if (fromRepeats.isPresent()) {
                     return fromRepeats;
@@ -200,5 +200,4 @@ class Expectations {
             case KIND -> "by what others of its kind do";
         };
     }
-
 }

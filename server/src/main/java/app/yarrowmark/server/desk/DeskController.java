@@ -48,9 +48,7 @@ class DeskController {
     record ChangedSitting(SetupChange change, List<Long> suites, boolean closeBefore) {}
 
     /** How a suite of the run sheet is planned: absent means as the sheet says. */
-    record PlanChange(
-            @Nullable Integer repeats,
-            @Nullable String gapReason) {}
+    record PlanChange(@Nullable Integer repeats, @Nullable String gapReason) {}
 
     /** Conditions that are ticked off, and how warm the room is in degrees Celsius. */
     record Conditions(List<String> ticked, @Nullable Double roomTemperature) {}

@@ -8,7 +8,6 @@ import app.yarrowmark.server.desk.DeskViews.RunSheet;
 import app.yarrowmark.server.desk.DeskViews.SheetRow;
 import app.yarrowmark.server.desk.DeskViews.StripView;
 import app.yarrowmark.server.runs.RunService;
-import app.yarrowmark.server.runs.RunState;
 import app.yarrowmark.server.runs.RunViews.RunView;
 import app.yarrowmark.server.scorebook.KnownFaults;
 import app.yarrowmark.server.setups.SetupLabel;
@@ -203,7 +202,8 @@ class DeskService {
                     running.get().suite().id(), running.get().suite().name() + " is running.");
         }
         for (CellState state : List.of(CellState.PARTLY, CellState.WAITING, CellState.FAILED)) {
-            Optional<SheetRow> row = rows.stream().filter(r -> r.state() == state).findFirst();
+            Optional<SheetRow> row =
+                    rows.stream().filter(r -> r.state() == state).findFirst();
             if (row.isPresent()) {
                 return new NextView(row.get().suite().id(), words(row.get()));
             }

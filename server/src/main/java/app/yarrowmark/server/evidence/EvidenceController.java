@@ -76,8 +76,11 @@ class EvidenceController {
         return ResponseEntity.ok()
                 .contentType(MediaType.parseMediaType(content.mediaType()))
                 .header("X-Content-Type-Options", "nosniff")
-                .header("Content-Security-Policy", "sandbox; default-src 'none'; style-src 'unsafe-inline'; img-src 'self'")
-                .cacheControl(CacheControl.maxAge(Duration.ofDays(365)).cachePrivate().immutable())
+                .header(
+                        "Content-Security-Policy",
+                        "sandbox; default-src 'none'; style-src 'unsafe-inline'; img-src 'self'")
+                .cacheControl(
+                        CacheControl.maxAge(Duration.ofDays(365)).cachePrivate().immutable())
                 .body(content.bytes());
     }
 }

@@ -31,8 +31,7 @@ class EvidenceFileEntity {
 
     protected EvidenceFileEntity() {}
 
-    EvidenceFileEntity(
-            String hash, String mediaType, byte[] content, byte @Nullable [] thumbnail, Instant createdAt) {
+    EvidenceFileEntity(String hash, String mediaType, byte[] content, byte @Nullable [] thumbnail, Instant createdAt) {
         this.hash = hash;
         this.mediaType = mediaType;
         this.size = content.length;

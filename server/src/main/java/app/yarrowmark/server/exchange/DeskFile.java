@@ -16,9 +16,7 @@ import org.jspecify.annotations.Nullable;
  * @param sheets suite sheets as YAML texts
  */
 public record DeskFile(
-        @Nullable List<FactKeyView> facts,
-        @Nullable List<String> sheets,
-        List<ModelPart> models) {
+        @Nullable List<FactKeyView> facts, @Nullable List<String> sheets, List<ModelPart> models) {
 
     /** A model with its units. */
     public record ModelPart(
@@ -66,5 +64,6 @@ public record DeskFile(
             @Nullable List<RunFile> runs) {}
 
     /** What a person made of a difference that was not named. */
-    public record CallPart(String key, boolean meant, @Nullable String note) {}
+    public record CallPart(
+            String key, boolean meant, @Nullable String note) {}
 }

@@ -181,7 +181,8 @@ public class DeskFileImport {
         }
 
         private Sitting sitting(long setupId, SetupPart part) {
-            List<Long> planned = new ArrayList<>(part.suites().stream().map(this::suiteId).toList());
+            List<Long> planned =
+                    new ArrayList<>(part.suites().stream().map(this::suiteId).toList());
             Map<String, String> leftOut = part.leftOut() == null ? Map.of() : part.leftOut();
             leftOut.keySet().forEach(text -> planned.add(suiteId(text)));
             Sitting sitting = sittings.open(setupId, planned);
@@ -194,7 +195,8 @@ public class DeskFileImport {
         private static Facts facts(SetupPart part) {
             Facts read = FactReading.facts(or(part.facts()));
             List<Fact> typed = FactReading.facts(or(part.typed())).all().stream()
-                    .map(f -> f.value().map(v -> Fact.typed(f.key(), v, f.unit())).orElse(f))
+                    .map(f ->
+                            f.value().map(v -> Fact.typed(f.key(), v, f.unit())).orElse(f))
                     .toList();
             return read.changedBy(Facts.of(typed));
         }

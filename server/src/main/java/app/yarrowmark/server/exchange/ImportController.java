@@ -68,9 +68,7 @@ class ImportController {
     @PostMapping(value = "/api/v1/imports", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
     @ResponseStatus(HttpStatus.CREATED)
     TableReport stage(
-            @RequestParam String settings,
-            @RequestParam MultipartFile file,
-            @AuthenticationPrincipal Caller caller)
+            @RequestParam String settings, @RequestParam MultipartFile file, @AuthenticationPrincipal Caller caller)
             throws IOException {
         ImportSettings read;
         try {

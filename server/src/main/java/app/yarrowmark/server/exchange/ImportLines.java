@@ -1,7 +1,7 @@
 package app.yarrowmark.server.exchange;
 
-import app.yarrowmark.server.exchange.ImportViews.TablePart;
 import app.yarrowmark.server.exchange.ImportViews.RejectedLine;
+import app.yarrowmark.server.exchange.ImportViews.TablePart;
 import app.yarrowmark.server.exchange.LineReader.Line;
 import java.sql.Timestamp;
 import java.util.ArrayList;
@@ -22,10 +22,11 @@ class ImportLines {
             + " setup_name, setup_id, suite_id, metric, text, repeat_no, started_at, note, column_name, problem)"
             + " values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)";
     /** Readings of one run beside each other; where no column counts repeats, the nth of a metric is of the nth run. */
-    private static final String IN_RUNS = "select * from (select l.*, coalesce(repeat_no, row_number() over (partition by"
-            + " maker, model, unit_label, setup_name, suite_id, started_at, metric order by line, ordinal)) as rep"
-            + " from import_line l where batch_id = ? and problem is null) r"
-            + " order by maker, model, unit_label, setup_name, suite_id, started_at, rep, line, ordinal";
+    private static final String IN_RUNS =
+            "select * from (select l.*, coalesce(repeat_no, row_number() over (partition by"
+                    + " maker, model, unit_label, setup_name, suite_id, started_at, metric order by line, ordinal)) as rep"
+                    + " from import_line l where batch_id = ? and problem is null) r"
+                    + " order by maker, model, unit_label, setup_name, suite_id, started_at, rep, line, ordinal";
 
     private final JdbcTemplate jdbc;
 
@@ -70,7 +71,19 @@ class ImportLines {
         void reject(long line, String column, String reason) {
             rejected++;
             write(
-                    line, null, null, null, null, null, null, null, null, null, null, null, cut(column, 120),
+                    line,
+                    null,
+                    null,
+                    null,
+                    null,
+                    null,
+                    null,
+                    null,
+                    null,
+                    null,
+                    null,
+                    null,
+                    cut(column, 120),
                     cut(reason, 500));
         }
 
@@ -141,8 +154,8 @@ class ImportLines {
         return jdbc.query(
                 "select line, column_name, problem from import_line where batch_id = ? and problem is not null"
                         + " order by line, ordinal limit ? offset ?",
-                (row, i) -> new RejectedLine(
-                        row.getInt("line"), row.getString("column_name"), row.getString("problem")),
+                (row, i) ->
+                        new RejectedLine(row.getInt("line"), row.getString("column_name"), row.getString("problem")),
                 batch,
                 PAGE,
                 page * PAGE);

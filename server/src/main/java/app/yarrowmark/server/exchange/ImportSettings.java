@@ -31,6 +31,13 @@ public record ImportSettings(
         @Nullable DeviceKind makeModels,
         @Nullable String source) {
 
+    /** @throws IllegalArgumentException if one of the fields that say how the table lies is not there */
+    public ImportSettings {
+        if (separator == null || header == null || shape == null || columns == null || metrics == null) {
+            throw new IllegalArgumentException("separator, header, shape, columns and metrics must be there");
+        }
+    }
+
     TableMapping mapping() {
         return new TableMapping(shape, columns, metrics);
     }

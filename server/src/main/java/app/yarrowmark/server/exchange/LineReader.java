@@ -128,13 +128,17 @@ final class LineReader {
             throw unfit(Role.SUITE, "says no suite; choose the one for the whole table");
         }
         return suiteByText
-                .computeIfAbsent(text, t -> suites.all().stream()
-                        .filter(s -> TableMapping.plain(t)
-                                        .equals(TableMapping.plain(s.sheet().id().toString()))
-                                || TableMapping.plain(t)
-                                        .equals(TableMapping.plain(s.sheet().name() + " "
-                                                + s.sheet().id().version())))
-                        .findFirst())
+                .computeIfAbsent(
+                        text,
+                        t -> suites.all().stream()
+                                .filter(s -> TableMapping.plain(t)
+                                                .equals(TableMapping.plain(
+                                                        s.sheet().id().toString()))
+                                        || TableMapping.plain(t)
+                                                .equals(TableMapping.plain(
+                                                        s.sheet().name() + " "
+                                                                + s.sheet().id().version())))
+                                .findFirst())
                 .orElseThrow(() -> unfit(
                         Role.SUITE, "there is no suite \"" + text + "\"; write name and version, such as kernmill 3"));
     }
@@ -144,7 +148,9 @@ final class LineReader {
                 .orElseThrow(() -> unfit(
                         Role.METRIC,
                         suite.sheet().id() + " has no metric \"" + cell.metric() + "\"; it has "
-                                + suite.sheet().metrics().stream().map(Metric::key).toList()));
+                                + suite.sheet().metrics().stream()
+                                        .map(Metric::key)
+                                        .toList()));
     }
 
     private static void requireValue(Cell cell, Metric metric) {
@@ -160,16 +166,19 @@ final class LineReader {
 
     private Optional<ModelView> model(Cell cell, String device) {
         String maker = cell.field(Role.MAKER);
-        List<ModelView> found = models.getOrDefault(
-                TableMapping.plain(maker.isEmpty() ? device : maker + " " + device), List.of());
+        List<ModelView> found =
+                models.getOrDefault(TableMapping.plain(maker.isEmpty() ? device : maker + " " + device), List.of());
         if (found.size() > 1) {
-            throw unfit(Role.DEVICE, "\"" + device + "\" could be "
-                    + found.stream().map(m -> m.maker() + " " + m.name()).toList() + "; write the maker before it");
+            throw unfit(
+                    Role.DEVICE,
+                    "\"" + device + "\" could be "
+                            + found.stream()
+                                    .map(m -> m.maker() + " " + m.name())
+                                    .toList() + "; write the maker before it");
         }
         if (found.isEmpty() && settings.makeModels() == null) {
             throw unfit(
-                    Role.DEVICE,
-                    "there is no model \"" + device + "\"; make it first, or have what is missing made");
+                    Role.DEVICE, "there is no model \"" + device + "\"; make it first, or have what is missing made");
         }
         limit(Role.DEVICE, device, 80);
         return found.stream().findFirst();
@@ -195,11 +204,13 @@ final class LineReader {
     }
 
     private Optional<Long> setup(ModelView model, String unit, String setup) {
-        return setupByText.computeIfAbsent(model.id() + "\t" + unit + "\t" + setup, k -> model.units().stream()
-                .filter(u -> u.label().equalsIgnoreCase(unit))
-                .findFirst()
-                .map(UnitView::id)
-                .flatMap(id -> setups.named(id, setup)));
+        return setupByText.computeIfAbsent(
+                model.id() + "\t" + unit + "\t" + setup,
+                k -> model.units().stream()
+                        .filter(u -> u.label().equalsIgnoreCase(unit))
+                        .findFirst()
+                        .map(UnitView::id)
+                        .flatMap(id -> setups.named(id, setup)));
     }
 
     private @Nullable Integer repeat(Cell cell) {
@@ -239,8 +250,7 @@ final class LineReader {
     }
 
     private Unfit unfit(Role role, String message) {
-        return new Unfit(
-                settings.columns().getOrDefault(role, role.name().toLowerCase(Locale.ROOT)), message);
+        return new Unfit(settings.columns().getOrDefault(role, role.name().toLowerCase(Locale.ROOT)), message);
     }
 
     private static String or(String text, @Nullable String otherwise, String last) {

@@ -14,8 +14,8 @@ import app.yarrowmark.server.exchange.ImportViews.Accepted;
 import app.yarrowmark.server.exchange.ImportViews.ImportView;
 import app.yarrowmark.server.exchange.ImportViews.PartKey;
 import app.yarrowmark.server.exchange.ImportViews.Preview;
-import app.yarrowmark.server.exchange.ImportViews.TableReport;
 import app.yarrowmark.server.exchange.ImportViews.State;
+import app.yarrowmark.server.exchange.ImportViews.TableReport;
 import app.yarrowmark.server.history.HistoryService;
 import app.yarrowmark.server.runs.RunIntake;
 import app.yarrowmark.server.runs.RunReview;
@@ -236,7 +236,11 @@ class TableImport {
             batch.doubted = doubted;
             batches.save(batch);
             history.add(
-                    HistoryService.Kind.IMPORT, id, "ACCEPTED", caller.name(), acceptance.fresh + " runs of " + batch.name);
+                    HistoryService.Kind.IMPORT,
+                    id,
+                    "ACCEPTED",
+                    caller.name(),
+                    acceptance.fresh + " runs of " + batch.name);
         });
         lines.forgetGood(id);
         events.changed(LiveEvents.Topic.CATALOGUE);
@@ -286,8 +290,7 @@ class TableImport {
         private int known;
         private int refused;
 
-        Acceptance(
-                ImportBatchEntity batch, ImportSettings settings, @Nullable Set<PartKey> parts, Caller caller) {
+        Acceptance(ImportBatchEntity batch, ImportSettings settings, @Nullable Set<PartKey> parts, Caller caller) {
             this.batch = batch;
             this.settings = settings;
             this.parts = parts;
@@ -297,7 +300,8 @@ class TableImport {
         void row(ResultSet row) throws SQLException {
             Suite suite = suites.get(row.getLong("suite_id"));
             PartKey part = new PartKey(
-                    row.getString("maker") + " " + row.getString("model"), suite.sheet().id().toString());
+                    row.getString("maker") + " " + row.getString("model"),
+                    suite.sheet().id().toString());
             if (parts != null && !parts.contains(part)) {
                 return;
             }
@@ -399,13 +403,7 @@ class TableImport {
             DeviceKind kind = Objects.requireNonNull(settings.makeModels(), "nothing is made unless asked for");
             ModelView made = catalogue.addModel(maker, model, kind, null, caller.name());
             UnitView unit = catalogue.addUnit(made.id(), label, "", settings.sourceText(), caller.name());
-            return setups.create(
-                            unit.id(),
-                            setup,
-                            null,
-                            false,
-                            Facts.of(List.of()),
-                            caller.name())
+            return setups.create(unit.id(), setup, null, false, Facts.of(List.of()), caller.name())
                     .id();
         }
     }

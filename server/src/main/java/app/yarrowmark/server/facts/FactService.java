@@ -44,7 +44,9 @@ public class FactService {
         long now = keys.count();
         if (now != known) {
             List<FactKey> all = new ArrayList<>(OwnFacts.all());
-            keys.findAll().forEach(k -> all.add(Json.read(k.definition, new TypeReference<FactKeyView>() {}).toKey()));
+            keys.findAll()
+                    .forEach(k -> all.add(Json.read(k.definition, new TypeReference<FactKeyView>() {})
+                            .toKey()));
             dictionary = FactDictionary.of(all);
             known = now;
         }

@@ -20,6 +20,7 @@ import app.yarrowmark.server.profiles.ProfileViews.BearerView;
 import app.yarrowmark.server.profiles.ProfileViews.ClaimView;
 import app.yarrowmark.server.profiles.ProfileViews.EffectView;
 import app.yarrowmark.server.profiles.ProfileViews.FactProfile;
+import app.yarrowmark.server.profiles.ProfileViews.GroupStrip;
 import app.yarrowmark.server.profiles.ProfileViews.KindMinutes;
 import app.yarrowmark.server.profiles.ProfileViews.MetricProfile;
 import app.yarrowmark.server.profiles.ProfileViews.ModelProfile;
@@ -27,7 +28,6 @@ import app.yarrowmark.server.profiles.ProfileViews.PartView;
 import app.yarrowmark.server.profiles.ProfileViews.PoolIndex;
 import app.yarrowmark.server.profiles.ProfileViews.SetupLine;
 import app.yarrowmark.server.profiles.ProfileViews.SpecView;
-import app.yarrowmark.server.profiles.ProfileViews.GroupStrip;
 import app.yarrowmark.server.profiles.ProfileViews.SuiteProfile;
 import app.yarrowmark.server.runs.RunService;
 import app.yarrowmark.server.runs.RunViews.RunView;
@@ -116,7 +116,9 @@ class ProfileService {
                 model.details().claims().stream()
                         .map(c -> claim(c, shown, scores))
                         .toList(),
-                model.details().specification().stream().map(l -> spec(l, shown)).toList(),
+                model.details().specification().stream()
+                        .map(l -> spec(l, shown))
+                        .toList(),
                 own.size(),
                 evidence.of(own.stream().map(RunView::id).toList()),
                 catalogue.historyOf(id));
@@ -126,7 +128,10 @@ class ProfileService {
     private static Optional<SetupView> shown(List<SetupView> all, Map<Long, Long> counts, @Nullable Long asked) {
         return Stream.of(
                         all.stream().filter(s -> asked != null && s.id() == asked),
-                        all.stream().filter(s -> counts.containsKey(s.id()) && !s.tuned() && s.origin().isEmpty())
+                        all.stream()
+                                .filter(s -> counts.containsKey(s.id())
+                                        && !s.tuned()
+                                        && s.origin().isEmpty())
                                 .sorted(Comparator.comparing(SetupView::createdAt)
                                         .thenComparing(SetupView::ordinal)
                                         .reversed()),
@@ -199,7 +204,9 @@ class ProfileService {
                                 .flatMap(e -> e.getValue().stream()
                                         .filter(x -> x.group() == p.group())
                                         .map(x -> new PoolIndex(
-                                                e.getKey(), labels.get(e.getKey()).text(), x.index())))
+                                                e.getKey(),
+                                                labels.get(e.getKey()).text(),
+                                                x.index())))
                                 .toList()))
                 .toList();
     }

@@ -81,7 +81,11 @@ final class ProfileViews {
 
     /** A line of the specification in words, and what the shown setup has there. */
     record SpecView(
-            String key, String words, String value, String unit, @Nullable String found) {}
+            String key,
+            String words,
+            String value,
+            String unit,
+            @Nullable String found) {}
 
     /** Every device that bears a value of a fact. */
     record FactProfile(String key, String words, String value, boolean part, List<BearerView> bearers) {}

@@ -53,7 +53,8 @@ class RunChecks {
     }
 
     /** A reading with its text. */
-    record CheckedReading(String text, Reading reading, @Nullable String note) {}
+    record CheckedReading(
+            String text, Reading reading, @Nullable String note) {}
 
     /** A run that may be kept. */
     record Checked(
@@ -172,7 +173,8 @@ class RunChecks {
             try {
                 limit(at + ".note", line.note() == null ? "" : line.note(), LONGEST_REASON, faults);
                 Reading reading = ReadingText.parse(metric.get(), line.text());
-                if (readings.put(line.metric(), new CheckedReading(line.text().strip(), reading, line.note())) != null) {
+                if (readings.put(line.metric(), new CheckedReading(line.text().strip(), reading, line.note()))
+                        != null) {
                     faults.add(new Violation(at + ".metric", line.metric() + " stands twice"));
                 }
             } catch (IllegalArgumentException e) {
@@ -202,7 +204,8 @@ class RunChecks {
             limit(at + ".name", line.name(), 60, faults);
             limit(at + ".axis", line.axis(), 40, faults);
             if (line.x().length > MOST_SAMPLES) {
-                faults.add(new Violation(at + ".x", "holds at most " + MOST_SAMPLES + " points, got " + line.x().length));
+                faults.add(
+                        new Violation(at + ".x", "holds at most " + MOST_SAMPLES + " points, got " + line.x().length));
                 continue;
             }
             try {
@@ -287,5 +290,4 @@ class RunChecks {
             faults.add(new Violation(field, "has " + text.length() + " characters; at most " + most + " are kept"));
         }
     }
-
 }

@@ -82,8 +82,7 @@ class RunController {
             throw new RuleViolations("size", "pages count from 0 and hold 1 to " + LARGEST_PAGE + " runs");
         }
         return runs.ledger(
-                new RunService.Filter(
-                        state, suite, setup, model, fact, value, from, to, importId, flagged, doubted),
+                new RunService.Filter(state, suite, setup, model, fact, value, from, to, importId, flagged, doubted),
                 page,
                 size);
     }
@@ -117,8 +116,7 @@ class RunController {
 
     @Operation(summary = "Set the flags of a run; a flagged one is shown and does not count")
     @PutMapping("/{id}/flags")
-    RunViews.RunDetail flag(
-            @PathVariable UUID id, @RequestBody NewFlags body, @AuthenticationPrincipal Caller caller) {
+    RunViews.RunDetail flag(@PathVariable UUID id, @RequestBody NewFlags body, @AuthenticationPrincipal Caller caller) {
         runs.flag(id, body.flags(), body.note(), caller);
         return review(id);
     }

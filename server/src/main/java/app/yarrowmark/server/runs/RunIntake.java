@@ -121,7 +121,9 @@ public class RunIntake {
      */
     public KeptAll acceptAll(List<RunFile> files, Caller caller, @Nullable Long importId) {
         return transaction.execute(tx -> {
-            Map<UUID, String> before = runs.findAllById(files.stream().map(RunFile::id).toList()).stream()
+            Map<UUID, String> before = runs
+                    .findAllById(files.stream().map(RunFile::id).toList())
+                    .stream()
                     .collect(Collectors.toMap(r -> r.id, r -> r.contentHash));
             Map<Integer, RuntimeException> rejected = new HashMap<>();
             long number = revision.next();
@@ -159,18 +161,12 @@ public class RunIntake {
 
     private static void requireSame(UUID id, String before, String now) {
         if (!before.equals(now)) {
-            throw Refusal.conflict(
-                    "Run " + id + " is kept already with other content. A new attempt needs a new id.");
+            throw Refusal.conflict("Run " + id + " is kept already with other content. A new attempt needs a new id.");
         }
     }
 
     private Kept keep(
-            RunFile file,
-            RunChecks.Checked checked,
-            Caller caller,
-            String hash,
-            @Nullable Long importId,
-            long number) {
+            RunFile file, RunChecks.Checked checked, Caller caller, String hash, @Nullable Long importId, long number) {
         RunEntity run = new RunEntity(file.id());
         run.setupId = checked.setupId();
         run.suiteId = checked.suite().id();
@@ -194,8 +190,7 @@ public class RunIntake {
         }
         run.revision = number;
         entities.persist(run);
-        history.add(
-                HistoryService.Kind.RUN, run.id, run.state.name(), caller.name() + " by " + run.sender, run.reason);
+        history.add(HistoryService.Kind.RUN, run.id, run.state.name(), caller.name() + " by " + run.sender, run.reason);
         return new Kept(run.id, run.state, true);
     }
 
@@ -287,7 +282,6 @@ public class RunIntake {
         if (text.precision() > 30) {
             text = BigDecimal.valueOf(value).round(new MathContext(12));
         }
-        return new RunEntity.ReadingValue(
-                text.toPlainString(), value, Math.pow(10, -metric.decimals()), true, null);
+        return new RunEntity.ReadingValue(text.toPlainString(), value, Math.pow(10, -metric.decimals()), true, null);
     }
 }

@@ -58,8 +58,9 @@ interface RunRepository extends JpaRepository<RunEntity, UUID> {
     List<String> withWords(String words);
 
     /** Setup, suite, start and end of runs that one of our programs measured, the last first. */
-    @Query("select r.setupId, r.suiteId, r.startedAt, r.endedAt from RunEntity r where r.workSize = 'normal'"
-            + " and r.state <> 'FAILED' and r.sender in ('runner', 'device page') and r.suiteId in :suites order by r.startedAt desc")
+    @Query(
+            "select r.setupId, r.suiteId, r.startedAt, r.endedAt from RunEntity r where r.workSize = 'normal'"
+                    + " and r.state <> 'FAILED' and r.sender in ('runner', 'device page') and r.suiteId in :suites order by r.startedAt desc")
     List<Object[]> times(Collection<Long> suites, Pageable most);
 
     @Query("select r.setupId, count(r) from RunEntity r group by r.setupId")

@@ -11,7 +11,6 @@ import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.server.access.Caller;
 import app.yarrowmark.server.checks.CheckService;
 import app.yarrowmark.server.history.HistoryService;
-import app.yarrowmark.server.runs.RunViews.TickView;
 import app.yarrowmark.server.runs.RunViews.GapView;
 import app.yarrowmark.server.runs.RunViews.LedgerPage;
 import app.yarrowmark.server.runs.RunViews.LedgerRow;
@@ -21,6 +20,7 @@ import app.yarrowmark.server.runs.RunViews.RunView;
 import app.yarrowmark.server.runs.RunViews.SampleView;
 import app.yarrowmark.server.runs.RunViews.SeriesView;
 import app.yarrowmark.server.runs.RunViews.SiblingView;
+import app.yarrowmark.server.runs.RunViews.TickView;
 import app.yarrowmark.server.scorebook.KnownFaults;
 import app.yarrowmark.server.scorebook.ScoreRevision;
 import app.yarrowmark.server.setups.SetupLabel;
@@ -160,7 +160,9 @@ public class RunService {
     }
 
     private static @Nullable Instant day(@Nullable LocalDate day, int later) {
-        return day == null ? null : day.plusDays(later).atStartOfDay(ZoneOffset.UTC).toInstant();
+        return day == null
+                ? null
+                : day.plusDays(later).atStartOfDay(ZoneOffset.UTC).toInstant();
     }
 
     /** Returns the runs of each of the sittings, the first started first. */
@@ -364,7 +366,8 @@ public class RunService {
             confirmed.add(metric);
         }
         store(run, new StoredDoubts(doubts.unlikely(), doubts.mismatches(), confirmed));
-        String name = suites.get(run.suiteId).sheet().metric(metric).map(Metric::name).orElse(metric);
+        String name =
+                suites.get(run.suiteId).sheet().metric(metric).map(Metric::name).orElse(metric);
         history.add(
                 HistoryService.Kind.RUN,
                 id,
@@ -405,8 +408,8 @@ public class RunService {
         for (RunEntity run : all) {
             CheckService.Doubts doubts = found.get(run.id);
             if (doubts != null) {
-                StoredDoubts now =
-                        new StoredDoubts(doubts.unlikely(), doubts.mismatches(), doubts(run).confirmed());
+                StoredDoubts now = new StoredDoubts(
+                        doubts.unlikely(), doubts.mismatches(), doubts(run).confirmed());
                 store(run, now);
                 doubted += now.open() > 0 ? 1 : 0;
             }
@@ -497,7 +500,9 @@ public class RunService {
 
     /** Returns every run of some setups, the first started first. */
     public List<RunView> ofSetups(Collection<Long> setupIds) {
-        return runs.findBySetupIdInOrderByStartedAt(setupIds).stream().map(this::view).toList();
+        return runs.findBySetupIdInOrderByStartedAt(setupIds).stream()
+                .map(this::view)
+                .toList();
     }
 
     /**
@@ -512,7 +517,8 @@ public class RunService {
             return Map.of();
         }
         for (Object[] row : runs.times(suiteIds, PageRequest.of(0, MOST_TIMES))) {
-            double minutes = Duration.between((Instant) row[2], (Instant) row[3]).toMillis() / 60_000.0;
+            double minutes =
+                    Duration.between((Instant) row[2], (Instant) row[3]).toMillis() / 60_000.0;
             if (setupIds.contains((Long) row[0]) && minutes > 0.02) {
                 taken.computeIfAbsent((Long) row[1], k -> new ArrayList<>()).add(minutes);
             }
@@ -522,7 +528,8 @@ public class RunService {
             if (list.size() >= 2) {
                 medians.put(
                         suite,
-                        Scoring.median(list.stream().mapToDouble(Double::doubleValue).toArray()));
+                        Scoring.median(
+                                list.stream().mapToDouble(Double::doubleValue).toArray()));
             }
         });
         return medians;
@@ -613,7 +620,10 @@ public class RunService {
                 gaps.stream()
                         .map(g -> new GapView(
                                 g.metric(),
-                                suite.sheet().metric(g.metric()).map(Metric::name).orElse(g.metric()),
+                                suite.sheet()
+                                        .metric(g.metric())
+                                        .map(Metric::name)
+                                        .orElse(g.metric()),
                                 g.reason()))
                         .toList(),
                 Flags.of(run.flags),

@@ -15,7 +15,10 @@ public record StoredDoubts(List<DoubtView> unlikely, List<MismatchView> mismatch
 
     /** Returns how many numbers still wait for a person to look. */
     int open() {
-        return (int) (unlikely.stream().filter(d -> !confirmed.contains(d.metric())).count()
-                + mismatches.stream().filter(m -> !confirmed.contains(m.metric())).count());
+        return (int)
+                (unlikely.stream().filter(d -> !confirmed.contains(d.metric())).count()
+                        + mismatches.stream()
+                                .filter(m -> !confirmed.contains(m.metric()))
+                                .count());
     }
 }

@@ -182,8 +182,7 @@ public class ScoreBook {
             }
             long metric = row.getLong("metric_id");
             String day = KnownFaults.day(row.getTimestamp("started_at").toInstant());
-            return here.stream()
-                    .anyMatch(b -> b.metrics.contains(metric) && b.fault.covers(day));
+            return here.stream().anyMatch(b -> b.metrics.contains(metric) && b.fault.covers(day));
         }
 
         private boolean isWarmUp(Suite suite, ResultSet row) throws SQLException {

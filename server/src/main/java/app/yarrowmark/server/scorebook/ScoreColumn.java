@@ -65,6 +65,16 @@ public final class ScoreColumn {
         return computed;
     }
 
+    /** Returns the noise of the metric over all setups but one: what is known without the readings in question. */
+    public PooledNoise noiseWithout(long setupId) {
+        return scale == Scale.RATIO
+                ? PooledNoise.ofReadings(readings.entrySet().stream()
+                        .filter(e -> e.getKey() != setupId)
+                        .map(Map.Entry::getValue)
+                        .toList())
+                : PooledNoise.NONE;
+    }
+
     /** Returns digits after the point that the coarsest reading of a setup has. */
     public int decimals(long setupId) {
         double step = readings.getOrDefault(setupId, List.of()).stream()

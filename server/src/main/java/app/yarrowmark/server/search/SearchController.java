@@ -17,7 +17,9 @@ class SearchController {
         this.search = search;
     }
 
-    @Operation(summary = "Models, units, setups, parts, suites, facts and runs that have every word, or words that begin so")
+    @Operation(
+            summary =
+                    "Models, units, setups, parts, suites, facts and runs that have every word, or words that begin so")
     @GetMapping("/api/v1/search")
     List<SearchService.Hit> find(@RequestParam String q) {
         return search.find(q.length() > LONGEST ? q.substring(0, LONGEST) : q);

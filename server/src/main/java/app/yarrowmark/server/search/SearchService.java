@@ -36,11 +36,7 @@ class SearchService {
     private final RunService runs;
 
     SearchService(
-            CatalogueService catalogue,
-            SetupService setups,
-            SuiteService suites,
-            FactService facts,
-            RunService runs) {
+            CatalogueService catalogue, SetupService setups, SuiteService suites, FactService facts, RunService runs) {
         this.catalogue = catalogue;
         this.setups = setups;
         this.suites = suites;
@@ -85,7 +81,10 @@ class SearchService {
                 .map(Ranked::hit)
                 .limit(MOST)
                 .toList());
-        runs.withWords(words).stream().limit(MOST - (long) hits.size()).map(SearchService::hit).forEach(hits::add);
+        runs.withWords(words).stream()
+                .limit(MOST - (long) hits.size())
+                .map(SearchService::hit)
+                .forEach(hits::add);
         return hits;
     }
 
@@ -96,11 +95,16 @@ class SearchService {
             String about = m.year() == null ? kind : kind + ", " + m.year();
             String more = about + " " + String.join(" ", m.details().tags());
             offer(words, new Hit(Kind.MODEL, title, about, "/catalogue/models/" + m.id()), more, found);
-            m.units().forEach(u -> offer(
-                    words,
-                    new Hit(Kind.UNIT, title + ", unit " + u.label(), u.variant(), "/catalogue/models/" + m.id()),
-                    u.origin(),
-                    found));
+            m.units()
+                    .forEach(u -> offer(
+                            words,
+                            new Hit(
+                                    Kind.UNIT,
+                                    title + ", unit " + u.label(),
+                                    u.variant(),
+                                    "/catalogue/models/" + m.id()),
+                            u.origin(),
+                            found));
         }
     }
 
@@ -143,16 +147,17 @@ class SearchService {
                     k.key().replace('.', ' '),
                     found);
         }
-        setups.partValues().forEach(v -> offer(
-                words,
-                new Hit(
-                        Kind.PART,
-                        v.value(),
-                        names.getOrDefault(v.key(), v.key()) + " of " + v.setups() + " setups",
-                        "/catalogue/facts?key=" + v.key() + "&value="
-                                + URLEncoder.encode(v.value(), StandardCharsets.UTF_8)),
-                names.getOrDefault(v.key(), v.key()),
-                found));
+        setups.partValues()
+                .forEach(v -> offer(
+                        words,
+                        new Hit(
+                                Kind.PART,
+                                v.value(),
+                                names.getOrDefault(v.key(), v.key()) + " of " + v.setups() + " setups",
+                                "/catalogue/facts?key=" + v.key() + "&value="
+                                        + URLEncoder.encode(v.value(), StandardCharsets.UTF_8)),
+                        names.getOrDefault(v.key(), v.key()),
+                        found));
     }
 
     private static Hit hit(RunDetail d) {

@@ -8,5 +8,4 @@ import org.jspecify.annotations.Nullable;
  * @param meant whether it belongs to the change after all; else it is a caveat
  * @param note in their words
  */
-public record Call(
-        boolean meant, @Nullable String note, String who) {}
+public record Call(boolean meant, @Nullable String note, String who) {}

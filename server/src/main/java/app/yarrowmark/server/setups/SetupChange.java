@@ -10,10 +10,7 @@ import org.jspecify.annotations.Nullable;
  * @param facts that are different now; the rest is taken over
  */
 public record SetupChange(
-        String name,
-        @Nullable Boolean tuned,
-        @Nullable Tuning tuning,
-        List<FactLine> facts) {
+        String name, @Nullable Boolean tuned, @Nullable Tuning tuning, List<FactLine> facts) {
 
     /** A fact as typed; with a reason instead of a value where it is unknown. */
     public record FactLine(

@@ -49,8 +49,7 @@ class SetupController {
     @Operation(summary = "Make the next setup: this one with what was changed")
     @PostMapping("/api/v1/setups/{id}/changes")
     @ResponseStatus(HttpStatus.CREATED)
-    SetupView change(
-            @PathVariable long id, @RequestBody SetupChange body, @AuthenticationPrincipal Caller caller) {
+    SetupView change(@PathVariable long id, @RequestBody SetupChange body, @AuthenticationPrincipal Caller caller) {
         return setups.change(id, body, caller.name());
     }
 

@@ -12,7 +12,8 @@ interface SetupRepository extends JpaRepository<SetupEntity, Long> {
 
     List<SetupEntity> findByUnitIdOrderByOrdinal(Long unitId);
 
-    @Query("select s.id from SetupEntity s join s.facts f where key(f) = :key and value(f).value = :value order by s.id")
+    @Query(
+            "select s.id from SetupEntity s join s.facts f where key(f) = :key and value(f).value = :value order by s.id")
     List<Long> withFact(String key, String value);
 
     /** Key, value and number of setups of each known value of the given facts. */

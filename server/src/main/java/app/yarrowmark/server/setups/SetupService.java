@@ -71,8 +71,7 @@ public class SetupService {
      * @throws RuleViolations if the name is unfit or the parent belongs to another unit
      */
     @Transactional
-    public SetupView create(
-            long unitId, String name, @Nullable Long parentId, boolean tuned, Facts typed, String who) {
+    public SetupView create(long unitId, String name, @Nullable Long parentId, boolean tuned, Facts typed, String who) {
         String clean = requireName(name);
         if (parentId != null
                 && setups.findById(parentId).filter(p -> p.unitId == unitId).isEmpty()) {
@@ -103,8 +102,8 @@ public class SetupService {
             throw new RuleViolations(faults);
         }
         boolean tuned = change.tuned() == null ? before.tuned : change.tuned();
-        SetupEntity setup = made(
-                before.unitId, name, id, tuned, before.facts().copied().changedBy(typed), who);
+        SetupEntity setup =
+                made(before.unitId, name, id, tuned, before.facts().copied().changedBy(typed), who);
         setup.meant = Json.write(typed.all().stream().map(Fact::key).toList());
         setup.tuning = change.tuning() == null ? null : Json.write(change.tuning());
         events.changed(LiveEvents.Topic.CATALOGUE);
@@ -165,7 +164,11 @@ public class SetupService {
                 }
                 typed.add(
                         value.isEmpty()
-                                ? Fact.unknown(line.key(), line.reason() == null ? "" : line.reason().strip())
+                                ? Fact.unknown(
+                                        line.key(),
+                                        line.reason() == null
+                                                ? ""
+                                                : line.reason().strip())
                                 : Fact.typed(line.key(), value, line.unit() == null ? "" : line.unit()));
             } catch (IllegalArgumentException e) {
                 faults.add(new Violation("facts[" + i + "]", String.valueOf(e.getMessage())));

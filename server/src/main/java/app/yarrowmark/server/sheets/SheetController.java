@@ -69,7 +69,8 @@ class SheetController {
         return new Written(SuiteView.of(suites.get(id)), text.text(), text.edition(), sheets.historyOf(id));
     }
 
-    @Operation(summary = "Keep another text for a version that still means the same, such as one with a known fault more")
+    @Operation(
+            summary = "Keep another text for a version that still means the same, such as one with a known fault more")
     @PutMapping("/{id}")
     SuiteView revise(@PathVariable long id, @RequestBody Revision body, @AuthenticationPrincipal Caller caller) {
         return SuiteView.of(sheets.revise(id, body.text(), body.edition(), caller.name()));

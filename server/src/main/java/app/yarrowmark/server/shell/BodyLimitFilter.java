@@ -30,7 +30,9 @@ class BodyLimitFilter extends OncePerRequestFilter {
 
     private static long most(HttpServletRequest request) {
         String path = request.getRequestURI();
-        boolean large = path.endsWith("/evidence") || path.startsWith("/api/v1/runs/") || path.startsWith("/api/v1/tables/")
+        boolean large = path.endsWith("/evidence")
+                || path.startsWith("/api/v1/runs/")
+                || path.startsWith("/api/v1/tables/")
                 || path.equals("/api/v1/desk-files");
         return path.equals("/api/v1/imports") ? 110 * MB : large ? 11 * MB : 4 * MB;
     }

@@ -5,8 +5,8 @@ import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.shell.LiveEvents;
 import app.yarrowmark.server.shell.Refusal;
 import app.yarrowmark.server.shell.RuleViolations;
-import app.yarrowmark.server.suites.SuiteService;
 import app.yarrowmark.server.sittings.SittingEntity.PlannedSuite;
+import app.yarrowmark.server.suites.SuiteService;
 import com.fasterxml.jackson.core.type.TypeReference;
 import java.time.Clock;
 import java.util.LinkedHashSet;
@@ -78,9 +78,7 @@ public class SittingService {
     }
 
     /** What is to be different about one suite of a run sheet. */
-    public record Plan(
-            @Nullable Integer repeats,
-            @Nullable String gapReason) {}
+    public record Plan(@Nullable Integer repeats, @Nullable String gapReason) {}
 
     /**
      * Changes how a suite of the run sheet is planned.

@@ -13,11 +13,11 @@ import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.shell.Refusal;
 import app.yarrowmark.server.standings.ScorePoolView.OwnScore;
+import app.yarrowmark.server.standings.ScorePoolView.PlainShare;
+import app.yarrowmark.server.standings.ScorePoolView.PlainView;
 import app.yarrowmark.server.standings.ScorePoolView.PoolScore;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
-import app.yarrowmark.server.standings.ScorePoolView.PlainShare;
-import app.yarrowmark.server.standings.ScorePoolView.PlainView;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.Comparator;
@@ -87,14 +87,13 @@ class ScorePools {
     private static String words(Metric metric, double value, int count, int decimals) {
         return switch (metric.scale()) {
             case CHECK ->
-                count == 1
-                        ? value == 1 ? "passed" : "failed"
-                        : "passed " + Math.round(value * count) + " of " + count;
+                count == 1 ? value == 1 ? "passed" : "failed" : "passed " + Math.round(value * count) + " of " + count;
             case LADDER -> ReadingText.words(metric, "", value);
             case INFORMATION -> "noted";
-            default -> BigDecimal.valueOf(value)
-                    .setScale(decimals, RoundingMode.HALF_EVEN)
-                    .toPlainString();
+            default ->
+                BigDecimal.valueOf(value)
+                        .setScale(decimals, RoundingMode.HALF_EVEN)
+                        .toPlainString();
         };
     }
 
@@ -107,7 +106,8 @@ class ScorePools {
         Map<Double, Integer> counts = new TreeMap<>(Comparator.reverseOrder());
         column.plainScores().forEach((setup, score) -> {
             if (labels.get(setup).kind() == own.kind()) {
-                counts.merge(metric.scale() == Scale.CHECK ? Math.floor(score.value()) : score.value(), 1, Integer::sum);
+                counts.merge(
+                        metric.scale() == Scale.CHECK ? Math.floor(score.value()) : score.value(), 1, Integer::sum);
             }
         });
         return counts.entrySet().stream()

@@ -154,9 +154,10 @@ public class SuiteService {
             throw new RuleViolations("sheet", e.getMessage());
         }
         if (!SheetReader.read(kept.sheet).meansTheSameAs(sheet)) {
-            throw Refusal.conflict("This changes what a score of " + get(id).sheet().id()
-                    + " means (its key, version, settings, warm-ups, or a metric's key, unit, scale, direction or"
-                    + " formula): keep it as a new version.");
+            throw Refusal.conflict(
+                    "This changes what a score of " + get(id).sheet().id()
+                            + " means (its key, version, settings, warm-ups, or a metric's key, unit, scale, direction or"
+                            + " formula): keep it as a new version.");
         }
         if (kept.edition != edition) {
             throw Refusal.conflict("This sheet was changed meanwhile: nothing was overwritten. Reload it first.");

@@ -4,12 +4,16 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
+import app.yarrowmark.core.exchange.RunFile;
 import app.yarrowmark.core.exchange.SheetReader;
+import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.desk.DeskViews.CellState;
 import app.yarrowmark.server.desk.DeskViews.RunSheet;
 import app.yarrowmark.server.runs.RunService;
 import app.yarrowmark.server.runs.RunState;
 import app.yarrowmark.server.runs.RunViews.RunView;
+import app.yarrowmark.server.scorebook.KnownFaults;
+import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.sittings.LiveBoard;
 import app.yarrowmark.server.sittings.Progress;
@@ -17,10 +21,6 @@ import app.yarrowmark.server.sittings.Sitting;
 import app.yarrowmark.server.sittings.SittingService;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
-import app.yarrowmark.core.exchange.RunFile;
-import app.yarrowmark.server.catalogue.DeviceKind;
-import app.yarrowmark.server.scorebook.KnownFaults;
-import app.yarrowmark.server.setups.SetupLabel;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.ZoneOffset;
@@ -53,7 +53,8 @@ class DeskServiceTest {
     @BeforeEach
     void oneSitting() {
         planned(null, null);
-        SetupLabel label = new SetupLabel(70, 1, "Ostrel", "Fen 13", DeviceKind.LAPTOP, "A", "as shipped", false, true, "");
+        SetupLabel label =
+                new SetupLabel(70, 1, "Ostrel", "Fen 13", DeviceKind.LAPTOP, "A", "as shipped", false, true, "");
         when(setups.labels()).thenReturn(Map.of(70L, label));
         when(suites.get(4)).thenReturn(SUITE);
         when(live.progress(7)).thenReturn(Optional.empty());

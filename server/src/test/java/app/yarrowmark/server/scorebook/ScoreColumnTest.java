@@ -11,9 +11,11 @@ import org.junit.jupiter.api.Test;
 
 class ScoreColumnTest {
 
-    private final ScoreColumn column = new ScoreColumn(Map.of(
-            1L, List.of(new Reading(100, .1), new Reading(102, 1)),
-            2L, List.of(new Reading(50.25, .01))), Scale.RATIO);
+    private final ScoreColumn column = new ScoreColumn(
+            Map.of(
+                    1L, List.of(new Reading(100, .1), new Reading(102, 1)),
+                    2L, List.of(new Reading(50.25, .01))),
+            Scale.RATIO);
 
     @Test
     void noiseIsSharedByTheSetupsOfAColumn() {
@@ -42,8 +44,7 @@ class ScoreColumnTest {
                 Scale.CHECK);
         assertThat(checks.scores()).isEmpty();
         assertThat(checks.plainScores().get(1L).value()).isEqualTo(.75);
-        ScoreColumn ladder =
-                new ScoreColumn(Map.of(1L, List.of(new Reading(3, 1), new Reading(2, 1))), Scale.LADDER);
+        ScoreColumn ladder = new ScoreColumn(Map.of(1L, List.of(new Reading(3, 1), new Reading(2, 1))), Scale.LADDER);
         assertThat(ladder.plainScores().get(1L).value()).isEqualTo(2);
         assertThat(column.plainScores()).isEmpty();
     }

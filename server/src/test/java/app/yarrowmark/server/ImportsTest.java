@@ -1,0 +1,174 @@
+package app.yarrowmark.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+
+class ImportsTest extends ServerTest {
+
+    private String model;
+    private long setup;
+
+    @BeforeEach
+    void device() {
+        JsonNode sheet = onDesk("DESKTOP", suite("tablemill", "processor"));
+        model = sheet.at("/setup/model").asText();
+        setup = sheet.at("/setup/id").asLong();
+    }
+
+    private static final String LONG_SETTINGS = """
+            {"separator":",","header":["Model","Suite","Part","Score"],"shape":"LONG","columns":{"DEVICE":"Model",
+            "SUITE":"Suite","METRIC":"Part","VALUE":"Score"},"metrics":{}%s}""";
+
+    private JsonNode stage(String table, String more) {
+        return person.table(LONG_SETTINGS.formatted(more), "scores.csv", "Model,Suite,Part,Score\n" + table)
+                .expect(201)
+                .json();
+    }
+
+    private JsonNode accept(JsonNode report, String choice) {
+        return person.post("/api/v1/imports/" + report.at("/batch/id").asLong() + "/accept", choice)
+                .expect(200)
+                .json();
+    }
+
+    private long counting() {
+        return person.get("/api/v1/runs?state=DONE&setup=" + setup)
+                .json()
+                .get("total")
+                .asLong();
+    }
+
+    @Test
+    void aTableIsGuessedAndTheSettingsRemembered() {
+        String text = "Model;Part;Score;Extra\\n" + model + ";Weave;1846;x\\n";
+        JsonNode preview = person.post("/api/v1/imports/previews", "{\"text\":\"" + text + "\"}")
+                .expect(200)
+                .json();
+        assertThat(preview.at("/settings/separator").asText()).isEqualTo(";");
+        assertThat(preview.at("/settings/shape").asText()).isEqualTo("LONG");
+        assertThat(preview.at("/settings/columns/METRIC").asText()).isEqualTo("Part");
+        assertThat(preview.at("/rows/0/2").asText()).isEqualTo("1846");
+        stage(model + ",tablemill 1,Weave,100\n", ",\"setup\":\"as shipped\"");
+        assertThat(person.post("/api/v1/imports/previews", "{\"text\":\"Model,Suite,Part,Score\\n\"}")
+                        .json()
+                        .get("remembered")
+                        .asBoolean())
+                .isTrue();
+        assertThat(person.post("/api/v1/imports/previews", "{\"text\":\"\"}")
+                        .expect(422)
+                        .detail())
+                .contains("the first line names the columns");
+    }
+
+    @Test
+    void repeatsAreToldByOrderAndNothingCountsBeforeItIsAccepted() {
+        JsonNode report = stage(
+                model + ",tablemill 1,Weave,100\n" + model + ",tablemill 1,Weave,101\n" + model
+                        + ",tablemill 1,Forge,50\n",
+                "");
+        assertThat(report.at("/batch/understood").asInt()).isEqualTo(3);
+        assertThat(counting()).isZero();
+
+        JsonNode kept = accept(report, "{}");
+
+        assertThat(kept.get("fresh").asInt()).isEqualTo(2);
+        assertThat(counting()).isEqualTo(2);
+        person.post("/api/v1/imports/" + report.at("/batch/id").asLong() + "/accept", "{}")
+                .expect(409);
+        // The same table once more: every run is known.
+        assertThat(accept(
+                                stage(
+                                        model + ",tablemill 1,Weave,100\n" + model + ",tablemill 1,Weave,101\n" + model
+                                                + ",tablemill 1,Forge,50\n",
+                                        ""),
+                                "{}")
+                        .get("fresh")
+                        .asInt())
+                .isZero();
+    }
+
+    @Test
+    void everyRejectedLineIsToldWithLineColumnAndReason() {
+        JsonNode report = stage(
+                model + ",tablemill 1,Weave,many\n" + "Nowhere 9,tablemill 1,Weave,1\n" + model
+                        + ",tablemill 9,Weave,1\n"
+                        + model + ",tablemill 1,Weft,1\n" + model + ",tablemill 1,Weave,1,2\n" + model
+                        + ",tablemill 1,Wait,-3\n",
+                "");
+        assertThat(report.at("/batch/rejected").asInt()).isEqualTo(6);
+        JsonNode lines = report.get("rejected");
+        assertThat(lines.findValuesAsText("line")).containsExactly("2", "3", "4", "5", "6", "7");
+        assertThat(lines.findValuesAsText("column")).containsExactly("Score", "Model", "Suite", "Part", "", "Score");
+        assertThat(lines.get(1).get("reason").asText()).startsWith("there is no model \"Nowhere 9\"");
+        assertThat(lines.get(3).get("reason").asText()).contains("it has [weave, wait, forge, total]");
+        assertThat(lines.get(4).get("reason").asText()).contains("1 values more than the header");
+    }
+
+    @Test
+    void chosenPartsAreKeptAndAnImportIsTakenBackAsAWhole() {
+        JsonNode report = stage(
+                model + ",tablemill 1,Weave,100\nBrackwater Cove 5,tablemill 1,Weave,90\n",
+                ",\"makeModels\":\"DESKTOP\",\"source\":\"Fieldpaper\",\"unit\":\"A\"");
+        assertThat(report.get("parts")).hasSize(2);
+        JsonNode kept = accept(report, "{\"parts\":[{\"device\":\"Brackwater Cove 5\",\"suite\":\"tablemill 1\"}]}");
+        assertThat(kept.get("fresh").asInt()).isEqualTo(1);
+        assertThat(counting()).isZero();
+        JsonNode hit = person.get("/api/v1/search?q=cove").json();
+        assertThat(hit.findValuesAsText("title")).contains("Brackwater Cove 5");
+
+        long id = report.at("/batch/id").asLong();
+        person.post("/api/v1/imports/" + id + "/take-back", "").expect(200);
+        JsonNode rows = person.get("/api/v1/runs?import=" + id).json().get("rows");
+        assertThat(rows.get(0).get("state").asText()).isEqualTo("SET_ASIDE");
+        assertThat(rows.get(0).get("reason").asText()).isEqualTo("the import was taken back");
+        assertThat(rows.at("/0/setup/origin").asText()).isEqualTo("Fieldpaper");
+        person.post("/api/v1/imports/" + id + "/take-back", "").expect(409);
+        person.post("/api/v1/imports/" + id + "/bring-back", "").expect(200);
+        assertThat(person.get("/api/v1/runs?state=DONE&import=" + id)
+                        .json()
+                        .get("total")
+                        .asInt())
+                .isEqualTo(1);
+    }
+
+    @Test
+    void aWideTableHasARunARow() {
+        String settings = """
+                {"separator":";","header":["Device","Weave","Start"],"shape":"WIDE","columns":{"DEVICE":"Device"},
+                "metrics":{"Weave":"weave","Start":"wait"},"suite":"tablemill 1"}""";
+        JsonNode report = person.table(
+                        settings, "wide.csv", "Device;Weave;Start\n" + model + ";100,5;61\n" + model + ";101,5;\n")
+                .expect(201)
+                .json();
+        assertThat(accept(report, "{}").get("fresh").asInt()).isEqualTo(2);
+        assertThat(person.get("/api/v1/scores?suite=" + suite("tablemill", "processor") + "&setup=" + setup)
+                        .json()
+                        .at("/0/own/count")
+                        .asInt())
+                .isEqualTo(2);
+    }
+
+    @Test
+    void aTableThatBreaksOffIsReadAsFarAsItGoes() {
+        JsonNode report = stage(model + ",tablemill 1,Weave,100\n" + model + ",tablemill 1,\"Weave,101\n", "");
+        assertThat(report.at("/batch/understood").asInt()).isEqualTo(1);
+        assertThat(report.at("/rejected/0/reason").asText()).contains("a quote is opened and not closed");
+        assertThat(person.table("{}", "x.csv", "a\n").expect(422).status()).isEqualTo(422);
+    }
+
+    @Test
+    void aSensorLogBecomesSeries() {
+        JsonNode log = person.post(
+                        "/api/v1/tables/sensor-log",
+                        "{\"text\":\"time,p\\n0,5\\n1,x\\n2,7\\n\",\"timeColumn\":\"time\","
+                                + "\"columns\":{\"p\":{\"name\":\"power\",\"unit\":\"W\"}}}")
+                .expect(200)
+                .json();
+        assertThat(log.at("/series/0/y").toString()).isEqualTo("[5.0,7.0]");
+        assertThat(log.get("rejected").asInt()).isEqualTo(1);
+        assertThat(log.at("/problems/0").asText()).startsWith("line 3, column \"p\"");
+    }
+}
