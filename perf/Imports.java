@@ -7,9 +7,9 @@ import java.time.Duration;
 import java.util.Random;
 
 /**
- * How long a table of 100,000 readings with 50 bad lines takes: {@code java perf/Imports.java URL TOKEN [READINGS]}, with a
+ * How long a table of 100,000 readings with 50 bad lines takes: {@code java perf/Imports.java URL TOKEN [READINGS [SEED]]}, with a
  * token of {@code ./yarrowmark token}. Use a home of its own: every reading is kept. Prints seconds for reading and keeping,
- * and the heap of the server where its process can be seen.
+ * and what was kept.
  */
 class Imports {
 
@@ -20,21 +20,15 @@ class Imports {
         String token = args[1];
         int readings = args.length > 2 ? Integer.parseInt(args[2]) : 100_000;
         String[] metrics = {"weave", "sieve", "forge", "total"};
-        Random random = new Random(7);
+        Random random = new Random(args.length > 3 ? Long.parseLong(args[3]) : 7);
         StringBuilder table = new StringBuilder("Model,Suite,Part,Score,Day\n");
+        int[] parts = new int[4];
         for (int i = 0; i < readings; i++) {
-            String device = "Loadmaker Model " + (i / 40 % 500);
-            String value = i % (readings / 50) == 17 ? "n/a" : String.valueOf(1000 + random.nextInt(50));
-            if (metrics[i % 4].equals("total")) {
-                value = i % (readings / 50) == 17 ? "n/a" : "";
-            }
-            String metric = metrics[i % 4];
-            if (value.isEmpty()) {
-                metric = "weave";
-                value = String.valueOf(1000 + random.nextInt(50));
-            }
-            table.append(device).append(",kernmill 3,").append(metric).append(',').append(value).append(",2026-0")
-                    .append(1 + i / 20000 % 9).append("-1").append(i / 4000 % 10).append('\n');
+            // Four lines are a run: three parts and what they come to; a device has fifty runs.
+            parts[i % 4] = i % 4 < 3 ? 1000 + random.nextInt(50) : parts[0] + parts[1] + parts[2];
+            String value = i % (readings / 50) == 17 ? "n/a" : String.valueOf(parts[i % 4]);
+            table.append("Loadmaker Model ").append(i / 200).append(",kernmill 3,").append(metrics[i % 4]).append(',')
+                    .append(value).append(",2026-05-04\n");
         }
         String settings = "{\"separator\":\",\",\"header\":[\"Model\",\"Suite\",\"Part\",\"Score\",\"Day\"],\"shape\":\"LONG\","
                 + "\"columns\":{\"DEVICE\":\"Model\",\"SUITE\":\"Suite\",\"METRIC\":\"Part\",\"VALUE\":\"Score\",\"TIME\":\"Day\"},"

@@ -91,6 +91,22 @@ class ImportsTest extends ServerTest {
     }
 
     @Test
+    void aLineThatIsRejectedKeepsItsPlaceAmongTheRepeats() {
+        String run = model + ",tablemill 1,Weave,%s\n" + model + ",tablemill 1,Forge,%s\n";
+        JsonNode report = stage(run.formatted("100", "many") + run.formatted("101", "51"), "");
+        accept(report, "{}");
+        JsonNode rows = person.get("/api/v1/runs?setup=" + setup).json().get("rows");
+        java.util.List<String> kept = new java.util.ArrayList<>();
+        rows.forEach(r -> kept.add(String.join(
+                " ",
+                person.get("/api/v1/runs/" + r.get("id").asText())
+                        .json()
+                        .at("/run/readings")
+                        .findValuesAsText("text"))));
+        assertThat(kept).containsExactlyInAnyOrder("100", "101 51 76.0");
+    }
+
+    @Test
     void everyRejectedLineIsToldWithLineColumnAndReason() {
         JsonNode report = stage(
                 model + ",tablemill 1,Weave,many\n" + "Nowhere 9,tablemill 1,Weave,1\n" + model

@@ -5,7 +5,9 @@ import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.score.Scoring;
 import app.yarrowmark.core.suite.Direction;
 import java.util.Collection;
+import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import org.apache.commons.math3.distribution.TDistribution;
 
 /** Expectations of a reading before it is believed; one in a thousand good readings falls outside. */
@@ -15,6 +17,9 @@ public final class Plausibility {
     private static final double FACTOR = 5;
     private static final int ENOUGH_DOF = 8;
     private static final int ENOUGH_OF_KIND = 3;
+
+    private static final int MOST_QUANTILES = 10_000;
+    private static final Map<Double, Double> QUANTILES = new ConcurrentHashMap<>();
 
     private Plausibility() {}
 
@@ -70,7 +75,11 @@ public final class Plausibility {
         return new Expectation(Math.exp(log), Math.exp(log - reach), Math.exp(log + reach), basis);
     }
 
+    /** Found by a search, and asked for the same few degrees of freedom many thousand times in an import. */
     private static double quantile(double dof) {
-        return new TDistribution(null, dof).inverseCumulativeProbability(QUANTILE);
+        if (QUANTILES.size() > MOST_QUANTILES) {
+            QUANTILES.clear();
+        }
+        return QUANTILES.computeIfAbsent(dof, d -> new TDistribution(null, d).inverseCumulativeProbability(QUANTILE));
     }
 }

@@ -31,6 +31,7 @@ import org.springframework.stereotype.Service;
 public class CheckService {
 
     private static final int MOST_MODELLED = 400;
+    private static final int MOST_OTHERS = 40;
 
     private final Expectations expectations;
     private final SuiteService suites;
@@ -123,6 +124,7 @@ public class CheckService {
     public Map<Object, Doubts> review(Session session, long suiteId, long setupId, List<KeptRun> runs) {
         Suite suite = suites.get(suiteId);
         Expectations.Moment moment = session.known.about(suite, setupId);
+        Map<String, Map<Object, Reading>> readings = readings(suite, runs);
         Map<Object, Doubts> all = new LinkedHashMap<>();
         for (KeptRun run : runs) {
             List<DoubtView> unlikely = new ArrayList<>();
@@ -130,7 +132,7 @@ public class CheckService {
             for (Metric metric : suite.sheet().metrics()) {
                 String text = run.texts.get(metric.key());
                 if (text != null) {
-                    Optional<Expectation> range = moment.of(metric, others(metric, run, runs));
+                    Optional<Expectation> range = moment.of(metric, others(readings.get(metric.key()), run));
                     range.ifPresent(e -> expected.put(metric.key(), e.value()));
                     doubt(metric, text, range).ifPresent(unlikely::add);
                 }
@@ -140,10 +142,28 @@ public class CheckService {
         return all;
     }
 
-    private static List<Reading> others(Metric metric, KeptRun self, List<KeptRun> runs) {
-        return runs.stream()
-                .filter(r -> r != self && r.texts.containsKey(metric.key()))
-                .map(r -> ReadingText.parse(metric, r.texts.get(metric.key())))
+    /** Every reading by metric, then by run. */
+    private static Map<String, Map<Object, Reading>> readings(Suite suite, List<KeptRun> runs) {
+        Map<String, Map<Object, Reading>> readings = new HashMap<>();
+        for (Metric metric : suite.sheet().metrics()) {
+            Map<Object, Reading> own = new LinkedHashMap<>();
+            for (KeptRun run : runs) {
+                String text = run.texts.get(metric.key());
+                if (text != null) {
+                    own.put(run.id, ReadingText.parse(metric, text));
+                }
+            }
+            readings.put(metric.key(), own);
+        }
+        return readings;
+    }
+
+    /** The readings of the other runs; of very many only the first tell as well. */
+    private static List<Reading> others(Map<Object, Reading> readings, KeptRun self) {
+        return readings.entrySet().stream()
+                .filter(e -> !e.getKey().equals(self.id))
+                .limit(MOST_OTHERS)
+                .map(Map.Entry::getValue)
                 .toList();
     }
 

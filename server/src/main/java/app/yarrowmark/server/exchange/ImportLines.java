@@ -4,6 +4,7 @@ import app.yarrowmark.server.exchange.ImportViews.RejectedLine;
 import app.yarrowmark.server.exchange.ImportViews.TablePart;
 import app.yarrowmark.server.exchange.LineReader.Line;
 import java.sql.Timestamp;
+import java.sql.Types;
 import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -21,11 +22,17 @@ class ImportLines {
     private static final String INSERT = "insert into import_line (batch_id, line, ordinal, maker, model, unit_label,"
             + " setup_name, setup_id, suite_id, metric, text, repeat_no, started_at, note, column_name, problem)"
             + " values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)";
+    /** Told, because asking the driver what an empty value is takes longer than writing it. */
+    private static final int[] TYPES = {
+        Types.BIGINT, Types.INTEGER, Types.INTEGER, Types.VARCHAR, Types.VARCHAR, Types.VARCHAR, Types.VARCHAR,
+        Types.BIGINT, Types.BIGINT, Types.VARCHAR, Types.VARCHAR, Types.INTEGER, Types.TIMESTAMP, Types.VARCHAR,
+        Types.VARCHAR, Types.VARCHAR
+    };
     /** Readings of one run beside each other; where no column counts repeats, the nth of a metric is of the nth run. */
     private static final String IN_RUNS =
             "select * from (select l.*, coalesce(repeat_no, row_number() over (partition by"
                     + " maker, model, unit_label, setup_name, suite_id, started_at, metric order by line, ordinal)) as rep"
-                    + " from import_line l where batch_id = ? and problem is null) r"
+                    + " from import_line l where batch_id = ? and metric is not null) r where problem is null"
                     + " order by maker, model, unit_label, setup_name, suite_id, started_at, rep, line, ordinal";
 
     private final JdbcTemplate jdbc;
@@ -51,6 +58,10 @@ class ImportLines {
 
         void add(long line, String column, Line l) {
             understood++;
+            write(line, column, l, null);
+        }
+
+        private void write(long line, String column, Line l, @Nullable String problem) {
             write(
                     line,
                     l.maker(),
@@ -60,16 +71,21 @@ class ImportLines {
                     l.setupId(),
                     l.suiteId(),
                     l.metric(),
-                    l.text(),
+                    cut(l.text(), 40),
                     l.repeat(),
                     l.startedAt() == null ? null : Timestamp.from(l.startedAt()),
                     l.note(),
                     cut(column, 120),
-                    null);
+                    problem);
         }
 
-        void reject(long line, String column, String reason) {
+        /** Rejects a line; with what it would have been, so that it keeps its place among the repeats. */
+        void reject(long line, String column, String reason, @Nullable Line l) {
             rejected++;
+            if (l != null) {
+                write(line, column, l, cut(reason, 500));
+                return;
+            }
             write(
                     line,
                     null,
@@ -103,7 +119,7 @@ class ImportLines {
 
         private void flush() {
             if (!waiting.isEmpty()) {
-                jdbc.batchUpdate(INSERT, waiting);
+                jdbc.batchUpdate(INSERT, waiting, TYPES);
                 waiting.clear();
             }
         }

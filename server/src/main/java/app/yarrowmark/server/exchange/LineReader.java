@@ -72,10 +72,22 @@ final class LineReader {
     static final class Unfit extends RuntimeException {
 
         private final String column;
+        private final @Nullable Line line;
 
         Unfit(String column, String message) {
+            this(column, message, null);
+        }
+
+        private Unfit(String column, String message, @Nullable Line line) {
             super(message);
             this.column = column;
+            this.line = line;
+        }
+
+        /** Returns what the line would have been, where only its value is unfit: it still counts as a repeat. */
+        @Nullable
+        Line line() {
+            return line;
         }
 
         String column() {
@@ -87,7 +99,6 @@ final class LineReader {
     Line read(Cell cell) {
         Suite suite = suite(cell);
         Metric metric = metric(cell, suite);
-        requireValue(cell, metric);
         String device = cell.field(Role.DEVICE);
         if (device.isEmpty()) {
             throw unfit(Role.DEVICE, "says no device");
@@ -106,7 +117,7 @@ final class LineReader {
         }
         String note = cell.field(Role.NOTE);
         limit(Role.NOTE, note, 500);
-        return new Line(
+        Line line = new Line(
                 model.map(ModelView::maker).orElseGet(() -> maker(cell, device)),
                 model.map(ModelView::name).orElseGet(() -> name(cell, device)),
                 unit,
@@ -118,6 +129,8 @@ final class LineReader {
                 repeat(cell),
                 time(cell),
                 note.isEmpty() ? null : note);
+        requireValue(cell, metric, line);
+        return line;
     }
 
     private Suite suite(Cell cell) {
@@ -153,14 +166,15 @@ final class LineReader {
                                         .toList()));
     }
 
-    private static void requireValue(Cell cell, Metric metric) {
+    private static void requireValue(Cell cell, Metric metric, Line line) {
         if (cell.value().length() > 40) {
-            throw new Unfit(cell.column(), "has " + cell.value().length() + " characters; a value has at most 40");
+            throw new Unfit(
+                    cell.column(), "has " + cell.value().length() + " characters; a value has at most 40", line);
         }
         try {
             ReadingText.parse(metric, cell.value());
         } catch (IllegalArgumentException e) {
-            throw new Unfit(cell.column(), String.valueOf(e.getMessage()));
+            throw new Unfit(cell.column(), String.valueOf(e.getMessage()), line);
         }
     }
 

@@ -182,19 +182,20 @@ class TableImport {
                 TableReader.Row row = table.next();
                 last = row.line();
                 if (row.extra() > 0) {
-                    writer.reject(row.line(), "", "has " + row.extra() + " values more than the header has columns");
+                    writer.reject(
+                            row.line(), "", "has " + row.extra() + " values more than the header has columns", null);
                     continue;
                 }
                 for (TableMapping.Cell cell : mapping.cells(row, table.header())) {
                     try {
                         writer.add(row.line(), cell.column(), reader.read(cell));
                     } catch (LineReader.Unfit e) {
-                        writer.reject(row.line(), e.column(), String.valueOf(e.getMessage()));
+                        writer.reject(row.line(), e.column(), String.valueOf(e.getMessage()), e.line());
                     }
                 }
             }
         } catch (IllegalArgumentException e) {
-            writer.reject(last + 1, "", e.getMessage() + "; nothing after it was read");
+            writer.reject(last + 1, "", e.getMessage() + "; nothing after it was read", null);
         }
     }
 

@@ -57,6 +57,10 @@ interface RunRepository extends JpaRepository<RunEntity, UUID> {
                     + " order by started_at desc limit 10")
     List<String> withWords(String words);
 
+    /** Id, as text, and content hash of those of the given ids, as text, that are kept. */
+    @Query(nativeQuery = true, value = "select cast(id as char), content_hash from run where id in (:ids)")
+    List<Object[]> hashes(Collection<String> ids);
+
     /** Setup, suite, start and end of runs that one of our programs measured, the last first. */
     @Query(
             "select r.setupId, r.suiteId, r.startedAt, r.endedAt from RunEntity r where r.workSize = 'normal'"

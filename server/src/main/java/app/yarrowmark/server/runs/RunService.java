@@ -10,6 +10,7 @@ import app.yarrowmark.core.setup.Facts;
 import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.server.access.Caller;
 import app.yarrowmark.server.checks.CheckService;
+import app.yarrowmark.server.history.EventView;
 import app.yarrowmark.server.history.HistoryService;
 import app.yarrowmark.server.runs.RunViews.GapView;
 import app.yarrowmark.server.runs.RunViews.LedgerPage;
@@ -205,8 +206,18 @@ public class RunService {
                 doubts.unlikely(),
                 doubts.mismatches(),
                 doubts.confirmed(),
-                history.of(HistoryService.Kind.RUN, id),
+                historyOf(run),
                 readOtherwise(run));
+    }
+
+    private List<EventView> historyOf(RunEntity run) {
+        List<EventView> events = new ArrayList<>();
+        if (run.importId != null) {
+            events.addAll(history.of(HistoryService.Kind.IMPORT, run.importId));
+        }
+        events.addAll(history.of(HistoryService.Kind.RUN, run.id));
+        events.sort(Comparator.comparing(EventView::at));
+        return events;
     }
 
     private static List<SeriesView> series(RunEntity run) {
