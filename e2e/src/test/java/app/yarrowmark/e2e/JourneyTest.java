@@ -220,12 +220,12 @@ class JourneyTest {
     void seesWhereItStands() {
         desk.keys("g");
         desk.keys("r");
-        desk.see("Overall, 15 setups");
+        desk.see("Overall, 45 setups");
         desk.waitUntil("the device to be marked", () -> desk.count("tr[data-focus=true]") == 1);
         assertThat(desk.text("tr[data-focus=true]")).contains("Ostrel Weir 16");
         assertThat(desk.text("[data-testid=focus-sentence]"))
                 .contains("Weir 16 is ")
-                .contains(" of 15");
+                .contains(" of 45");
         assertThat(desk.address()).contains("focus=");
 
         desk.choose("Tests", "Drive only");

@@ -26,7 +26,8 @@ class Pictures {
             desk.see("Ostrel Fen 13");
             desk.keys("e");
             desk.see("Type digits as you read them");
-            desk.keys("30.8", Keys.ENTER, "44.9", Keys.ENTER, "21.2", Keys.ENTER, "31.1");
+            desk.keys("1936", Keys.ENTER, "372", Keys.ENTER, "747", Keys.ENTER, "3505");
+            desk.see("does not add up");
             still();
             desk.picture(FOLDER.resolve("desk.png"));
             desk.script("localStorage.setItem('yarrowmark.theme','dark')");
@@ -39,17 +40,43 @@ class Pictures {
             desk.see("Overall");
             still();
             desk.picture(FOLDER.resolve("standings.png"));
-            desk.go(app.url() + "/ledger");
-            desk.waitFor(By.cssSelector("tr[data-state=SET_ASIDE]")).click();
-            desk.see("Samples of");
+            desk.go(app.url() + "/ledger?state=doubted");
+            desk.waitFor(By.xpath("//table[@data-testid='ledger']//tr[contains(.,'Carr 15')]"))
+                    .click();
+            desk.see("does not add up");
             still();
             desk.picture(FOLDER.resolve("ledger.png"));
+            keeping(app, desk);
             desk.go(app.url() + "/desk/new");
             desk.see("Suites to run");
             still();
             desk.picture(FOLDER.resolve("put-on-desk.png"));
             live(app, desk);
         }
+    }
+
+    /** A model, a part, a sheet with a fault, and a setup that is being changed. */
+    private static void keeping(App app, Browser desk) throws Exception {
+        desk.go(app.url() + "/catalogue");
+        desk.waitFor(By.xpath("//a[contains(.,'Fen 13')][contains(@href,'models')]"))
+                .click();
+        desk.see("Claimed and measured");
+        still();
+        desk.picture(FOLDER.resolve("model.png"));
+        desk.go(app.url() + "/catalogue/facts?key=cpu.model&value=Maren%20M4-420");
+        desk.waitFor(By.cssSelector("[data-testid=bearers]"));
+        still();
+        desk.picture(FOLDER.resolve("part.png"));
+        desk.go(app.url() + "/catalogue/suites/new");
+        desk.see("Nothing is wrong");
+        desk.script("const t = document.querySelector('textarea');"
+                + "const set = Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, 'value').set;"
+                + "set.call(t, t.value.replace('better: lower', 'beter: lower').replace('formula: \"1000 * first / second\"',"
+                + " 'formula: sum(first, second)'));"
+                + "t.dispatchEvent(new Event('input', {bubbles: true}))");
+        desk.see("there is no field");
+        still();
+        desk.picture(FOLDER.resolve("sheet-editor.png"));
     }
 
     /** The way to run, a phone at work, and how Desk shows a device at work. */
