@@ -76,13 +76,15 @@ class KeepingTest {
         desk.keys("third module");
         desk.press("Name a fact that changed");
         desk.waitFor(By.cssSelector("input[list=fact-keys]")).sendKeys("Memory");
-        desk.waitFor(By.cssSelector("input[placeholder='leave empty if unknown']")).sendKeys("24");
+        desk.waitFor(By.cssSelector("input[placeholder='leave empty if unknown']"))
+                .sendKeys("24");
         desk.press("Make this setup");
         desk.see("fourth setup");
         desk.see("16 GiB → 24 GiB");
         assertThat(desk.count("[data-standing=UNMEANT]")).isZero();
 
-        read("[{\"key\":\"memory.size\",\"value\":\"24\",\"unit\":\"GiB\"},{\"key\":\"memory.channels\",\"value\":\"one\"}]");
+        read(
+                "[{\"key\":\"memory.size\",\"value\":\"24\",\"unit\":\"GiB\"},{\"key\":\"memory.channels\",\"value\":\"one\"}]");
 
         desk.see("two → one");
         assertThat(desk.text("[data-standing=UNMEANT]")).contains("two → one");
@@ -98,7 +100,8 @@ class KeepingTest {
         String code = app.send("POST", "/api/v1/sittings/" + sitting + "/codes", token, "")
                 .body()
                 .replaceAll(".*\"code\":\"([^\"]+)\".*", "$1");
-        String device = app.send("POST", "/api/v1/device/pairings", "", "{\"code\":\"" + code + "\",\"program\":\"runner\"}")
+        String device = app.send(
+                        "POST", "/api/v1/device/pairings", "", "{\"code\":\"" + code + "\",\"program\":\"runner\"}")
                 .body()
                 .replaceAll(".*\"token\":\"([^\"]+)\".*", "$1");
         assertThat(app.send("PUT", "/api/v1/device/facts", device, facts).statusCode())
@@ -111,7 +114,7 @@ class KeepingTest {
         desk.go(app.url() + "/catalogue/suites/new");
         desk.see("Nothing is wrong with it");
         write(FIVE_PARTS.replace("sums + sort", "sums + sore"));
-        desk.see("line 13, column");
+        desk.see("line 12, column");
         desk.see("uses [sore]");
         write(FIVE_PARTS);
         desk.see("Nothing is wrong with it");
@@ -139,7 +142,8 @@ class KeepingTest {
         desk.see("Type digits as you read them");
         long start = System.nanoTime();
         int strokes = 1;
-        for (String repeat : List.of("6210 4130 8860 3940 2780 25920", "6225 4118 8871 3952 2777 25943", "6198 4141 8849 3937 2791 25916")) {
+        for (String repeat : List.of(
+                "6210 4130 8860 3940 2780 25920", "6225 4118 8871 3952 2777 25943", "6198 4141 8849 3937 2791 25916")) {
             for (String cell : repeat.split(" ")) {
                 desk.keys(cell, Keys.ENTER);
                 strokes += cell.length() + 1;
@@ -147,7 +151,9 @@ class KeepingTest {
         }
         desk.keys(Keys.chord(Keys.CONTROL, Keys.ENTER));
         desk.seeNot("Type digits as you read them");
-        System.out.printf("five parts and a total, three times: %d keystrokes, %.1f s by the driver%n", strokes + 1, (System.nanoTime() - start) / 1e9);
+        System.out.printf(
+                "five parts and a total, three times: %d keystrokes, %.1f s by the driver%n",
+                strokes + 1, (System.nanoTime() - start) / 1e9);
         desk.see("25\u2009920");
         assertThat(runs("Reed 2")).hasSize(3);
     }
@@ -176,7 +182,8 @@ class KeepingTest {
     void readsWhatTheSuitePrintedAndKeepsAPictureOfIt() throws IOException {
         desk.press("Paste what it printed");
         desk.waitFor(By.cssSelector("textarea[aria-label='What the suite printed']"))
-                .sendKeys("Fivefold 1 done\nSums: 6301 points\nSorting ... 4201\nPacking 8901\nDrawing 4001\nWaiting 2801\nTotal 26205\n");
+                .sendKeys(
+                        "Fivefold 1 done\nSums: 6301 points\nSorting ... 4201\nPacking 8901\nDrawing 4001\nWaiting 2801\nTotal 26205\n");
         desk.see("line 1: Fivefold 1 done");
         desk.press("Put 6 into the grid");
         assertThat(desk.script("return document.querySelector('[data-cell=\"0.0\"]').value"))
@@ -227,8 +234,13 @@ class KeepingTest {
         String[] parts = {"sums", "sort", "pack", "draw", "wait"};
         for (int i = 0; i < 100_000; i++) {
             String score = i % 2_000 == 13 ? "lost" : String.valueOf(3_000 + i / 5 % 40);
-            text.append("Loadmaker Model ").append(i / 1_000).append(",fivefold 1,").append(parts[i % 5]).append(',')
-                    .append(score).append('\n');
+            text.append("Loadmaker Model ")
+                    .append(i / 1_000)
+                    .append(",fivefold 1,")
+                    .append(parts[i % 5])
+                    .append(',')
+                    .append(score)
+                    .append('\n');
         }
         Files.writeString(table, text);
         desk.go(app.url() + "/catalogue/import");
@@ -243,7 +255,9 @@ class KeepingTest {
         desk.waitUntil("the import", Duration.ofMinutes(5), () -> desk.body().contains("20\u2009000 runs kept"));
         desk.press("Take it back");
         desk.waitUntil("the undoing", Duration.ofMinutes(3), () -> desk.body().contains("It was taken back"));
-        assertThat(app.get("/api/v1/runs?size=1&state=SET_ASIDE", token).get("total").asLong())
+        assertThat(app.get("/api/v1/runs?size=1&state=SET_ASIDE", token)
+                        .get("total")
+                        .asLong())
                 .isGreaterThanOrEqualTo(20_000);
     }
 
@@ -302,7 +316,8 @@ class KeepingTest {
     }
 
     private List<JsonNode> runs(String model) {
-        JsonNode rows = app.get("/api/v1/runs?size=200&model=" + model(model), token).get("rows");
+        JsonNode rows =
+                app.get("/api/v1/runs?size=200&model=" + model(model), token).get("rows");
         return java.util.stream.StreamSupport.stream(rows.spliterator(), false).toList();
     }
 
@@ -313,7 +328,10 @@ class KeepingTest {
             id = s.get("key").asText().equals(suite) ? s.get("id").asLong() : id;
         }
         String model = app.send(
-                        "POST", "/api/v1/models", token, "{\"maker\":\"Quillon\",\"name\":\"" + name + "\",\"kind\":\"DESKTOP\"}")
+                        "POST",
+                        "/api/v1/models",
+                        token,
+                        "{\"maker\":\"Quillon\",\"name\":\"" + name + "\",\"kind\":\"DESKTOP\"}")
                 .body();
         String modelId = model.replaceAll("^\\{\"id\":(\\d+).*", "$1");
         String unit = app.send("POST", "/api/v1/models/" + modelId + "/units", token, "{\"label\":\"A\"}")
