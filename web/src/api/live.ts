@@ -28,7 +28,11 @@ export function useLiveEvents(enabled: boolean) {
       client.setQueryData<Sheet>(keys.sheet(now.sitting), (sheet) => sheet && { ...sheet, progress: now })
       const before = client.getQueryData<Strip>(keys.strip)?.find((s) => s.sitting === now.sitting)
       // Another suite began: its cell on the strip comes from the server.
-      if (before?.progress?.suite !== now.suite) void client.invalidateQueries({ queryKey: keys.strip })
+      if (before?.progress?.suite !== now.suite) {
+        void client.invalidateQueries({ queryKey: keys.strip })
+        // A sheet that was asked for just before would come without what runs now.
+        void client.invalidateQueries({ queryKey: keys.sheet(now.sitting) })
+      }
       client.setQueryData<Strip>(keys.strip, (strip) =>
         strip?.map((s) => (s.sitting === now.sitting ? { ...s, progress: now } : s)),
       )

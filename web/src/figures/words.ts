@@ -25,6 +25,9 @@ export const groups: Record<TestGroup, string> = {
   BODY: 'body',
 }
 
+/** Groups that tell how fast a device is, and so stand beside an overall standing. */
+export const speedGroups: readonly TestGroup[] = ['PROCESSOR', 'MEMORY', 'GRAPHICS', 'STORAGE', 'BROWSER']
+
 /** Fifths of a pool, in words. */
 export const bands: Record<NonNullable<Schemas['GroupPlaceView']['band']>, string> = {
   LOWEST_FIFTH: 'lowest fifth',

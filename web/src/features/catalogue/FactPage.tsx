@@ -4,7 +4,7 @@ import type { TestGroup } from '../../api/queries'
 import { useFactProfile } from '../../api/queries'
 import { RuleStrip } from '../../figures/RuleStrip'
 import { number } from '../../figures/format'
-import { capital, cardinal, groups, kinds } from '../../figures/words'
+import { capital, cardinal, groups, kinds, speedGroups } from '../../figures/words'
 import { Failed, Loading } from '../../ui/States'
 
 /** Every device that bears a value of a fact: a processor, a drive, a browser build. */
@@ -18,12 +18,9 @@ export function FactPage() {
   return <FactView profile={profile.data} />
 }
 
-/** Groups that tell how fast a device is; the rest is on the page of its model. */
-const speed: readonly TestGroup[] = ['PROCESSOR', 'MEMORY', 'GRAPHICS', 'STORAGE', 'BROWSER']
-
 function FactView({ profile }: { readonly profile: Schemas['FactProfile'] }) {
   const has = new Set(profile.bearers.flatMap((b) => b.places.map((p) => p.group)))
-  const measured = speed.filter((g) => has.has(g))
+  const measured = speedGroups.filter((g) => has.has(g))
   const models = new Set(profile.bearers.map((b) => b.setup.modelId)).size
   const query = `fact=${encodeURIComponent(profile.key)}&value=${encodeURIComponent(profile.value)}`
   return (

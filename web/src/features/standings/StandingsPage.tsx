@@ -9,7 +9,7 @@ import type { IndexScale } from '../../figures/IndexLine'
 import { RuleStrip } from '../../figures/RuleStrip'
 import type { Tick } from '../../figures/RuleStrip'
 import { number, placeRange } from '../../figures/format'
-import { capital, groups, kinds } from '../../figures/words'
+import { capital, groups, kinds, speedGroups } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Select } from '../../ui/Select'
 import { Empty, Failed, Loading } from '../../ui/States'
@@ -144,7 +144,7 @@ function GroupLine({ view }: { readonly view: View }) {
     )
   }
   const counted = view.groups.filter((g) => g.counts)
-  const left = view.groups.filter((g) => !g.counts)
+  const left = view.groups.filter((g) => !g.counts && speedGroups.includes(g.group))
   return (
     <p className="text-ink2">
       Equal weights:{' '}
@@ -177,7 +177,9 @@ function PlaceTable({ view, places, focus }: PlaceTableProps) {
       ),
     [places],
   )
-  const shown = view.groups.filter((g) => g.subjects > 1).map((g) => g.group)
+  const shown = view.groups
+    .filter((g) => g.subjects > 1 && (speedGroups.includes(g.group) || g.group === view.group))
+    .map((g) => g.group)
   const pools = useMemo(() => new Map(shown.map((g) => [g, ticks(places, g)])), [places, shown])
   return (
     <table className="border-collapse mt-3 -ml-[14px]" data-testid="standings">
