@@ -15,6 +15,8 @@ import { ColumnChecks } from './ColumnChecks'
 import type { CellMark } from './ColumnChecks'
 import { FailedForm } from './FailedForm'
 import { PasteText } from './PasteText'
+import { SensorLog } from './SensorLog'
+import type { SeriesLine } from './SensorLog'
 import {
   below,
   cellErrors,
@@ -50,10 +52,11 @@ export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
   const grid = useRef<HTMLTableElement>(null)
   const [columns, setColumns] = useState(() => startColumns(sheet.sitting, row))
   const [files, setFiles] = useState<Readonly<Record<string, readonly File[]>>>({})
+  const [series, setSeries] = useState<Readonly<Record<string, readonly SeriesLine[]>>>({})
   const [errors, setErrors] = useState<Errors>({})
   const [marks, setMarks] = useState<Marks>({})
   const [at, setAt] = useState<Cell>({ row: 0, column: 0 })
-  const [side, setSide] = useState<'none' | 'paste' | 'failed'>('none')
+  const [side, setSide] = useState<'none' | 'paste' | 'log' | 'failed'>('none')
   const [busy, setBusy] = useState(false)
 
   useEffect(() => {
@@ -78,6 +81,7 @@ export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
   const attach = (id: string, more: readonly File[]) => {
     setFiles({ ...files, [id]: [...(files[id] ?? []), ...more] })
   }
+  const ready = (c: Column) => isFilled(c) || (series[c.id] ?? []).length > 0
   const renew = () =>
     client.invalidateQueries({
       predicate: (q) => ['sheet', 'strip', 'scores', 'check'].includes(String(q.queryKey[0])),
@@ -87,8 +91,12 @@ export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
     setBusy(true)
     const found: Record<string, Readonly<Record<string, string>>> = {}
     let left = columns
-    for (const column of columns.filter(isFilled)) {
-      const run = toRun(column, sheet, suite, new Date())
+    for (const column of columns.filter(ready)) {
+      const own = series[column.id] ?? []
+      const run = {
+        ...toRun(column, sheet, suite, new Date()),
+        ...(own.length === 0 ? {} : { series: [...own] }),
+      }
       try {
         await take(api.PUT('/api/v1/runs/{id}', { params: { path: { id: column.id } }, body: run }))
         for (const file of files[column.id] ?? []) await sendEvidence(column.id, file)
@@ -271,9 +279,17 @@ export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
         />
       )}
       <FileList files={files} columns={columns} from={saved.length} />
+      {columns
+        .filter((c) => (series[c.id] ?? []).length > 0)
+        .map((c) => (
+          <p key={c.id} className="text-[12.5px] text-ink2 mt-1.5">
+            With the {ordinal(saved.length + columns.indexOf(c) + 1)} repeat: series{' '}
+            {(series[c.id] ?? []).map((s) => `${s.name}, ${String(s.x.length)} points`).join('; ')}
+          </p>
+        ))}
       <ColumnErrors errors={errors} columns={columns} from={saved.length} suite={suite} />
       <div className="flex gap-2 mt-3 items-center">
-        <Button look="main" disabled={busy || !columns.some(isFilled)} onClick={() => void save()}>
+        <Button look="main" disabled={busy || !columns.some(ready)} onClick={() => void save()}>
           Save
         </Button>
         <Button
@@ -295,6 +311,13 @@ export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
             if (column) attach(column.id, more)
           }}
         />
+        <Button
+          onClick={() => {
+            setSide('log')
+          }}
+        >
+          Add a sensor log
+        </Button>
         <Button
           onClick={() => {
             setSide('failed')
@@ -327,6 +350,18 @@ export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
                 return { ...c, texts }
               }),
             )
+            setSide('none')
+          }}
+        />
+      )}
+      {side === 'log' && column && (
+        <SensorLog
+          suite={suite}
+          onClose={() => {
+            setSide('none')
+          }}
+          onAccept={(lines) => {
+            setSeries({ ...series, [column.id]: lines })
             setSide('none')
           }}
         />

@@ -134,6 +134,45 @@ describe('checks in the entry grid', () => {
   })
 })
 
+describe('a sensor log', () => {
+  it('becomes series of the run that is being typed', async () => {
+    const watts = { ...kernmill, metrics: [{ ...kernmill.metrics[0], series: 'max of power', unit: 'W' }] }
+    const log = {
+      series: [{ name: 'power', unit: 'W', axis: 'time', axisUnit: 's', x: [0, 1], y: [5, 7] }],
+      rows: 3,
+      rejected: 1,
+      problems: ['line 3, column "power W": "x" is no plain number'],
+    }
+    const sent = serve({
+      ...desk,
+      'GET /api/v1/sittings/7': { ...sheet, rows: [{ ...sheet.rows[0], suite: watts }] },
+      'POST /api/v1/tables/columns': { header: ['time', 'power W'], rows: [] },
+      'POST /api/v1/tables/sensor-log': log,
+      'PUT /api/v1/runs/*': { state: 'DONE', fresh: true },
+    })
+    show(<DeskPage />, '/desk/7', '/desk/:sitting')
+    await screen.findByText('Ostrel Fen 13')
+    fireEvent.keyDown(window, { key: 'e' })
+    fireEvent.click(await screen.findByText('Add a sensor log'))
+    const file = new File(['time,power W\n0,5\n'], 'log.csv')
+    fireEvent.change(screen.getByTestId('log-file'), { target: { files: [file] } })
+    await screen.findByText('Time is in')
+    fireEvent.click(screen.getByText('Read the log'))
+    expect((await screen.findByTestId('log-read')).textContent).toContain(
+      'power with 2 points. 1 cells left out.',
+    )
+    fireEvent.click(screen.getByText('Put into the run'))
+    fireEvent.click(screen.getByText('Save'))
+    await waitFor(() => {
+      expect((sent.find((s) => s.method === 'PUT')?.body as Schemas['RunFile']).series).toEqual(log.series)
+    })
+    expect(sent.find((s) => s.path.endsWith('sensor-log'))?.body).toMatchObject({
+      timeColumn: 'time',
+      columns: { 'power W': { name: 'power', unit: 'W' } },
+    })
+  })
+})
+
 describe('the setup on the desk', () => {
   it('shows the meant change, and asks about the unmeant one', async () => {
     const sent = serve({ ...desk, 'PUT /api/v1/setups/11/calls/memory.channels': setup })
