@@ -8,13 +8,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
-import org.junit.jupiter.api.MethodOrderer;
 import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.TestInstance;
-import org.junit.jupiter.api.TestMethodOrder;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
 
@@ -22,31 +17,7 @@ import org.openqa.selenium.Keys;
  * One device on its way from the desk to its place in the standings: run natively in a real process, run in a real
  * browser, typed in, looked up in the ledger, and placed. The steps build on each other.
  */
-@TestInstance(TestInstance.Lifecycle.PER_CLASS)
-@TestMethodOrder(MethodOrderer.OrderAnnotation.class)
-class JourneyTest {
-
-    private App app;
-    private Browser desk;
-    private String token;
-
-    @BeforeAll
-    void open() {
-        app = App.start("demo");
-        token = app.token();
-        desk = Browser.open();
-        desk.signIn(app);
-    }
-
-    @AfterAll
-    void close() {
-        if (desk != null) {
-            desk.close();
-        }
-        if (app != null) {
-            app.close();
-        }
-    }
+class JourneyTest extends DemoDesk {
 
     @Test
     @Order(1)

@@ -1,0 +1,35 @@
+package app.yarrowmark.e2e;
+
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.MethodOrderer;
+import org.junit.jupiter.api.TestInstance;
+import org.junit.jupiter.api.TestMethodOrder;
+
+/** A demo desk of its own with somebody signed in, for journeys whose steps build on each other. */
+@TestInstance(TestInstance.Lifecycle.PER_CLASS)
+@TestMethodOrder(MethodOrderer.OrderAnnotation.class)
+abstract class DemoDesk {
+
+    App app;
+    Browser desk;
+    String token;
+
+    @BeforeAll
+    void open() {
+        app = App.start("demo");
+        token = app.token();
+        desk = Browser.open();
+        desk.signIn(app);
+    }
+
+    @AfterAll
+    void close() {
+        if (desk != null) {
+            desk.close();
+        }
+        if (app != null) {
+            app.close();
+        }
+    }
+}
