@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
 /**
@@ -20,6 +21,8 @@ import java.util.stream.Stream;
  * @param metrics in a wide table: metric key by name of the column
  */
 public record TableMapping(Shape shape, Map<Role, String> columns, Map<String, String> metrics) {
+
+    private static final Pattern OTHER_SIGNS = Pattern.compile("[^\\p{L}\\d]+");
 
     /** How readings lie in a table. */
     public enum Shape {
@@ -142,6 +145,9 @@ public record TableMapping(Shape shape, Map<Role, String> columns, Map<String, S
 
     /** Returns a text for comparing names: lower case, every run of other signs a blank. */
     public static String plain(String text) {
-        return text.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\d]+", " ").strip();
+        return OTHER_SIGNS
+                .matcher(text.toLowerCase(Locale.ROOT))
+                .replaceAll(" ")
+                .strip();
     }
 }

@@ -14,6 +14,8 @@ public final class DigitText {
 
     private static final Pattern NUMBER = Pattern.compile(
             "([+\\-\u2212]?)(\\d+|\\d{1,3}(?:[ '\u2019]\\d{3})+)(?:([.,])(\\d+))?(?:[eE]([+-]?\\d{1,3}))?");
+    private static final Pattern GROUPING = Pattern.compile("[ '\u2019]");
+    private static final Pattern THIN_BLANK = Pattern.compile("[\u00a0\u2009\u202f]");
     private static final int LONGEST = 40;
 
     private DigitText() {}
@@ -24,6 +26,10 @@ public final class DigitText {
      * @throws IllegalArgumentException if the text is no plain number; the message says how to write it
      */
     public static Reading parse(String text) {
+        int digits = plainFraction(text);
+        if (digits >= 0) {
+            return new Reading(Double.parseDouble(text), Math.pow(10, -digits));
+        }
         Matcher match = match(text);
         String clean = match.group();
         String whole = whole(match);
@@ -43,6 +49,9 @@ public final class DigitText {
      * @throws IllegalArgumentException as {@link #parse}
      */
     public static String plain(String text) {
+        if (plainFraction(text) >= 0) {
+            return text;
+        }
         Matcher match = match(text);
         if (match.group(5) != null) {
             parse(text);
@@ -51,16 +60,31 @@ public final class DigitText {
         return sign(match) + whole(match) + (match.group(4) == null ? "" : "." + match.group(4));
     }
 
+    /** Nearly every text is only digits, with a point or none: digits after the point; -1 if there is more to it. */
+    private static int plainFraction(String text) {
+        int point = -1;
+        int length = text.length();
+        for (int i = 0; i < length; i++) {
+            char c = text.charAt(i);
+            if (c == '.' && point < 0 && i > 0 && i < length - 1) {
+                point = i;
+            } else if (c < '0' || c > '9') {
+                return -1;
+            }
+        }
+        return length == 0 || length > LONGEST ? -1 : point < 0 ? 0 : length - 1 - point;
+    }
+
     private static String sign(Matcher match) {
         return match.group(1).isEmpty() || match.group(1).equals("+") ? "" : "-";
     }
 
     private static String whole(Matcher match) {
-        return match.group(2).replaceAll("[ '\u2019]", "");
+        return GROUPING.matcher(match.group(2)).replaceAll("");
     }
 
     private static Matcher match(String text) {
-        String clean = text.strip().replaceAll("[\u00a0\u2009\u202f]", " ");
+        String clean = THIN_BLANK.matcher(text.strip()).replaceAll(" ");
         if (clean.isEmpty()) {
             throw new IllegalArgumentException("a number is missing");
         }

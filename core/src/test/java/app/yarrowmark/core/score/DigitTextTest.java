@@ -3,6 +3,7 @@ package app.yarrowmark.core.score;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import app.yarrowmark.core.rank.SplitMix;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -34,6 +35,19 @@ class DigitTextTest {
     @ValueSource(strings = {"NaN", "Infinity", "12a", "1.2.3", "--4", "1,284,5", "0x10", "12 84", "1e999", ""})
     void refusesWhatIsNoPlainNumber(String text) {
         assertThatThrownBy(() -> DigitText.parse(text)).isInstanceOf(IllegalArgumentException.class);
+    }
+
+    @Test
+    void plainDigitsMeanTheSameAsWithASign() {
+        SplitMix random = new SplitMix(3);
+        for (int i = 0; i < 500; i++) {
+            String whole = String.valueOf(random.bits() >>> (1 + i % 62));
+            String text = i % 3 == 0 ? whole : whole + "." + String.format("%0" + (1 + i % 9) + "d", i);
+            assertThat(DigitText.parse(text)).isEqualTo(DigitText.parse("+" + text));
+            assertThat(DigitText.plain(text))
+                    .isEqualTo(DigitText.plain("+" + text))
+                    .isEqualTo(text);
+        }
     }
 
     @Test

@@ -9,7 +9,9 @@ import app.yarrowmark.core.rank.SplitMix;
 import com.fasterxml.jackson.databind.JsonNode;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import org.apache.commons.math3.distribution.TDistribution;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -59,7 +61,20 @@ class ScoringTest {
             for (int c = 0; c < 5; c++) {
                 cells.add(noisy(random, 3, 0.01));
             }
-            Score score = Scoring.score(cells.get(0), PooledNoise.ofReadings(cells));
+            Score score = Scoring.score(
+                    cells.get(0),
+                    NoisePool.ofReadings(Map.of(
+                                    0,
+                                    cells.get(0),
+                                    1,
+                                    cells.get(1),
+                                    2,
+                                    cells.get(2),
+                                    3,
+                                    cells.get(3),
+                                    4,
+                                    cells.get(4)))
+                            .all());
             double half =
                     new TDistribution(null, score.dof()).inverseCumulativeProbability(.975) * score.standardError();
             hits += Math.abs(score.log() - Math.log(100)) <= half ? 1 : 0;
@@ -110,7 +125,7 @@ class ScoringTest {
                 .get("history_readings")
                 .forEach(c -> cells.add(
                         Arrays.stream(Golden.doubles(c)).map(Math::log).toArray()));
-        return PooledNoise.of(cells);
+        return pool(cells).all();
     }
 
     private static List<Reading> readings(String cell, double resolution) {
@@ -133,9 +148,37 @@ class ScoringTest {
         for (int i = 0; i < 9; i++) {
             cells.add(new double[] {4 + .01 * i, 4.01 + .01 * i, 4.005});
         }
-        double sound = PooledNoise.of(cells).logVariance();
+        double sound = pool(cells).all().logVariance();
         cells.add(new double[] {4, 8, 4});
-        assertThat(PooledNoise.of(cells).logVariance()).isEqualTo(sound);
-        assertThat(PooledNoise.of(cells.subList(6, 10)).logVariance()).isGreaterThan(1);
+        assertThat(pool(cells).all().logVariance()).isEqualTo(sound);
+        assertThat(pool(cells.subList(6, 10)).all().logVariance()).isGreaterThan(1);
+    }
+
+    @Test
+    void withoutOneIsAsIfThatOneHadNeverBeenSeen() {
+        SplitMix random = new SplitMix(11);
+        for (int n = 1; n < 24; n++) {
+            List<double[]> cells = new ArrayList<>();
+            for (int c = 0; c < n; c++) {
+                cells.add(noisy(random, 1 + c % 4, c % 7 == 6 ? .9 : .01 * (1 + c % 3)).stream()
+                        .mapToDouble(r -> Math.log(r.value()))
+                        .toArray());
+            }
+            for (int c = 0; c < n; c++) {
+                List<double[]> others = new ArrayList<>(cells);
+                others.remove(c);
+                PooledNoise expected = pool(others).all();
+                PooledNoise got = pool(cells).without(c);
+                assertThat(got.dof()).as("%d of %d", c, n).isEqualTo(expected.dof());
+                assertThat(got.logVariance()).isCloseTo(expected.logVariance(), within(1e-12));
+            }
+        }
+        assertThat(pool(List.of()).without(3)).isEqualTo(PooledNoise.NONE);
+    }
+
+    private static NoisePool<Integer> pool(List<double[]> cells) {
+        Map<Integer, double[]> byPlace = new HashMap<>();
+        cells.forEach(c -> byPlace.put(byPlace.size(), c));
+        return NoisePool.of(byPlace);
     }
 }

@@ -31,7 +31,7 @@ import org.springframework.stereotype.Service;
 public class CheckService {
 
     private static final int MOST_MODELLED = 400;
-    private static final int MOST_OTHERS = 40;
+    private static final int MOST_OTHERS = 16;
 
     private final Expectations expectations;
     private final SuiteService suites;
@@ -68,7 +68,8 @@ public class CheckService {
             if (texts.containsKey(metric.key())) {
                 Optional<Expectation> range = moment.of(metric, moment.readings(metric));
                 range.ifPresent(e -> expected.put(metric.key(), e.value()));
-                doubt(metric, texts.get(metric.key()), range).ifPresent(unlikely::add);
+                String text = texts.get(metric.key());
+                doubt(metric, text, ReadingText.parse(metric, text), range).ifPresent(unlikely::add);
             }
         }
         return new CheckView(
@@ -134,7 +135,8 @@ public class CheckService {
                 if (text != null) {
                     Optional<Expectation> range = moment.of(metric, others(readings.get(metric.key()), run));
                     range.ifPresent(e -> expected.put(metric.key(), e.value()));
-                    doubt(metric, text, range).ifPresent(unlikely::add);
+                    doubt(metric, text, readings.get(metric.key()).get(run.id), range)
+                            .ifPresent(unlikely::add);
                 }
             }
             all.put(run.id, new Doubts(unlikely, mismatches(suite, run.texts, expected)));
@@ -167,8 +169,8 @@ public class CheckService {
                 .toList();
     }
 
-    private static Optional<DoubtView> doubt(Metric metric, String text, Optional<Expectation> range) {
-        if (range.isEmpty() || range.get().fits(ReadingText.parse(metric, text).value())) {
+    private static Optional<DoubtView> doubt(Metric metric, String text, Reading reading, Optional<Expectation> range) {
+        if (range.isEmpty() || range.get().fits(reading.value())) {
             return Optional.empty();
         }
         Expectation e = range.get();

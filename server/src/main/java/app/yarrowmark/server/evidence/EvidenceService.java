@@ -55,7 +55,7 @@ public class EvidenceService {
      */
     @Transactional
     public EvidenceView add(UUID runId, String name, byte[] content, String who) {
-        runs.cellOf(runId);
+        runs.requireKept(runId);
         String clean = name.strip().replaceAll("[\\p{Cntrl}/\\\\]", " ").strip();
         if (clean.isEmpty() || clean.length() > 200) {
             throw new RuleViolations("name", "a file's name has 1 to 200 characters");

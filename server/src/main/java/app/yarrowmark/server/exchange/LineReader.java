@@ -37,6 +37,8 @@ final class LineReader {
     private final Map<String, List<ModelView>> models = new HashMap<>();
     private final Map<String, Optional<Suite>> suiteByText = bounded();
     private final Map<String, Optional<Long>> setupByText = bounded();
+    private final Map<String, Optional<Metric>> metricByText = bounded();
+    private final Map<String, Instant> timeByText = bounded();
 
     LineReader(ImportSettings settings, CatalogueService catalogue, SuiteService suites, SetupService setups) {
         this.settings = settings;
@@ -157,7 +159,9 @@ final class LineReader {
     }
 
     private Metric metric(Cell cell, Suite suite) {
-        return TableMapping.metricNamed(suite.sheet(), cell.metric())
+        return metricByText
+                .computeIfAbsent(
+                        suite.id() + "\t" + cell.metric(), k -> TableMapping.metricNamed(suite.sheet(), cell.metric()))
                 .orElseThrow(() -> unfit(
                         Role.METRIC,
                         suite.sheet().id() + " has no metric \"" + cell.metric() + "\"; it has "
@@ -244,17 +248,21 @@ final class LineReader {
         if (text.isEmpty()) {
             return null;
         }
-        String iso = text.replace(' ', 'T');
         try {
-            if (iso.length() == 10) {
-                return LocalDate.parse(iso).atStartOfDay(ZoneOffset.UTC).toInstant();
-            }
-            return iso.matches(".*(Z|[+-]\\d{2}:\\d{2})$")
-                    ? OffsetDateTime.parse(iso).toInstant()
-                    : LocalDateTime.parse(iso).toInstant(ZoneOffset.UTC);
+            return timeByText.computeIfAbsent(text, LineReader::instant);
         } catch (DateTimeParseException e) {
             throw unfit(Role.TIME, "is a day or time such as 2026-05-04 or 2026-05-04 10:30, got \"" + text + "\"");
         }
+    }
+
+    private static Instant instant(String text) {
+        String iso = text.replace(' ', 'T');
+        if (iso.length() == 10) {
+            return LocalDate.parse(iso).atStartOfDay(ZoneOffset.UTC).toInstant();
+        }
+        return iso.matches(".*(Z|[+-]\\d{2}:\\d{2})$")
+                ? OffsetDateTime.parse(iso).toInstant()
+                : LocalDateTime.parse(iso).toInstant(ZoneOffset.UTC);
     }
 
     private void limit(Role role, String text, int most) {

@@ -282,10 +282,9 @@ class TableImport {
         private final ImportSettings settings;
         private final @Nullable Set<PartKey> parts;
         private final Caller caller;
-        private final Map<String, Long> made = new HashMap<>();
-        private final Set<RunService.Cell> cells = new HashSet<>();
-        private final List<RunFile> waiting = new ArrayList<>();
-        private final List<Integer> firstLines = new ArrayList<>();
+        private final Map<Place, Long> made = new HashMap<>();
+        private final Set<RunReview.Cell> cells = new HashSet<>();
+        private final List<Group> waiting = new ArrayList<>();
         private @Nullable Group group;
         private int fresh;
         private int known;
@@ -318,7 +317,7 @@ class TableImport {
             Group current = group;
             if (current == null || !current.key.equals(key)) {
                 next();
-                current = new Group(key, setup(row), suite, at == null ? null : at.toInstant(), row.getInt("line"));
+                current = new Group(key, Place.of(row), suite, at == null ? null : at.toInstant(), row.getInt("line"));
                 group = current;
             }
             current.readings.add(
@@ -331,20 +330,42 @@ class TableImport {
         }
 
         private void next() {
-            Group current = group;
-            if (current == null) {
-                return;
+            if (group != null) {
+                waiting.add(group);
+                group = null;
             }
-            Instant at = current.startedAt == null ? batch.at : current.startedAt;
-            UUID id = UUID.nameUUIDFromBytes(
-                    (current.setupId + current.key + current.readings).getBytes(StandardCharsets.UTF_8));
-            waiting.add(new RunFile(
+            if (waiting.size() == BATCH) {
+                flush();
+            }
+        }
+
+        /** Makes what is missing and keeps the runs, all of it or nothing. */
+        private void flush() {
+            transaction.executeWithoutResult(tx -> {
+                RunIntake.KeptAll kept =
+                        intake.acceptAll(waiting.stream().map(this::run).toList(), caller, batch.id);
+                fresh += kept.fresh();
+                known += kept.known();
+                refused += kept.rejected().size();
+                kept.rejected()
+                        .forEach((i, e) ->
+                                lines.refuse(batch.id, waiting.get(i).line, Objects.toString(e.getMessage())));
+            });
+            waiting.clear();
+        }
+
+        private RunFile run(Group group) {
+            long setup = setup(group.place);
+            cells.add(new RunReview.Cell(setup, group.suite.id()));
+            Instant at = group.startedAt == null ? batch.at : group.startedAt;
+            UUID id = UUID.nameUUIDFromBytes((setup + group.key + group.readings).getBytes(StandardCharsets.UTF_8));
+            return new RunFile(
                     id,
                     new RunFile.Suite(
-                            current.suite.sheet().id().key(),
-                            current.suite.sheet().id().version()),
+                            group.suite.sheet().id().key(),
+                            group.suite.sheet().id().version()),
                     null,
-                    current.setupId,
+                    setup,
                     RunFile.State.DONE,
                     null,
                     at,
@@ -352,60 +373,52 @@ class TableImport {
                     SENDER,
                     null,
                     null,
-                    current.readings,
+                    group.readings,
                     null,
                     null,
                     null,
                     null,
                     null,
                     null,
-                    null));
-            firstLines.add(current.line);
-            cells.add(new RunService.Cell(current.setupId, current.suite.id()));
-            group = null;
-            if (waiting.size() == BATCH) {
-                flush();
-            }
+                    null);
         }
 
-        private void flush() {
-            if (waiting.isEmpty()) {
-                return;
+        private long setup(Place place) {
+            if (place.setupId != null) {
+                return place.setupId;
             }
-            RunIntake.KeptAll kept = intake.acceptAll(waiting, caller, batch.id);
-            fresh += kept.fresh();
-            known += kept.known();
-            refused += kept.rejected().size();
-            kept.rejected()
-                    .forEach((i, e) -> lines.refuse(batch.id, firstLines.get(i), Objects.toString(e.getMessage())));
-            waiting.clear();
-            firstLines.clear();
-        }
-
-        private long setup(ResultSet row) throws SQLException {
-            long id = row.getLong("setup_id");
-            if (!row.wasNull()) {
-                return id;
-            }
-            String maker = row.getString("maker");
-            String model = row.getString("model");
-            String unit = row.getString("unit_label");
-            String setup = row.getString("setup_name");
-            String key = String.join("\t", maker, model, unit, setup);
-            Long before = made.get(key);
+            Long before = made.get(place);
             if (before == null) {
-                before = make(maker, model, unit, setup);
-                made.put(key, before);
+                before = make(place);
+                made.put(place, before);
             }
             return before;
         }
 
-        private long make(String maker, String model, String label, String setup) {
+        private long make(Place place) {
             DeviceKind kind = Objects.requireNonNull(settings.makeModels(), "nothing is made unless asked for");
-            ModelView made = catalogue.addModel(maker, model, kind, null, caller.name());
-            UnitView unit = catalogue.addUnit(made.id(), label, "", settings.sourceText(), caller.name());
-            return setups.create(unit.id(), setup, null, false, Facts.of(List.of()), caller.name())
+            ModelView model = catalogue.addModel(place.maker, place.model, kind, null, caller.name());
+            UnitView unit = catalogue.addUnit(model.id(), place.unit, "", settings.sourceText(), caller.name());
+            return setups.create(unit.id(), place.setup, null, false, Facts.of(List.of()), caller.name())
                     .id();
+        }
+    }
+
+    /** Where a run was measured; without a number where the setup is to be made. */
+    private record Place(
+            String maker,
+            String model,
+            String unit,
+            String setup,
+            @Nullable Long setupId) {
+
+        static Place of(ResultSet row) throws SQLException {
+            return new Place(
+                    row.getString("maker"),
+                    row.getString("model"),
+                    row.getString("unit_label"),
+                    row.getString("setup_name"),
+                    row.getObject("setup_id", Long.class));
         }
     }
 
@@ -413,15 +426,15 @@ class TableImport {
     private static final class Group {
 
         private final String key;
-        private final long setupId;
+        private final Place place;
         private final Suite suite;
         private final @Nullable Instant startedAt;
         private final int line;
         private final List<RunFile.ReadingLine> readings = new ArrayList<>();
 
-        Group(String key, long setupId, Suite suite, @Nullable Instant startedAt, int line) {
+        Group(String key, Place place, Suite suite, @Nullable Instant startedAt, int line) {
             this.key = key;
-            this.setupId = setupId;
+            this.place = place;
             this.suite = suite;
             this.startedAt = startedAt;
             this.line = line;

@@ -21,6 +21,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -67,8 +68,13 @@ class RunChecks {
             List<Fact> facts) {}
 
     Checked check(RunFile file, Caller caller) {
+        return check(file, caller, new HashSet<>());
+    }
+
+    /** As {@link #check(RunFile, Caller)}, for one of many runs: setups that were found are kept in {@code found}. */
+    Checked check(RunFile file, Caller caller, Set<Long> found) {
         List<Violation> faults = new ArrayList<>();
-        Place place = place(file, caller, faults);
+        Place place = place(file, caller, found, faults);
         Optional<Suite> suite = suites.find(file.suite().key(), file.suite().version());
         if (suite.isEmpty()) {
             faults.add(new Violation(
@@ -96,7 +102,7 @@ class RunChecks {
     private record Place(long setupId, @Nullable Long sittingId) {}
 
     /** A device's token decides the sitting; a person names a sitting or a setup. */
-    private Place place(RunFile file, Caller caller, List<Violation> faults) {
+    private Place place(RunFile file, Caller caller, Set<Long> found, List<Violation> faults) {
         Long sitting = file.sitting();
         if (caller.boundSitting().isPresent()) {
             long bound = caller.boundSitting().getAsLong();
@@ -114,7 +120,7 @@ class RunChecks {
             }
             return new Place(setup.get(), sitting);
         }
-        if (file.setup() == null || !setups.exists(file.setup())) {
+        if (file.setup() == null || !found.contains(file.setup()) && !setups.exists(file.setup())) {
             faults.add(new Violation(
                     file.setup() == null ? "sitting" : "setup",
                     file.setup() == null
@@ -122,6 +128,7 @@ class RunChecks {
                             : "there is no setup number " + file.setup()));
             return new Place(0, null);
         }
+        found.add(file.setup());
         return new Place(file.setup(), null);
     }
 

@@ -32,10 +32,12 @@ class RunController {
 
     private final RunIntake intake;
     private final RunService runs;
+    private final RunReview review;
 
-    RunController(RunIntake intake, RunService runs) {
+    RunController(RunIntake intake, RunService runs, RunReview review) {
         this.intake = intake;
         this.runs = runs;
+        this.review = review;
     }
 
     record Reason(String reason) {}
@@ -140,8 +142,7 @@ class RunController {
 
     /** After the change is kept, so that the scores it is held against are those with it. */
     private RunViews.RunDetail review(UUID id) {
-        RunService.Cell cell = runs.cellOf(id);
-        runs.review(cell.setupId(), cell.suiteId());
+        review.around(id);
         return runs.detail(id);
     }
 }

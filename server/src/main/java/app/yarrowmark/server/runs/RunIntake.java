@@ -23,11 +23,12 @@ import java.math.RoundingMode;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
-import java.util.stream.Collectors;
 import org.hibernate.exception.ConstraintViolationException;
 import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DataIntegrityViolationException;
@@ -44,6 +45,7 @@ public class RunIntake {
 
     private final RunChecks checks;
     private final RunRepository runs;
+    private final RunWriter writer;
     private final EntityManager entities;
     private final SetupService setups;
     private final SittingService sittings;
@@ -56,6 +58,7 @@ public class RunIntake {
     RunIntake(
             RunChecks checks,
             RunRepository runs,
+            RunWriter writer,
             EntityManager entities,
             SetupService setups,
             SittingService sittings,
@@ -66,6 +69,7 @@ public class RunIntake {
             PlatformTransactionManager transactions) {
         this.checks = checks;
         this.runs = runs;
+        this.writer = writer;
         this.entities = entities;
         this.setups = setups;
         this.sittings = sittings;
@@ -103,10 +107,12 @@ public class RunIntake {
         try {
             return transaction.execute(tx -> {
                 RunChecks.Checked checked = checks.check(file, caller);
-                Kept kept = keep(file, checked, caller, hash, null, revision.next());
+                RunEntity run = made(file, checked, hash, revision.next());
+                entities.persist(run);
+                record(run, caller);
                 entities.flush();
                 events.changed(LiveEvents.Topic.RUNS);
-                return kept;
+                return new Kept(run.id, run.state, true);
             });
         } catch (DataIntegrityViolationException | ConstraintViolationException sameAtOnce) {
             return kept(file.id(), hash).orElseThrow(() -> sameAtOnce);
@@ -117,17 +123,17 @@ public class RunIntake {
      * Keeps many runs in one transaction; one that breaks a rule is left out and the others are kept. Of runs that are kept
      * already nothing is changed.
      *
-     * @param importId the import they belong to; null if none
+     * @param importId the import they belong to, in whose history it stands who kept them; null if none
      */
     public KeptAll acceptAll(List<RunFile> files, Caller caller, @Nullable Long importId) {
         return transaction.execute(tx -> {
-            Map<UUID, String> before = runs
-                    .findAllById(files.stream().map(RunFile::id).toList())
-                    .stream()
-                    .collect(Collectors.toMap(r -> r.id, r -> r.contentHash));
+            Map<UUID, String> before = new HashMap<>();
+            runs.hashes(files.stream().map(f -> f.id().toString()).toList())
+                    .forEach(row -> before.put(UUID.fromString((String) row[0]), (String) row[1]));
             Map<Integer, RuntimeException> rejected = new HashMap<>();
+            List<RunEntity> fresh = new ArrayList<>();
+            Set<Long> setupsFound = new HashSet<>();
             long number = revision.next();
-            int fresh = 0;
             int known = 0;
             for (int i = 0; i < files.size(); i++) {
                 RunFile file = files.get(i);
@@ -137,18 +143,23 @@ public class RunIntake {
                         requireSame(file.id(), before.get(file.id()), hash);
                         known++;
                     } else {
-                        keep(file, checks.check(file, caller), caller, hash, importId, number);
+                        RunEntity run = made(file, checks.check(file, caller, setupsFound), hash, number);
+                        run.importId = importId;
+                        fresh.add(run);
                         before.put(file.id(), hash);
-                        fresh++;
                     }
                 } catch (RuleViolations | Refusal e) {
                     rejected.put(i, e);
                 }
             }
+            writer.write(fresh);
+            if (importId == null) {
+                fresh.forEach(run -> record(run, caller));
+            }
             entities.flush();
             entities.clear();
             events.changed(LiveEvents.Topic.RUNS);
-            return new KeptAll(fresh, known, rejected);
+            return new KeptAll(fresh.size(), known, rejected);
         });
     }
 
@@ -165,8 +176,11 @@ public class RunIntake {
         }
     }
 
-    private Kept keep(
-            RunFile file, RunChecks.Checked checked, Caller caller, String hash, @Nullable Long importId, long number) {
+    private void record(RunEntity run, Caller caller) {
+        history.add(HistoryService.Kind.RUN, run.id, run.state.name(), caller.name() + " by " + run.sender, run.reason);
+    }
+
+    private RunEntity made(RunFile file, RunChecks.Checked checked, String hash, long number) {
         RunEntity run = new RunEntity(file.id());
         run.setupId = checked.setupId();
         run.suiteId = checked.suite().id();
@@ -179,7 +193,6 @@ public class RunIntake {
         run.workSize = file.size() == null ? "normal" : file.size();
         run.note = file.note();
         run.contentHash = hash;
-        run.importId = importId;
         settle(run, file);
         circumstances(run, file, checked);
         run.readings.putAll(readings(checked));
@@ -189,9 +202,7 @@ public class RunIntake {
             setups.complete(run.setupId, Facts.of(checked.facts()));
         }
         run.revision = number;
-        entities.persist(run);
-        history.add(HistoryService.Kind.RUN, run.id, run.state.name(), caller.name() + " by " + run.sender, run.reason);
-        return new Kept(run.id, run.state, true);
+        return run;
     }
 
     /** A trial with tiny work never counts by itself: its numbers are real and mean nothing. */

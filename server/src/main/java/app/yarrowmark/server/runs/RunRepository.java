@@ -8,6 +8,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Page;
 import org.springframework.data.domain.Pageable;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 
 interface RunRepository extends JpaRepository<RunEntity, UUID> {
@@ -17,8 +18,6 @@ interface RunRepository extends JpaRepository<RunEntity, UUID> {
     List<RunEntity> findBySetupIdAndSuiteIdOrderByStartedAt(Long setupId, Long suiteId);
 
     List<RunEntity> findBySetupIdInOrderByStartedAt(Collection<Long> setupIds);
-
-    List<RunEntity> findByImportId(Long importId);
 
     /** Ids, as text, of the newest runs of each setup and suite, so many of each. */
     @Query(
@@ -69,4 +68,41 @@ interface RunRepository extends JpaRepository<RunEntity, UUID> {
 
     @Query("select r.setupId, count(r) from RunEntity r group by r.setupId")
     List<Object[]> countBySetup();
+
+    /** Id, setup, suite and doubts of the runs that count and bear no flag, the first started first. */
+    @Query("select r.id, r.setupId, r.suiteId, r.doubts from RunEntity r where r.state = 'DONE' and r.flags = ''"
+            + " and r.setupId in :setups and r.suiteId in :suites order by r.startedAt, r.id")
+    List<Object[]> counting(Collection<Long> setups, Collection<Long> suites);
+
+    /** Run, metric and text of the readings of {@link #counting}; those that were computed left out. */
+    @Query(
+            "select r.id, key(v), v.text from RunEntity r join r.readings v where v.computed = false and r.state = 'DONE'"
+                    + " and r.flags = '' and r.setupId in :setups and r.suiteId in :suites")
+    List<Object[]> typed(Collection<Long> setups, Collection<Long> suites);
+
+    @Modifying
+    @Query("update RunEntity r set r.doubts = :doubts, r.openDoubts = :open where r.id = :id")
+    void doubt(UUID id, @Nullable String doubts, int open);
+
+    /** Moves the runs of an import from one state and reason to another; returns how many. */
+    @Modifying
+    @Query(
+            "update RunEntity r set r.state = :to, r.reason = :toReason, r.revision = :revision where r.importId = :importId"
+                    + " and r.state = :from and (:fromReason is null or r.reason = :fromReason)")
+    int moveImport(
+            long importId,
+            RunState from,
+            @Nullable String fromReason,
+            RunState to,
+            @Nullable String toReason,
+            long revision);
+
+    /** Writes into the history of every run that was changed under a revision what became of it. */
+    @Modifying
+    @Query(
+            nativeQuery = true,
+            value =
+                    "insert into record_event (id, kind, record_id, at, what, who, reason) select nextval(record_seq), 'RUN',"
+                            + " cast(id as char), utc_timestamp(6), :what, :who, :reason from run where revision = :revision")
+    void recordMove(long revision, String what, String who, @Nullable String reason);
 }

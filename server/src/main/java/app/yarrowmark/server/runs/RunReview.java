@@ -1,23 +1,133 @@
 package app.yarrowmark.server.runs;
 
+import app.yarrowmark.core.suite.Metric;
+import app.yarrowmark.server.checks.CheckService;
+import app.yarrowmark.server.suites.Suite;
+import app.yarrowmark.server.suites.SuiteService;
+import java.util.ArrayList;
 import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.support.TransactionTemplate;
 
-/** Reviews many cells after an import, each in a transaction of its own. */
+/**
+ * Holds the runs of a suite in a setup against each other and against all that is known, and keeps what looks wrong. What a
+ * person confirmed stays confirmed.
+ */
 @Service
 public class RunReview {
 
-    private final RunService runs;
+    /** Setups that are looked at in one transaction. */
+    private static final int AT_ONCE = 100;
 
-    RunReview(RunService runs) {
+    private final RunRepository runs;
+    private final SuiteService suites;
+    private final CheckService checks;
+    private final TransactionTemplate transaction;
+
+    RunReview(RunRepository runs, SuiteService suites, CheckService checks, PlatformTransactionManager transactions) {
         this.runs = runs;
+        this.suites = suites;
+        this.checks = checks;
+        this.transaction = new TransactionTemplate(transactions);
     }
 
-    /** Looks for numbers that look wrong in every run of the cells; returns how many runs have one. */
-    public int all(Collection<RunService.Cell> cells) {
-        var session = runs.reviewing(cells.size());
-        return cells.stream()
-                .mapToInt(c -> runs.review(c.setupId(), c.suiteId(), session))
-                .sum();
+    /** A suite in a setup. */
+    public record Cell(long setupId, long suiteId) {}
+
+    /** Reviews the cell of one run. */
+    public void around(UUID id) {
+        RunEntity run = runs.findById(id).orElseThrow();
+        all(List.of(new Cell(run.setupId, run.suiteId)));
+    }
+
+    /** Reviews every run of the cells that counts; returns how many have a number that looks wrong. */
+    public int all(Collection<Cell> cells) {
+        CheckService.Session session = checks.session(cells.size());
+        Map<Long, Set<Long>> suitesOf = new TreeMap<>();
+        cells.forEach(
+                c -> suitesOf.computeIfAbsent(c.setupId(), s -> new TreeSet<>()).add(c.suiteId()));
+        List<Long> setups = List.copyOf(suitesOf.keySet());
+        int doubted = 0;
+        for (int from = 0; from < setups.size(); from += AT_ONCE) {
+            List<Long> some = setups.subList(from, Math.min(setups.size(), from + AT_ONCE));
+            Set<Cell> wanted = new HashSet<>();
+            some.forEach(s -> suitesOf.get(s).forEach(suite -> wanted.add(new Cell(s, suite))));
+            doubted += transaction.execute(tx -> some(wanted, session));
+        }
+        return doubted;
+    }
+
+    /** A run as far as it is reviewed. */
+    private record Kept(UUID id, @Nullable String doubts, Map<String, String> texts) {}
+
+    private int some(Set<Cell> cells, CheckService.Session session) {
+        int doubted = 0;
+        for (Map.Entry<Cell, List<Kept>> cell : counting(cells).entrySet()) {
+            Map<Object, CheckService.Doubts> found = checks.review(
+                    session,
+                    cell.getKey().suiteId(),
+                    cell.getKey().setupId(),
+                    cell.getValue().stream()
+                            .map(r -> new CheckService.KeptRun(r.id, r.texts))
+                            .toList());
+            for (Kept run : cell.getValue()) {
+                CheckService.Doubts doubts = found.get(run.id);
+                StoredDoubts now = new StoredDoubts(
+                        doubts.unlikely(),
+                        doubts.mismatches(),
+                        StoredDoubts.of(run.doubts).confirmed());
+                if (!Objects.equals(now.text(), run.doubts)) {
+                    runs.doubt(run.id, now.text(), now.open());
+                }
+                doubted += now.open() > 0 ? 1 : 0;
+            }
+        }
+        return doubted;
+    }
+
+    /** The runs that count, the first started first, with what was typed. */
+    private Map<Cell, List<Kept>> counting(Set<Cell> cells) {
+        Set<Long> setups = new HashSet<>();
+        Set<Long> suiteIds = new HashSet<>();
+        cells.forEach(c -> {
+            setups.add(c.setupId());
+            suiteIds.add(c.suiteId());
+        });
+        Map<Long, String> keys = new HashMap<>();
+        for (Long id : suiteIds) {
+            Suite suite = suites.get(id);
+            suite.sheet().metrics().stream()
+                    .map(Metric::key)
+                    .forEach(k -> keys.put(suite.metricIds().get(k), k));
+        }
+        Map<Cell, List<Kept>> counting = new LinkedHashMap<>();
+        Map<UUID, Kept> byId = new HashMap<>();
+        for (Object[] row : runs.counting(setups, suiteIds)) {
+            Cell cell = new Cell((Long) row[1], (Long) row[2]);
+            if (cells.contains(cell)) {
+                Kept run = new Kept((UUID) row[0], (String) row[3], new LinkedHashMap<>());
+                counting.computeIfAbsent(cell, c -> new ArrayList<>()).add(run);
+                byId.put(run.id, run);
+            }
+        }
+        for (Object[] row : runs.typed(setups, suiteIds)) {
+            Kept run = byId.get((UUID) row[0]);
+            if (run != null) {
+                run.texts.put(keys.get((Long) row[1]), (String) row[2]);
+            }
+        }
+        return counting;
     }
 }

@@ -44,7 +44,6 @@ import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -185,7 +184,7 @@ public class RunService {
                     return new SampleView(m.key(), m.name(), m.unit(), values, line.marks());
                 })
                 .toList();
-        StoredDoubts doubts = doubts(run);
+        StoredDoubts doubts = StoredDoubts.of(run.doubts);
         List<String> ticked = run.conditions == null ? List.of() : Json.read(run.conditions, new TypeReference<>() {});
         return new RunDetail(
                 view(run),
@@ -371,7 +370,7 @@ public class RunService {
     @Transactional
     public RunDetail confirm(UUID id, String metric, @Nullable String note, Caller caller) {
         RunEntity run = entity(id);
-        StoredDoubts doubts = doubts(run);
+        StoredDoubts doubts = StoredDoubts.of(run.doubts);
         List<String> confirmed = new ArrayList<>(doubts.confirmed());
         if (!confirmed.contains(metric)) {
             confirmed.add(metric);
@@ -389,105 +388,26 @@ public class RunService {
         return detail(id);
     }
 
-    /**
-     * Holds every run of a suite in a setup against the others and against what else is known, and keeps what looks wrong.
-     * What a person confirmed stays confirmed.
-     */
-    @Transactional
-    public int review(long setupId, long suiteId) {
-        return review(setupId, suiteId, checks.session(1));
-    }
-
-    /** Returns what reviews of many cells share: all that is known at one moment. */
-    CheckService.Session reviewing(int cells) {
-        return checks.session(cells);
-    }
-
-    /** As {@link #review(long, long)}, with what many reviews share. */
-    @Transactional
-    public int review(long setupId, long suiteId, CheckService.Session session) {
-        Suite suite = suites.get(suiteId);
-        List<RunEntity> all = runs.findBySetupIdAndSuiteIdOrderByStartedAt(setupId, suiteId).stream()
-                .filter(r -> r.state == RunState.DONE)
-                .toList();
-        List<CheckService.KeptRun> kept = all.stream()
-                .filter(r -> r.flags.isEmpty())
-                .map(r -> new CheckService.KeptRun(r.id, typed(r, suite)))
-                .toList();
-        Map<Object, CheckService.Doubts> found = checks.review(session, suiteId, setupId, kept);
-        int doubted = 0;
-        for (RunEntity run : all) {
-            CheckService.Doubts doubts = found.get(run.id);
-            if (doubts != null) {
-                StoredDoubts now = new StoredDoubts(
-                        doubts.unlikely(), doubts.mismatches(), doubts(run).confirmed());
-                store(run, now);
-                doubted += now.open() > 0 ? 1 : 0;
-            }
-        }
-        return doubted;
-    }
-
     private static void store(RunEntity run, StoredDoubts doubts) {
-        String text = doubts.open() == 0 && doubts.confirmed().isEmpty() ? null : Json.write(doubts);
-        if (!Objects.equals(text, run.doubts)) {
-            run.doubts = text;
-            run.openDoubts = doubts.open();
-        }
-    }
-
-    private static StoredDoubts doubts(RunEntity run) {
-        return run.doubts == null ? StoredDoubts.NONE : Json.read(run.doubts, new TypeReference<StoredDoubts>() {});
-    }
-
-    private static Map<String, String> typed(RunEntity run, Suite suite) {
-        Map<String, String> typed = new LinkedHashMap<>();
-        for (Metric metric : suite.sheet().metrics()) {
-            RunEntity.ReadingValue r = run.readings.get(suite.metricId(metric));
-            if (r != null && !r.computed) {
-                typed.put(metric.key(), r.text);
-            }
-        }
-        return typed;
-    }
-
-    /** Setup and suite of a run. */
-    public record Cell(long setupId, long suiteId) {}
-
-    /** Returns what a run is about. */
-    public Cell cellOf(UUID id) {
-        RunEntity run = entity(id);
-        return new Cell(run.setupId, run.suiteId);
+        run.doubts = doubts.text();
+        run.openDoubts = doubts.open();
     }
 
     /** Sets every counting run of an import aside, or brings them back; returns how many. */
     @Transactional
     public int moveImport(long importId, boolean back, String reason, Caller caller) {
-        int moved = 0;
         long number = revision.next();
-        for (RunEntity run : runs.findByImportId(importId)) {
-            if (back ? run.state == RunState.SET_ASIDE && reason.equals(run.reason) : run.state == RunState.DONE) {
-                run.state = back ? RunState.DONE : RunState.SET_ASIDE;
-                run.reason = back ? null : reason;
-                run.revision = number;
-                history.add(
-                        HistoryService.Kind.RUN,
-                        run.id,
-                        back ? "BROUGHT_BACK" : "SET_ASIDE",
-                        caller.name(),
-                        back ? null : reason);
-                moved++;
-            }
-        }
+        int moved = back
+                ? runs.moveImport(importId, RunState.SET_ASIDE, reason, RunState.DONE, null, number)
+                : runs.moveImport(importId, RunState.DONE, null, RunState.SET_ASIDE, reason, number);
+        runs.recordMove(number, back ? "BROUGHT_BACK" : "SET_ASIDE", caller.name(), back ? null : reason);
         events.changed(LiveEvents.Topic.RUNS);
         return moved;
     }
 
-    /** Returns setup and suite of every run of an import. */
-    public Set<Cell> cellsOfImport(long importId) {
-        return runs.findByImportId(importId).stream()
-                .map(r -> new Cell(r.setupId, r.suiteId))
-                .collect(Collectors.toSet());
+    /** @throws Refusal if there is no such run */
+    public void requireKept(UUID id) {
+        entity(id);
     }
 
     /** Returns runs whose note or reason has words that begin like all of those given. */

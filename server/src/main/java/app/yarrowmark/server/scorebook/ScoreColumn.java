@@ -1,5 +1,6 @@
 package app.yarrowmark.server.scorebook;
 
+import app.yarrowmark.core.score.NoisePool;
 import app.yarrowmark.core.score.PlainScore;
 import app.yarrowmark.core.score.PooledNoise;
 import app.yarrowmark.core.score.Reading;
@@ -20,7 +21,7 @@ public final class ScoreColumn {
     private final Map<Long, List<Reading>> readings;
     private final Scale scale;
     private volatile @Nullable Map<Long, Score> scores;
-    private volatile @Nullable PooledNoise noise;
+    private volatile @Nullable NoisePool<Long> noise;
 
     ScoreColumn(Map<Long, List<Reading>> readings, Scale scale) {
         this.readings = readings;
@@ -57,22 +58,21 @@ public final class ScoreColumn {
 
     /** Returns the noise of the metric over all setups. */
     public PooledNoise noise() {
-        PooledNoise computed = noise;
-        if (computed == null) {
-            computed = scale == Scale.RATIO ? PooledNoise.ofReadings(readings.values()) : PooledNoise.NONE;
-            noise = computed;
-        }
-        return computed;
+        return pool().all();
     }
 
     /** Returns the noise of the metric over all setups but one: what is known without the readings in question. */
     public PooledNoise noiseWithout(long setupId) {
-        return scale == Scale.RATIO
-                ? PooledNoise.ofReadings(readings.entrySet().stream()
-                        .filter(e -> e.getKey() != setupId)
-                        .map(Map.Entry::getValue)
-                        .toList())
-                : PooledNoise.NONE;
+        return pool().without(setupId);
+    }
+
+    private NoisePool<Long> pool() {
+        NoisePool<Long> computed = noise;
+        if (computed == null) {
+            computed = scale == Scale.RATIO ? NoisePool.ofReadings(readings) : NoisePool.of(Map.of());
+            noise = computed;
+        }
+        return computed;
     }
 
     /** Returns digits after the point that the coarsest reading of a setup has. */

@@ -1,0 +1,7 @@
+-- The names in a waiting table are told apart letter by letter: sorting a long table by them takes a third of the time.
+alter table import_line
+  modify maker      varchar(80) character set utf8mb4 collate utf8mb4_bin,
+  modify model      varchar(80) character set utf8mb4 collate utf8mb4_bin,
+  modify unit_label varchar(60) character set utf8mb4 collate utf8mb4_bin,
+  modify setup_name varchar(80) character set utf8mb4 collate utf8mb4_bin,
+  modify metric     varchar(60) character set utf8mb4 collate utf8mb4_bin;
