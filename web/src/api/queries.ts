@@ -19,6 +19,7 @@ export const keys = {
   run: (id: string) => ['run', id],
   evidence: (run: string) => ['run', run, 'evidence'],
   facts: ['facts'],
+  setup: (id: number) => ['setup', id],
   profile: (...parts: readonly unknown[]) => ['profile', ...parts],
   imports: ['imports'],
   import: (...parts: readonly unknown[]) => ['imports', ...parts],

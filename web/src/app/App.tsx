@@ -22,6 +22,9 @@ const ModelPage = lazy(() =>
   import('../features/catalogue/ModelPage').then((m) => ({ default: m.ModelPage })),
 )
 const FactPage = lazy(() => import('../features/catalogue/FactPage').then((m) => ({ default: m.FactPage })))
+const SetupAddress = lazy(() =>
+  import('../features/catalogue/SetupAddress').then((m) => ({ default: m.SetupAddress })),
+)
 const SuitePage = lazy(() =>
   import('../features/catalogue/SuitePage').then((m) => ({ default: m.SuitePage })),
 )
@@ -53,6 +56,7 @@ export function App() {
         <Route path="/standings" element={page(<StandingsPage />)} />
         <Route path="/catalogue" element={page(<CataloguePage />)} />
         <Route path="/catalogue/models/:id" element={page(<ModelPage />)} />
+        <Route path="/catalogue/setups/:id" element={page(<SetupAddress />)} />
         <Route path="/catalogue/facts" element={page(<FactPage />)} />
         <Route path="/catalogue/suites/new" element={page(<SheetEditor />)} />
         <Route path="/catalogue/suites/:id" element={page(<SuitePage />)} />

@@ -1,11 +1,15 @@
+import { useState } from 'react'
+import type { KeyboardEvent } from 'react'
 import { logScale, median } from './scale'
 import { significant } from './format'
 
 /** One tick of a rule strip. */
 export interface Tick {
   readonly value: number
-  /** Whose it is; shown on hover. */
+  /** Whose it is; shown where the pointer or the arrow keys are. */
   readonly label: string
+  /** The setup it is of, to be opened. */
+  readonly setupId?: number
 }
 
 export interface RuleStripProps {
@@ -21,31 +25,35 @@ export interface RuleStripProps {
   readonly width?: number
   /** Unit for the text alternative. */
   readonly unit?: string
+  /** Opens a setup: with it the arrow keys go from tick to tick, and Enter or a click opens one. */
+  readonly onOpen?: (setupId: number) => void
 }
 
 /** A thin rule on a log scale: a tick for each of the pool, a taller one for the median, a notch for one. */
-export function RuleStrip({
-  pool,
-  own,
-  focus = false,
-  lessIsBetter = false,
-  width = 210,
-  unit = '',
-}: RuleStripProps) {
+export function RuleStrip(props: RuleStripProps) {
+  const { pool, own, focus = false, lessIsBetter = false, width = 210, unit = '', onOpen } = props
+  const [at, setAt] = useState<number | undefined>(undefined)
   if (pool.length === 0 && own === undefined) return <span className="gap">nobody has it yet</span>
   const values = pool.map((t) => t.value)
-  const all = own === undefined ? values : [...values, own]
-  const plain = logScale(all, width)
+  const plain = logScale(own === undefined ? values : [...values, own], width)
   const x = (value: number) => (lessIsBetter ? width - plain(value) : plain(value))
   const middle = median(values)
   const shown = pool.length > 400 ? pool.filter((_, i) => i % Math.ceil(pool.length / 400) === 0) : pool
-  return (
-    <svg width={width} height={22} role="img" aria-label={stripText(values, own, unit)} className="block">
+  const words = stripText(values, own, unit)
+  const drawing = (
+    <svg width={width} height={22} role="img" aria-label={words} className="block">
       <line x1={0} x2={width} y1={18} y2={18} stroke="var(--ink3)" />
       {shown.map((t, i) => (
-        <line key={i} x1={x(t.value)} x2={x(t.value)} y1={11} y2={18} stroke="var(--ink2)" opacity={0.6}>
-          <title>{`${t.label}: ${significant(t.value)} ${unit}`}</title>
-        </line>
+        <line
+          key={i}
+          data-tick
+          x1={x(t.value)}
+          x2={x(t.value)}
+          y1={11}
+          y2={18}
+          stroke="var(--ink2)"
+          opacity={0.6}
+        />
       ))}
       {middle !== undefined && <line x1={x(middle)} x2={x(middle)} y1={5} y2={18} stroke="var(--ink)" />}
       {own !== undefined && (
@@ -56,6 +64,71 @@ export function RuleStrip({
       )}
     </svg>
   )
+  // From left to right; only a strip that is looked at needs it.
+  const order = () => [...pool].sort((a, b) => x(a.value) - x(b.value))
+  const tick = at === undefined ? undefined : order()[at]
+  const nearest = (offset: number) => {
+    const off = order().map((t) => Math.abs(x(t.value) - offset))
+    setAt(off.indexOf(Math.min(...off)))
+  }
+  const open = () => {
+    if (tick?.setupId !== undefined) onOpen?.(tick.setupId)
+  }
+  const pressed = (event: KeyboardEvent) => {
+    const step = { ArrowLeft: -1, ArrowRight: 1 }[event.key]
+    if (step !== undefined) {
+      event.preventDefault()
+      const from = at ?? order().findIndex((t) => t.value === own)
+      setAt(Math.min(pool.length - 1, Math.max(0, from + step)))
+    }
+    if (event.key === 'Enter') open()
+    if (event.key === 'Escape') setAt(undefined)
+  }
+  return (
+    <span
+      className={`relative inline-block align-middle ${onOpen ? 'cursor-pointer' : ''}`}
+      {...(onOpen && {
+        tabIndex: 0,
+        role: 'slider',
+        'aria-label': words,
+        'aria-valuemin': 1,
+        'aria-valuemax': pool.length,
+        'aria-valuenow': (at ?? 0) + 1,
+        'aria-valuetext': tick === undefined ? words : tickText(tick, unit),
+        onKeyDown: pressed,
+        onClick: open,
+      })}
+      onMouseMove={(e) => {
+        nearest(e.clientX - e.currentTarget.getBoundingClientRect().left)
+      }}
+      onMouseLeave={() => {
+        setAt(undefined)
+      }}
+      onBlur={() => {
+        setAt(undefined)
+      }}
+    >
+      {drawing}
+      {tick && (
+        <>
+          <span className="absolute w-[2px] h-[11px] bg-ink" style={{ left: x(tick.value) - 1, top: 8 }} />
+          <span
+            role="status"
+            className="absolute z-20 bottom-[22px] px-1.5 py-0.5 rounded-sm bg-ink text-paper text-[12px] leading-tight whitespace-nowrap pointer-events-none"
+            style={
+              x(tick.value) > width / 2 ? { right: width - x(tick.value) - 6 } : { left: x(tick.value) - 6 }
+            }
+          >
+            {tickText(tick, unit)}
+          </span>
+        </>
+      )}
+    </span>
+  )
+}
+
+function tickText(tick: Tick, unit: string): string {
+  return `${tick.label}: ${significant(tick.value)} ${unit}`.trim()
 }
 
 /** The strip in words. */

@@ -1,4 +1,4 @@
-import { cleanup, render, screen } from '@testing-library/react'
+import { cleanup, fireEvent, render, screen } from '@testing-library/react'
 import { afterEach, describe, expect, it } from 'vitest'
 import { IndexLine, indexScale } from './IndexLine'
 import { RepeatDots } from './RepeatDots'
@@ -13,7 +13,7 @@ const pool = [90, 100, 130].map((value) => ({ value, label: `setup ${String(valu
 describe('RuleStrip', () => {
   it('has a tick for each, a taller median, and a gold notch for the one in focus', () => {
     const { container } = render(<RuleStrip pool={pool} own={100} focus unit="points" />)
-    expect(container.querySelectorAll('line title')).toHaveLength(3)
+    expect(container.querySelectorAll('[data-tick]')).toHaveLength(3)
     expect(container.querySelector('[data-mark=focus]')?.getAttribute('fill')).toBe('var(--gold)')
     expect(screen.getByRole('img').getAttribute('aria-label')).toBe(
       '3 scores from 90.00 to 130.0 points, median 100.0; this one 100.0',
@@ -31,10 +31,26 @@ describe('RuleStrip', () => {
     render(<RuleStrip pool={[]} />)
     expect(screen.getByText('nobody has it yet')).toBeTruthy()
   })
+  it('goes from tick to tick with the arrow keys, and opens one with Enter', () => {
+    const opened: number[] = []
+    const strip = pool.map((t, i) => ({ ...t, setupId: 7 + i }))
+    render(<RuleStrip pool={strip} own={100} unit="points" onOpen={(id) => opened.push(id)} />)
+    const slider = screen.getByRole('slider')
+    fireEvent.keyDown(slider, { key: 'ArrowRight' })
+    expect(slider.getAttribute('aria-valuetext')).toBe('setup 130: 130.0 points')
+    fireEvent.keyDown(slider, { key: 'ArrowRight' })
+    fireEvent.keyDown(slider, { key: 'Enter' })
+    fireEvent.keyDown(slider, { key: 'ArrowLeft' })
+    fireEvent.keyDown(slider, { key: 'ArrowLeft' })
+    fireEvent.keyDown(slider, { key: 'Enter' })
+    expect(opened).toEqual([9, 7])
+    fireEvent.keyDown(slider, { key: 'Escape' })
+    expect(screen.queryByRole('status')).toBeNull()
+  })
   it('thins a pool of thousands', () => {
     const many = Array.from({ length: 5000 }, (_, i) => ({ value: 1 + i, label: '' }))
     const { container } = render(<RuleStrip pool={many} />)
-    expect(container.querySelectorAll('line title').length).toBeLessThanOrEqual(400)
+    expect(container.querySelectorAll('[data-tick]').length).toBeLessThanOrEqual(400)
   })
 })
 

@@ -27,7 +27,7 @@ export function CataloguePage() {
     <div className="pt-[18px] pl-[26px] pr-[22px] pb-8">
       <div className="flex items-start gap-[10px]">
         <h1 className="flex-1">Catalogue</h1>
-        <Button onClick={() => void navigate('/catalogue/import')}>Import a table</Button>
+        <Button onClick={() => void navigate('/catalogue/import')}>Import</Button>
         <Button onClick={() => void navigate('/catalogue/suites/new')}>New suite</Button>
       </div>
       <nav

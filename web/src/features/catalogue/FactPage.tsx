@@ -1,4 +1,5 @@
 import { Link, useSearchParams } from 'react-router'
+import { useOpenSetup } from '../../app/open'
 import type { Schemas } from '../../api/client'
 import type { TestGroup } from '../../api/queries'
 import { useFactProfile } from '../../api/queries'
@@ -88,15 +89,18 @@ interface PlaceProps {
 
 /** The index of one among those that bear the same value. */
 function Place({ bearer, group, all }: PlaceProps) {
+  const open = useOpenSetup()
   const own = bearer.places.find((p) => p.group === group)
   if (!own) return <span className="gap">no score</span>
   const pool = all.flatMap((b) =>
-    b.places.filter((p) => p.group === group).map((p) => ({ value: p.index, label: b.setup.model })),
+    b.places
+      .filter((p) => p.group === group)
+      .map((p) => ({ value: p.index, label: b.setup.model, setupId: b.setup.setupId })),
   )
   return (
     <span className="flex items-center gap-2">
       <span className="num w-9 text-right">{number(own.index, 0)}</span>
-      <RuleStrip pool={pool} own={own.index} width={80} unit="of the one in the middle" />
+      <RuleStrip pool={pool} own={own.index} width={80} unit="of the one in the middle" onOpen={open} />
     </span>
   )
 }

@@ -9,6 +9,8 @@ import { kinds } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Field, FieldError } from '../../ui/Field'
 import { Select } from '../../ui/Select'
+import { RunFiles, readRunFile } from './RunFiles'
+import type { ReadFile } from './RunFiles'
 
 type Settings = Schemas['ImportSettings']
 type Role = keyof Settings['columns']
@@ -38,13 +40,27 @@ export function ImportPage() {
   const [preview, setPreview] = useState<Schemas['Preview'] | null>(null)
   const [settings, setSettings] = useState<Settings | null>(null)
   const [problem, setProblem] = useState<Problem | null>(null)
+  const [runs, setRuns] = useState<readonly ReadFile[] | null>(null)
   const [busy, setBusy] = useState(false)
   const failed = (e: unknown) => {
     setProblem(e instanceof Problem ? e : new Problem(0, String(e)))
   }
-  const open = async (chosen: File) => {
+  const open = async (all: readonly File[]) => {
+    const chosen = all[0]
+    if (!chosen) return
     setFile(chosen)
     setProblem(null)
+    setPreview(null)
+    setRuns(null)
+    if (all.every((f) => /\.json$/i.test(f.name))) {
+      const read = await Promise.all(all.map(async (f) => readRunFile(f.name, await f.text())))
+      setRuns(read.flat())
+      return
+    }
+    if (all.length > 1) {
+      failed(new Problem(0, 'Choose one table, or any number of run files (.json).'))
+      return
+    }
     try {
       const text = await chosen.slice(0, beginning).text()
       const answer = await take(api.POST('/api/v1/imports/previews', { body: { text } }))
@@ -74,29 +90,30 @@ export function ImportPage() {
       }}
       onDrop={(e) => {
         e.preventDefault()
-        const dropped = e.dataTransfer.files[0]
-        if (dropped) void open(dropped)
+        void open([...e.dataTransfer.files])
       }}
     >
-      <h1>Import a table</h1>
+      <h1>Import a table or run files</h1>
       <p className="text-ink2 text-[13px] max-w-[720px]">
-        Separated values, one reading a row or one run a row. Nothing counts until you have seen what was
-        understood, and an import can be taken back as a whole.
+        A table of separated values, one reading a row or one run a row, or the run files that the runner
+        saves (.json). Nothing counts until you have seen what was understood; the import of a table can be
+        taken back as a whole.
       </p>
       <label className="inline-block mt-4 rounded border border-line px-[11px] py-[5px] text-[13px] cursor-pointer hover:border-ink2">
         {file === null ? 'Choose a file, or drop it here' : `${file.name} (choose another)`}
         <input
           type="file"
-          accept=".csv,.tsv,.txt"
+          accept=".csv,.tsv,.txt,.json"
+          multiple
           className="sr-only"
           data-testid="table-file"
           onChange={(e) => {
-            const chosen = e.target.files?.[0]
-            if (chosen) void open(chosen)
+            void open([...(e.target.files ?? [])])
           }}
         />
       </label>
       {problem && <FieldError>{problem.message}</FieldError>}
+      {runs && file && <RunFiles key={`${file.name} ${String(file.lastModified)}`} files={runs} />}
       {preview && settings && (
         <>
           <SettingsForm preview={preview} settings={settings} onSettings={setSettings} />

@@ -2,6 +2,7 @@ import { useState } from 'react'
 import type { ReactNode } from 'react'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { useFocus } from '../../app/focus'
+import { useOpenSetup } from '../../app/open'
 import type { Schemas } from '../../api/client'
 import { useModelProfile } from '../../api/queries'
 import { RuleStrip } from '../../figures/RuleStrip'
@@ -16,6 +17,7 @@ import { ClaimBar } from './ClaimBar'
 import { ModelForm } from './ModelForm'
 import { ScoreTable } from './ScoreTable'
 import { CompareSetups } from './CompareSetups'
+import { Units } from './Units'
 import { effectWords, priceLine, priceWords, signedPercent } from './words'
 
 type Profile = Schemas['ModelProfile']
@@ -130,6 +132,7 @@ function ModelView({ profile, onEdit, onShow }: ModelViewProps) {
               </div>
             </Section>
           )}
+          <Units units={model.units} />
           <Words profile={profile} />
           {profile.evidence.length > 0 && (
             <Section title="Evidence">
@@ -171,16 +174,18 @@ function Section({ title, about, children }: SectionProps) {
 
 function Strip({ strip, focus }: { readonly strip: Schemas['GroupStrip']; readonly focus: boolean }) {
   const { place } = strip
+  const open = useOpenSetup()
   return (
     <div className="grid grid-cols-[92px_44px_1fr_70px_86px] items-center h-[34px] border-b border-line2">
       <span>{capital(groups[place.group])}</span>
       <span className="num">{number(place.index, 0)}</span>
       <RuleStrip
-        pool={strip.pool.map((p) => ({ value: p.index, label: p.label }))}
+        pool={strip.pool.map((p) => ({ value: p.index, label: p.label, setupId: p.setupId }))}
         own={place.index}
         focus={focus}
         width={180}
         unit="of the one in the middle"
+        onOpen={open}
       />
       <span className="num text-[12.5px] text-right pr-3">
         {place.place} of {place.of}

@@ -1,5 +1,6 @@
 import { Fragment, useState } from 'react'
 import { Link } from 'react-router'
+import { useOpenSetup } from '../../app/open'
 import type { Schemas } from '../../api/client'
 import { useScores } from '../../api/queries'
 import { RuleStrip } from '../../figures/RuleStrip'
@@ -82,6 +83,7 @@ function Cells({
   readonly pool: Schemas['ScorePoolView'] | undefined
   readonly focus: boolean
 }) {
+  const open = useOpenSetup()
   if (!pool) return <td colSpan={3} />
   if (pool.scale !== 'RATIO') return <PlainCells pool={pool} />
   const { own } = pool
@@ -108,6 +110,7 @@ function Cells({
           lessIsBetter={pool.better === 'LOWER'}
           width={130}
           unit={unitWords(pool.unit)}
+          onOpen={open}
         />
       </td>
       <td className="num text-[12px] text-right whitespace-nowrap pl-2">

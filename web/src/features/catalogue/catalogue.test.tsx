@@ -1,10 +1,11 @@
-import { cleanup, fireEvent, screen, within } from '@testing-library/react'
+import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '../../api/client'
 import { Reply, kernmill, label, pools, serve, setup, show, strip } from '../../testing'
 import { SearchDialog, matching } from '../search/SearchDialog'
 import { ImportReport, acceptedWords } from './ImportReport'
 import { ModelPage } from './ModelPage'
+import { RunFiles, readRunFile } from './RunFiles'
 import { SheetEditor, nextVersion, offsetOf } from './SheetEditor'
 import { effectWords, gathered, priceLine, priceWords, signedPercent } from './words'
 
@@ -245,5 +246,85 @@ describe('words of the catalogue', () => {
   })
   it('gather by what is shared, in order', () => {
     expect(gathered([label, { ...label, kind: 'PHONE' as const }, label], (l) => l.kind)).toHaveLength(2)
+  })
+})
+
+describe('units', () => {
+  it('are edited where they stand, and what the server refuses is said', async () => {
+    let answer = new Reply(409, { detail: 'This model has a unit B already.' })
+    const sent = serve({
+      'GET /api/v1/sittings': strip,
+      'GET /api/v1/profiles/models/1': profile,
+      'PUT /api/v1/units/5': () => answer,
+    })
+    show(<ModelPage />, '/catalogue/models/1', '/catalogue/models/:id')
+    fireEvent.click(await screen.findByRole('button', { name: 'Edit unit A' }))
+    fireEvent.change(screen.getByLabelText('Label'), { target: { value: 'B' } })
+    fireEvent.change(screen.getByLabelText(/^Variant/), { target: { value: '16 GiB' } })
+    fireEvent.click(screen.getByRole('button', { name: 'Keep' }))
+    expect(await screen.findByText('This model has a unit B already.')).toBeTruthy()
+    answer = new Reply(200, { ...model.units[0], label: 'B' })
+    fireEvent.click(screen.getByRole('button', { name: 'Keep' }))
+    await waitFor(() => {
+      expect(screen.queryByRole('dialog')).toBeNull()
+    })
+    expect(sent.findLast((s) => s.method === 'PUT')?.body).toEqual({
+      label: 'B',
+      variant: '16 GiB',
+      origin: '',
+    })
+  })
+})
+
+describe('run files', () => {
+  const run: Schemas['RunFile'] = {
+    id: '7d1c1f0a-0000-4000-8000-000000000001',
+    suite: { key: 'kernmill', version: '3' },
+    sitting: 99,
+    setup: 3,
+    state: 'DONE',
+    startedAt: '2026-05-04T10:00:00Z',
+    endedAt: '2026-05-04T10:01:00Z',
+    sender: { program: 'runner', version: '0.1.0' },
+    readings: [{ metric: 'weave', text: '1846' }],
+  }
+  it('are told from what is none, one by one', () => {
+    expect(readRunFile('a.json', '{"id":')[0]?.problem).toMatch(/^is not JSON/)
+    expect(readRunFile('a.json', '[null, 5]').map((f) => f.problem)).toEqual([
+      'is no run file: it lacks id, suite, state, startedAt, endedAt, sender',
+      'is no run file: it lacks id, suite, state, startedAt, endedAt, sender',
+    ])
+    const cut: Partial<Schemas['RunFile']> = { ...run }
+    delete cut.sender
+    expect(readRunFile('a.json', JSON.stringify(cut))[0]?.problem).toBe('is no run file: it lacks sender')
+    expect(readRunFile('b.json', JSON.stringify([run, run])).map((f) => f.name)).toEqual([
+      'b.json, number 1',
+      'b.json, number 2',
+    ])
+  })
+  it('go to the device chosen, and a refused one says why', async () => {
+    const other = { ...run, id: '7d1c1f0a-0000-4000-8000-000000000002' }
+    const sent = serve({
+      'GET /api/v1/sittings': strip,
+      'PUT /api/v1/runs/*': (body: Schemas['RunFile']) =>
+        body.id === run.id
+          ? new Reply(201, { id: run.id, state: 'DONE', fresh: true })
+          : new Reply(422, {
+              detail: 'It breaks a rule.',
+              violations: [{ field: 'suite', message: 'is not here' }],
+            }),
+    })
+    const files = [run, other].flatMap((r, i) => readRunFile(`${String(i)}.json`, JSON.stringify(r)))
+    show(<RunFiles files={files} />, '/catalogue/import', '/catalogue/import')
+    const keep = await screen.findByRole<HTMLButtonElement>('button', { name: 'Keep 2 runs' })
+    await waitFor(() => {
+      expect(keep.disabled).toBe(false)
+    })
+    fireEvent.click(keep)
+    expect(await screen.findByText('It breaks a rule. suite is not here')).toBeTruthy()
+    expect(screen.getByRole('link', { name: 'kept' }).getAttribute('href')).toBe(`/ledger?run=${run.id}`)
+    const body = sent.find((s) => s.method === 'PUT')?.body as Schemas['RunFile']
+    expect(body.sitting).toBe(7)
+    expect(body.setup).toBeUndefined()
   })
 })

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react'
+import { Fragment, useEffect, useRef, useState } from 'react'
 import type { KeyboardEvent, ReactNode } from 'react'
 import { useQueryClient } from '@tanstack/react-query'
 import { Problem, api, take } from '../../api/client'
@@ -7,7 +7,7 @@ import { sendEvidence } from '../../api/raw'
 import { RuleStrip } from '../../figures/RuleStrip'
 import { median } from '../../figures/scale'
 import { grouped, unitWords } from '../../figures/format'
-import { ordinal } from '../../figures/words'
+import { capital, ordinal } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { FieldError } from '../../ui/Field'
 import { useNotice } from '../../ui/Notices'
@@ -171,76 +171,79 @@ export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
           </thead>
           <tbody>
             {suite.metrics.map((metric, r) => (
-              <tr key={metric.key}>
-                <th
-                  scope="row"
-                  className="pr-4 !text-[13.5px] !text-ink !font-normal !font-stretch-normal whitespace-nowrap max-w-[220px] truncate"
-                  title={row.broken[metric.key]}
-                >
-                  {metric.name}
-                  {metric.better === 'LOWER' && <span className="unit"> less is better</span>}
-                  {row.broken[metric.key] !== undefined && <span className="unit"> known fault</span>}
-                </th>
-                {saved.map((run) => {
-                  const kept = run.readings.find((x) => x.metric === metric.key)
-                  const gap = run.gaps.find((g) => g.metric === metric.key)
-                  return (
-                    <td
-                      key={run.id}
-                      className={`num text-right px-2 h-7 w-[86px] text-ink2 ${run.flags.length > 0 || kept?.broken !== undefined ? 'line-through' : ''}`}
-                      title={gap?.reason ?? kept?.note}
-                    >
-                      {kept === undefined
-                        ? gap && <span className="gap">gap</span>
-                        : kept.words === kept.text
-                          ? grouped(kept.text)
-                          : kept.words}
-                    </td>
-                  )
-                })}
-                {columns.map((column, c) => (
-                  <EntryCell
-                    key={column.id}
-                    metric={metric}
-                    column={column}
-                    label={`${metric.name}, ${ordinal(saved.length + c + 1)} repeat`}
-                    place={`${String(r)}.${String(c)}`}
-                    error={errors[column.id]?.[metric.key]}
-                    mark={marks[column.id]?.[metric.key]}
-                    onType={(text) => {
-                      type(column.id, { [metric.key]: text })
-                    }}
-                    onFocus={() => {
-                      setAt({ row: r, column: c })
-                    }}
-                    onKey={(e) => {
-                      pressed(e, { row: r, column: c }, column, metric)
-                    }}
-                    onFiles={(more) => {
-                      attach(column.id, more)
-                    }}
-                    onBlock={(text) => {
-                      change(
-                        pasted(
-                          columns,
-                          { row: r, column: c },
-                          text,
-                          suite.metrics.map((m) => m.key),
-                        ),
-                      )
-                    }}
-                  />
-                ))}
-                <td className="pl-3 unit whitespace-nowrap">{unitWords(metric.unit)}</td>
-                <td className="pl-3">
-                  <Falling
-                    metric={metric}
-                    pool={pools.find((p) => p.metric === metric.key)}
-                    saved={saved}
-                    columns={columns}
-                  />
-                </td>
-              </tr>
+              <Fragment key={metric.key}>
+                <StepRow suite={suite} metric={metric.key} />
+                <tr>
+                  <th
+                    scope="row"
+                    className="pr-4 !text-[13.5px] !text-ink !font-normal !font-stretch-normal whitespace-nowrap max-w-[220px] truncate"
+                    title={row.broken[metric.key]}
+                  >
+                    {metric.name}
+                    {metric.better === 'LOWER' && <span className="unit"> less is better</span>}
+                    {row.broken[metric.key] !== undefined && <span className="unit"> known fault</span>}
+                  </th>
+                  {saved.map((run) => {
+                    const kept = run.readings.find((x) => x.metric === metric.key)
+                    const gap = run.gaps.find((g) => g.metric === metric.key)
+                    return (
+                      <td
+                        key={run.id}
+                        className={`num text-right px-2 h-7 w-[86px] text-ink2 ${run.flags.length > 0 || kept?.broken !== undefined ? 'line-through' : ''}`}
+                        title={gap?.reason ?? kept?.note}
+                      >
+                        {kept === undefined
+                          ? gap && <span className="gap">gap</span>
+                          : kept.words === kept.text
+                            ? grouped(kept.text)
+                            : kept.words}
+                      </td>
+                    )
+                  })}
+                  {columns.map((column, c) => (
+                    <EntryCell
+                      key={column.id}
+                      metric={metric}
+                      column={column}
+                      label={`${metric.name}, ${ordinal(saved.length + c + 1)} repeat`}
+                      place={`${String(r)}.${String(c)}`}
+                      error={errors[column.id]?.[metric.key]}
+                      mark={marks[column.id]?.[metric.key]}
+                      onType={(text) => {
+                        type(column.id, { [metric.key]: text })
+                      }}
+                      onFocus={() => {
+                        setAt({ row: r, column: c })
+                      }}
+                      onKey={(e) => {
+                        pressed(e, { row: r, column: c }, column, metric)
+                      }}
+                      onFiles={(more) => {
+                        attach(column.id, more)
+                      }}
+                      onBlock={(text) => {
+                        change(
+                          pasted(
+                            columns,
+                            { row: r, column: c },
+                            text,
+                            suite.metrics.map((m) => m.key),
+                          ),
+                        )
+                      }}
+                    />
+                  ))}
+                  <td className="pl-3 unit whitespace-nowrap">{unitWords(metric.unit)}</td>
+                  <td className="pl-3">
+                    <Falling
+                      metric={metric}
+                      pool={pools.find((p) => p.metric === metric.key)}
+                      saved={saved}
+                      columns={columns}
+                    />
+                  </td>
+                </tr>
+              </Fragment>
             ))}
           </tbody>
         </table>
@@ -546,6 +549,25 @@ function FileList({ files, columns, from }: FileListProps): ReactNode {
         {(files[c.id] ?? []).map((f) => f.name).join(', ')}
       </p>
     ))
+}
+
+/** Before the first metric of a step: its name, and what is to be done by hand first. */
+function StepRow({ suite, metric }: { readonly suite: Schemas['SuiteView']; readonly metric: string }) {
+  const keys = suite.metrics.map((m) => m.key)
+  const step = suite.steps.find((s) => keys.find((k) => s.metrics.includes(k)) === metric)
+  if (!step) return null
+  return (
+    <tr data-testid="step">
+      <th
+        colSpan={99}
+        scope="rowgroup"
+        className="pt-2.5 pb-0.5 !text-[12.5px] !font-normal !font-stretch-normal !text-ink2 border-b border-line2"
+      >
+        <span className="text-ink font-[560]">{capital(step.name)}</span>
+        {step.before !== '' && `: first ${step.before}`}
+      </th>
+    </tr>
+  )
 }
 
 interface FallingProps {

@@ -2,6 +2,7 @@ import { Fragment, useState } from 'react'
 import { useQueryClient } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import { api, take } from '../../api/client'
+import { useOpenSetup } from '../../app/open'
 import type { Schemas } from '../../api/client'
 import { keys, useScores } from '../../api/queries'
 import { RepeatDots } from '../../figures/RepeatDots'
@@ -64,6 +65,7 @@ interface SuiteRowProps {
 function SuiteRow({ row, sheet, open, onEnter }: SuiteRowProps) {
   const { suite } = row
   const [planning, setPlanning] = useState(false)
+  const openSetup = useOpenSetup()
   const scores = useScores(suite.id, sheet.setup.id)
   const headline = scores.data?.find((p) => p.metric === suite.headline)
   const own = headline?.own
@@ -107,6 +109,7 @@ function SuiteRow({ row, sheet, open, onEnter }: SuiteRowProps) {
               width={180}
               lessIsBetter={headline.better === 'LOWER'}
               unit={unitWords(headline.unit)}
+              onOpen={openSetup}
             />
           )}
         </td>

@@ -42,6 +42,28 @@ const open = async () => {
   return (await screen.findByLabelText('Total, first repeat')) as HTMLInputElement
 }
 
+describe('a suite in steps', () => {
+  it('says before the first metric of a step what is to be done by hand', async () => {
+    const row = sheet.rows.find((r) => r.suite.id === kernmill.id)
+    const [first, second, third] = kernmill.metrics.map((m) => m.key)
+    const steps = [
+      { name: 'still', before: '', minutes: 1, metrics: [first ?? '', second ?? ''] },
+      { name: 'turned', before: 'turn the device by 90°', minutes: 1, metrics: [third ?? ''] },
+    ]
+    const stepped = { ...sheet, rows: [{ ...row, suite: { ...kernmill, steps } }] }
+    serve({ ...desk, 'GET /api/v1/sittings/7': stepped, 'POST /api/v1/suites/3/checks': fine })
+    await open()
+    expect(screen.getAllByTestId('step').map((s) => s.textContent)).toEqual([
+      'Still',
+      'Turned: first turn the device by 90°',
+    ])
+    const rows = screen.getAllByRole('row').map((r) => r.textContent)
+    expect(rows.findIndex((r) => r.startsWith('Turned'))).toBe(
+      rows.findIndex((r) => r.startsWith('Still')) + 3,
+    )
+  })
+})
+
 describe('checks in the entry grid', () => {
   it('show a total that does not add up and mend it with one key', async () => {
     const sent = serve({

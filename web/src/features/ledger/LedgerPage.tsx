@@ -69,7 +69,7 @@ export function LedgerPage() {
             to="/catalogue/import"
             className="rounded border border-line px-[11px] py-[5px] text-[13px] hover:border-ink2"
           >
-            Import a table
+            Import
           </Link>
         </div>
         <p className="text-ink2 text-[13px]">{ledger.data ? countWords(ledger.data) : ' '}</p>

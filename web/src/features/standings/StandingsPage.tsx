@@ -1,5 +1,5 @@
 import { useMemo } from 'react'
-import { useNavigate, useSearchParams } from 'react-router'
+import { Link, useNavigate, useSearchParams } from 'react-router'
 import { useFocus } from '../../app/focus'
 import type { Schemas } from '../../api/client'
 import { useStandings } from '../../api/queries'
@@ -243,9 +243,12 @@ function PlaceRow({ place, scale, focus, edge, oneTest, groups: shown, pools }: 
       </td>
       <td className="w-[10px]">{!oneTest && <Bracket edge={edge} />}</td>
       <td className="!pl-2 !pr-3 whitespace-nowrap max-w-[284px] truncate">
-        <span className={focus ? 'font-[640]' : 'font-[520]'}>
+        <Link
+          to={`/catalogue/setups/${String(place.setup.setupId)}`}
+          className={`hover:underline underline-offset-2 ${focus ? 'font-[640]' : 'font-[520]'}`}
+        >
           {place.setup.maker} {place.setup.model}
-        </span>{' '}
+        </Link>{' '}
         <span className="text-ink2 text-[12.5px]">
           {place.setup.onlyOne ? kinds[place.setup.kind].one : place.setup.name}
           {place.tests < place.testsOf && `, ${String(place.tests)} of ${String(place.testsOf)} tests`}

@@ -59,6 +59,29 @@ class CatalogueTest extends ServerTest {
     }
 
     @Test
+    void aUnitIsEditedAndTheHistoryOfItsModelSaysWhat() {
+        long unit = sheet.at("/setup/unitId").asLong();
+        person.post("/api/v1/models/" + model + "/units", "{\"label\":\"B\"}").expect(201);
+        assertThat(person.put("/api/v1/units/" + unit, "{\"label\":\"B\"}")
+                        .expect(409)
+                        .detail())
+                .isEqualTo("This model has a unit B already.");
+        assertThat(person.put("/api/v1/units/" + unit, "{\"label\":\" \",\"origin\":\"" + "x".repeat(81) + "\"}")
+                        .expect(422)
+                        .json()
+                        .get("violations")
+                        .findValuesAsText("field"))
+                .containsExactly("label", "origin");
+        person.put("/api/v1/units/" + unit, "{\"label\":\"A2\",\"variant\":\"16 GiB\"}")
+                .expect(200);
+        JsonNode profile = person.get("/api/v1/profiles/models/" + model).json();
+        assertThat(profile.at("/model/units/0/variant").asText()).isEqualTo("16 GiB");
+        assertThat(profile.get("history").findValuesAsText("reason"))
+                .contains("unit A: label A → A2; variant none → 16 GiB");
+        person.put("/api/v1/units/999999", "{\"label\":\"A\"}").expect(404);
+    }
+
+    @Test
     void aClaimIsAShareOfWhatWasMeasured() {
         person.put("/api/v1/models/" + model, edit(DETAILS, 0)).expect(200);
         assertThat(person.get("/api/v1/profiles/models/" + model)

@@ -16,7 +16,7 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
-@RequestMapping("/api/v1/models")
+@RequestMapping("/api/v1")
 class CatalogueController {
 
     private final CatalogueService catalogue;
@@ -37,29 +37,40 @@ class CatalogueController {
             @Nullable String origin) {}
 
     @Operation(summary = "Every model with its units, by maker and name")
-    @GetMapping
+    @GetMapping("/models")
     List<ModelView> models() {
         return catalogue.models();
     }
 
     @Operation(summary = "Make a model, or find the one of that maker and name")
-    @PostMapping
+    @PostMapping("/models")
     @ResponseStatus(HttpStatus.CREATED)
     ModelView add(@RequestBody NewModel body, @AuthenticationPrincipal Caller caller) {
         return catalogue.addModel(body.maker(), body.name(), body.kind(), body.year(), caller.name());
     }
 
     @Operation(summary = "Keep a model as edited")
-    @PutMapping("/{id}")
+    @PutMapping("/models/{id}")
     ModelView edit(@PathVariable long id, @RequestBody ModelEdit body, @AuthenticationPrincipal Caller caller) {
         return catalogue.edit(id, body, caller.name());
     }
 
     @Operation(summary = "Make a unit of a model, or find the one of that label")
-    @PostMapping("/{id}/units")
+    @PostMapping("/models/{id}/units")
     @ResponseStatus(HttpStatus.CREATED)
     UnitView addUnit(@PathVariable long id, @RequestBody NewUnit body, @AuthenticationPrincipal Caller caller) {
         return catalogue.addUnit(
+                id,
+                body.label(),
+                body.variant() == null ? "" : body.variant(),
+                body.origin() == null ? "" : body.origin(),
+                caller.name());
+    }
+
+    @Operation(summary = "Keep a unit as edited: its label, variant, and where its numbers come from")
+    @PutMapping("/units/{id}")
+    UnitView editUnit(@PathVariable long id, @RequestBody NewUnit body, @AuthenticationPrincipal Caller caller) {
+        return catalogue.editUnit(
                 id,
                 body.label(),
                 body.variant() == null ? "" : body.variant(),

@@ -170,18 +170,7 @@ public class CatalogueService {
     /** Makes a unit of a model, or returns the one there is of that label. */
     @Transactional
     public UnitView addUnit(long modelId, String label, String variant, String origin, String who) {
-        List<Violation> violations = new ArrayList<>();
-        String clean = shortText("label", label, violations);
-        if (clean.length() > 60) {
-            violations.add(new Violation("label", "a unit's label has at most 60 characters"));
-        }
-        if (variant.length() > 80) {
-            violations.add(new Violation("variant", "has at most 80 characters"));
-        }
-        if (origin.length() > 80) {
-            violations.add(new Violation("origin", "has at most 80 characters"));
-        }
-        requireSound(violations);
+        String clean = requireUnit(label, variant, origin);
         if (!models.existsById(modelId)) {
             throw Refusal.notFound("There is no model number " + modelId + ".");
         }
@@ -195,6 +184,56 @@ public class CatalogueService {
         });
         events.changed(LiveEvents.Topic.CATALOGUE);
         return view(unit);
+    }
+
+    /**
+     * Keeps a unit as edited; the history of its model says what changed.
+     *
+     * @throws RuleViolations with every field that is unfit
+     * @throws Refusal if there is no such unit, or another of the model has the label
+     */
+    @Transactional
+    public UnitView editUnit(long id, String label, String variant, String origin, String who) {
+        UnitEntity unit = units.findById(id).orElseThrow(() -> Refusal.notFound("There is no unit number " + id + "."));
+        String clean = requireUnit(label, variant, origin);
+        units.findByModelIdAndLabel(unit.modelId, clean)
+                .filter(other -> !other.id.equals(id))
+                .ifPresent(other -> {
+                    throw Refusal.conflict("This model has a unit " + other.label + " already.");
+                });
+        List<String> changes = new ArrayList<>();
+        change(changes, "label", unit.label, clean);
+        change(changes, "variant", orNone(unit.variant), orNone(variant.strip()));
+        change(changes, "origin", orNone(unit.origin), orNone(origin.strip()));
+        if (!changes.isEmpty()) {
+            String words = "unit " + unit.label + ": " + String.join("; ", changes);
+            unit.label = clean;
+            unit.variant = variant.strip();
+            unit.origin = origin.strip();
+            history.add(HistoryService.Kind.MODEL, unit.modelId, "CHANGED", who, words);
+            events.changed(LiveEvents.Topic.CATALOGUE);
+        }
+        return view(unit);
+    }
+
+    private static String orNone(String text) {
+        return text.isEmpty() ? "none" : text;
+    }
+
+    private static String requireUnit(String label, String variant, String origin) {
+        List<Violation> violations = new ArrayList<>();
+        String clean = shortText("label", label, violations);
+        if (clean.length() > 60) {
+            violations.add(new Violation("label", "a unit's label has at most 60 characters"));
+        }
+        if (variant.length() > 80) {
+            violations.add(new Violation("variant", "has at most 80 characters"));
+        }
+        if (origin.length() > 80) {
+            violations.add(new Violation("origin", "has at most 80 characters"));
+        }
+        requireSound(violations);
+        return clean;
     }
 
     private static String shortText(String field, String text, List<Violation> violations) {

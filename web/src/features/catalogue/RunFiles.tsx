@@ -1,0 +1,146 @@
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { useQueryClient } from '@tanstack/react-query'
+import { useFocus } from '../../app/focus'
+import { Problem, api, take } from '../../api/client'
+import type { Schemas } from '../../api/client'
+import { useStrip } from '../../api/queries'
+import { number, when } from '../../figures/format'
+import { Button } from '../../ui/Button'
+import { FieldError } from '../../ui/Field'
+import { Select } from '../../ui/Select'
+
+type RunFile = Schemas['RunFile']
+
+/** A file as it was read, and what became of it. */
+export interface ReadFile {
+  readonly name: string
+  readonly run?: RunFile
+  /** What is wrong with it; absent if nothing is known to be. */
+  readonly problem?: string
+  readonly kept?: 'kept' | 'kept before'
+}
+
+/** Reads a run file, or several in a list; says what is missing rather than guess it. */
+export function readRunFile(name: string, text: string): readonly ReadFile[] {
+  let json: unknown
+  try {
+    json = JSON.parse(text)
+  } catch (e) {
+    return [{ name, problem: `is not JSON: ${e instanceof Error ? e.message : String(e)}` }]
+  }
+  const list: readonly unknown[] = Array.isArray(json) ? json : [json]
+  return list.map((entry, i) => {
+    const own = list.length === 1 ? name : `${name}, number ${String(i + 1)}`
+    const run = entry as Partial<RunFile> | null
+    const missing = (['id', 'suite', 'state', 'startedAt', 'endedAt', 'sender'] as const).filter(
+      (key) => typeof run !== 'object' || run?.[key] === undefined,
+    )
+    return missing.length > 0
+      ? { name: own, problem: `is no run file: it lacks ${missing.join(', ')}` }
+      : { name: own, run: run as RunFile }
+  })
+}
+
+/** Runs that were saved to files, as the runner does: shown one by one, then kept in the setup chosen. */
+export function RunFiles({ files }: { readonly files: readonly ReadFile[] }) {
+  const client = useQueryClient()
+  const strip = useStrip()
+  const focus = useFocus()
+  const [lines, setLines] = useState(files)
+  const [chosen, setChosen] = useState<string | null>(null)
+  const [busy, setBusy] = useState(false)
+  const sitting = chosen ?? (focus === undefined ? null : String(focus.sitting))
+  const open = lines.filter((l) => l.run && l.kept === undefined)
+  const keep = async () => {
+    setBusy(true)
+    for (const line of open) {
+      const after = await sent(line, Number(sitting))
+      setLines((before) => before.map((l) => (l.name === line.name ? after : l)))
+    }
+    setBusy(false)
+    await client.invalidateQueries()
+  }
+  return (
+    <div className="mt-5 max-w-[860px]">
+      <table className="w-full border-collapse text-[13px]" aria-label="Runs in the files">
+        <thead>
+          <tr className="border-b border-line text-left">
+            <th className="pb-1">File</th>
+            <th>Suite</th>
+            <th>Started</th>
+            <th className="!text-right">Readings</th>
+            <th className="pl-4">What becomes of it</th>
+          </tr>
+        </thead>
+        <tbody>
+          {lines.map((l) => (
+            <tr key={l.name} className="border-b border-line2 align-top [&>td]:py-1.5 [&>td]:pr-3">
+              <td className="max-w-[240px] truncate" title={l.name}>
+                {l.name}
+              </td>
+              <td className="whitespace-nowrap">{l.run && `${l.run.suite.key} ${l.run.suite.version}`}</td>
+              <td className="num whitespace-nowrap">{l.run && when(l.run.startedAt)}</td>
+              <td className="num text-right">{l.run && number(l.run.readings?.length ?? 0, 0)}</td>
+              <td className="pl-4">
+                <Outcome line={l} />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {open.length > 0 &&
+        (strip.data?.length === 0 ? (
+          <FieldError>
+            No device is on the desk: put the one that was measured there, then come back with the files.
+          </FieldError>
+        ) : (
+          <div className="flex gap-3 items-center mt-4">
+            <span className="text-ink2 text-[13px]">Measured on</span>
+            <Select
+              label="Device the runs belong to"
+              value={sitting ?? ''}
+              choices={(strip.data ?? []).map((s) => ({
+                value: String(s.sitting),
+                label: `${s.model}, ${s.setup}`,
+              }))}
+              onValue={setChosen}
+            />
+            <Button look="main" disabled={busy || sitting === null} onClick={() => void keep()}>
+              {busy ? 'Keeping …' : `Keep ${String(open.length)} ${open.length === 1 ? 'run' : 'runs'}`}
+            </Button>
+          </div>
+        ))}
+    </div>
+  )
+}
+
+/** Hands one file over, to the sitting chosen, whatever sitting of another desk it names. */
+async function sent(line: ReadFile, sitting: number): Promise<ReadFile> {
+  if (!line.run) return line
+  const run = { ...line.run }
+  Reflect.deleteProperty(run, 'setup')
+  try {
+    const body = { ...run, sitting }
+    const answer = await take(api.PUT('/api/v1/runs/{id}', { params: { path: { id: run.id } }, body }))
+    return { name: line.name, run: line.run, kept: answer.fresh ? 'kept' : 'kept before' }
+  } catch (e) {
+    const problem =
+      e instanceof Problem
+        ? [e.message, ...e.violations.map((v) => `${v.field} ${v.message}`)].join(' ')
+        : String(e)
+    return { ...line, problem }
+  }
+}
+
+function Outcome({ line }: { readonly line: ReadFile }) {
+  if (line.kept !== undefined && line.run) {
+    return (
+      <Link to={`/ledger?run=${line.run.id}`} className="underline underline-offset-2">
+        {line.kept}
+      </Link>
+    )
+  }
+  if (line.problem !== undefined) return <FieldError>{line.problem}</FieldError>
+  return <span className="text-ink2">waits; nothing counts yet</span>
+}

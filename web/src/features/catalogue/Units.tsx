@@ -1,0 +1,102 @@
+import { useState } from 'react'
+import { useQueryClient } from '@tanstack/react-query'
+import { Problem, api, take } from '../../api/client'
+import type { Schemas } from '../../api/client'
+import { Button } from '../../ui/Button'
+import { Dialog } from '../../ui/Dialog'
+import { Field, FieldError } from '../../ui/Field'
+
+type Unit = Schemas['UnitView']
+
+/** The units of a model: which one, which variant, where its numbers come from. */
+export function Units({ units }: { readonly units: readonly Unit[] }) {
+  const [editing, setEditing] = useState<Unit | null>(null)
+  if (units.length === 0) return null
+  return (
+    <section className="min-w-0">
+      <h2>Units</h2>
+      {units.map((u) => (
+        <p key={u.id} className="text-[13px] flex gap-3 border-b border-line2 py-1 items-baseline">
+          <span className="num w-[92px] truncate" title={u.label}>
+            {u.label}
+          </span>
+          <span className="flex-1 min-w-0">
+            {u.variant === '' ? <span className="gap">variant not said</span> : u.variant}
+          </span>
+          <span className="text-ink2">{u.origin === '' ? 'measured here' : `from ${u.origin}`}</span>
+          <button
+            className="text-ink2 hover:text-ink underline underline-offset-2"
+            aria-label={`Edit unit ${u.label}`}
+            onClick={() => {
+              setEditing(u)
+            }}
+          >
+            edit
+          </button>
+        </p>
+      ))}
+      {editing && (
+        <UnitForm
+          key={editing.id}
+          unit={editing}
+          onClose={() => {
+            setEditing(null)
+          }}
+        />
+      )}
+    </section>
+  )
+}
+
+function UnitForm({ unit, onClose }: { readonly unit: Unit; readonly onClose: () => void }) {
+  const client = useQueryClient()
+  const [label, setLabel] = useState(unit.label)
+  const [variant, setVariant] = useState(unit.variant)
+  const [origin, setOrigin] = useState(unit.origin)
+  const [problem, setProblem] = useState<string | null>(null)
+  const save = async () => {
+    try {
+      await take(
+        api.PUT('/api/v1/units/{id}', {
+          params: { path: { id: unit.id } },
+          body: { label, variant, origin },
+        }),
+      )
+      await client.invalidateQueries()
+      onClose()
+    } catch (e) {
+      setProblem(e instanceof Problem ? e.message : String(e))
+    }
+  }
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      title={`Unit ${unit.label}`}
+      about="A unit is one device of its model. Scores stay with it; what changes here stands in the history of the model."
+    >
+      <form
+        onSubmit={(e) => {
+          e.preventDefault()
+          void save()
+        }}
+      >
+        <Field label="Label" value={label} onValue={setLabel} maxLength={60} required />
+        <Field label="Variant (such as 16 GiB, 512 GB)" value={variant} onValue={setVariant} maxLength={80} />
+        <Field
+          label="Where its numbers come from (empty if this desk measured it)"
+          value={origin}
+          onValue={setOrigin}
+          maxLength={80}
+        />
+        {problem !== null && <FieldError>{problem}</FieldError>}
+        <div className="flex gap-2">
+          <Button look="main" type="submit">
+            Keep
+          </Button>
+          <Button onClick={onClose}>Leave it</Button>
+        </div>
+      </form>
+    </Dialog>
+  )
+}
