@@ -86,6 +86,7 @@ export function RuleStrip(props: RuleStripProps) {
   }
   return (
     <span
+      style={{ width }}
       className={`relative inline-block align-middle ${onOpen ? 'cursor-pointer' : ''}`}
       {...(onOpen && {
         tabIndex: 0,
@@ -114,7 +115,7 @@ export function RuleStrip(props: RuleStripProps) {
           <span className="absolute w-[2px] h-[11px] bg-ink" style={{ left: x(tick.value) - 1, top: 8 }} />
           <span
             role="status"
-            className="absolute z-20 bottom-[22px] px-1.5 py-0.5 rounded-sm bg-ink text-paper text-[12px] leading-tight whitespace-nowrap pointer-events-none"
+            className="absolute z-20 bottom-[22px] px-1.5 py-0.5 rounded-sm bg-ink text-sheet text-[12px] leading-tight whitespace-nowrap pointer-events-none"
             style={
               x(tick.value) > width / 2 ? { right: width - x(tick.value) - 6 } : { left: x(tick.value) - 6 }
             }

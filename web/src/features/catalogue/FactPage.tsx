@@ -100,7 +100,7 @@ function Place({ bearer, group, all }: PlaceProps) {
   return (
     <span className="flex items-center gap-2">
       <span className="num w-9 text-right">{number(own.index, 0)}</span>
-      <RuleStrip pool={pool} own={own.index} width={80} unit="of the one in the middle" onOpen={open} />
+      <RuleStrip pool={pool} own={own.index} width={80} unit="% of the one in the middle" onOpen={open} />
     </span>
   )
 }

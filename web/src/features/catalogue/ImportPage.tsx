@@ -7,7 +7,7 @@ import type { DeviceKind } from '../../api/queries'
 import { sendTable } from '../../api/raw'
 import { kinds } from '../../figures/words'
 import { Button } from '../../ui/Button'
-import { Field, FieldError } from '../../ui/Field'
+import { FieldError } from '../../ui/Field'
 import { Select } from '../../ui/Select'
 import { RunFiles, readRunFile } from './RunFiles'
 import type { ReadFile } from './RunFiles'
@@ -117,10 +117,17 @@ export function ImportPage() {
       {preview && settings && (
         <>
           <SettingsForm preview={preview} settings={settings} onSettings={setSettings} />
-          <div className="flex gap-2 mt-5">
-            <Button look="main" disabled={busy} onClick={() => void stage()}>
+          <div className="flex gap-3 mt-5 items-center">
+            <Button
+              look="main"
+              disabled={busy || lacking(settings) !== undefined}
+              onClick={() => void stage()}
+            >
               {busy ? 'Reading the table …' : 'Read the table'}
             </Button>
+            {lacking(settings) !== undefined && (
+              <span className="text-[13px] text-ink2">{lacking(settings)}</span>
+            )}
           </div>
         </>
       )}
@@ -230,7 +237,7 @@ function SettingsForm({ preview, settings, onSettings }: SettingsFormProps) {
               }}
             />
           </Line>
-          <Field
+          <Text
             label="Unit"
             value={settings.unit ?? ''}
             placeholder="A"
@@ -238,7 +245,7 @@ function SettingsForm({ preview, settings, onSettings }: SettingsFormProps) {
               set({ unit })
             }}
           />
-          <Field
+          <Text
             label="Setup"
             value={settings.setup ?? ''}
             placeholder="as shipped"
@@ -246,10 +253,10 @@ function SettingsForm({ preview, settings, onSettings }: SettingsFormProps) {
               set({ setup })
             }}
           />
-          <Field
-            label="Where the list comes from (empty if this desk measured it)"
+          <Text
+            label="The list comes from"
             value={settings.source ?? ''}
-            maxLength={80}
+            placeholder="this desk"
             onValue={(source) => {
               set({ source })
             }}
@@ -258,6 +265,20 @@ function SettingsForm({ preview, settings, onSettings }: SettingsFormProps) {
       </div>
     </div>
   )
+}
+
+/** What must be chosen before any line can be understood; undefined if nothing. */
+export function lacking(settings: Settings): string | undefined {
+  const { columns } = settings
+  if (columns.DEVICE === undefined) return 'Choose the column that names the device.'
+  if (columns.SUITE === undefined && settings.suite === undefined) {
+    return 'Choose the suite: for the whole table, or the column that names it.'
+  }
+  if (settings.shape === 'WIDE') {
+    return Object.keys(settings.metrics).length === 0 ? 'Choose a column for at least one metric.' : undefined
+  }
+  if (columns.METRIC === undefined) return 'Choose the column that names the metric.'
+  return columns.VALUE === undefined ? 'Choose the column with the value.' : undefined
 }
 
 /** The settings without one that may be left out. */
@@ -273,6 +294,31 @@ function Line({ label, children }: { readonly label: string; readonly children: 
       <span className="text-ink2">{label}</span>
       <span>{children}</span>
     </div>
+  )
+}
+
+interface TextProps {
+  readonly label: string
+  readonly value: string
+  /** What holds where nothing is typed. */
+  readonly placeholder: string
+  readonly onValue: (value: string) => void
+}
+
+function Text({ label, value, placeholder, onValue }: TextProps) {
+  return (
+    <Line label={label}>
+      <input
+        aria-label={label}
+        value={value}
+        placeholder={placeholder}
+        maxLength={80}
+        className="w-full border border-line rounded bg-sheet px-2.5 py-1 text-[13px]"
+        onChange={(e) => {
+          onValue(e.target.value)
+        }}
+      />
+    </Line>
   )
 }
 
@@ -309,7 +355,7 @@ function MetricColumns({ settings, suite, onMetrics }: MetricColumnsProps) {
 
 function TableHead({ preview }: { readonly preview: Schemas['Preview'] }) {
   return (
-    <div className="overflow-x-auto border border-line rounded max-w-full">
+    <div className="overflow-x-auto border border-line rounded max-w-full w-fit">
       <table className="border-collapse text-[12.5px]" aria-label="First rows of the table">
         <thead>
           <tr className="border-b border-line">

@@ -184,7 +184,7 @@ function Strip({ strip, focus }: { readonly strip: Schemas['GroupStrip']; readon
         own={place.index}
         focus={focus}
         width={180}
-        unit="of the one in the middle"
+        unit="% of the one in the middle"
         onOpen={open}
       />
       <span className="num text-[12.5px] text-right pr-3">

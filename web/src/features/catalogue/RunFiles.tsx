@@ -65,8 +65,8 @@ export function RunFiles({ files }: { readonly files: readonly ReadFile[] }) {
     <div className="mt-5 max-w-[860px]">
       <table className="w-full border-collapse text-[13px]" aria-label="Runs in the files">
         <thead>
-          <tr className="border-b border-line text-left">
-            <th className="pb-1">File</th>
+          <tr className="border-b border-line [&>th]:pb-1">
+            <th>File</th>
             <th>Suite</th>
             <th>Started</th>
             <th className="!text-right">Readings</th>
@@ -125,10 +125,7 @@ async function sent(line: ReadFile, sitting: number): Promise<ReadFile> {
     const answer = await take(api.PUT('/api/v1/runs/{id}', { params: { path: { id: run.id } }, body }))
     return { name: line.name, run: line.run, kept: answer.fresh ? 'kept' : 'kept before' }
   } catch (e) {
-    const problem =
-      e instanceof Problem
-        ? [e.message, ...e.violations.map((v) => `${v.field} ${v.message}`)].join(' ')
-        : String(e)
+    const problem = e instanceof Problem ? e.message : String(e)
     return { ...line, problem }
   }
 }

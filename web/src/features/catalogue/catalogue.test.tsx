@@ -321,7 +321,7 @@ describe('run files', () => {
       expect(keep.disabled).toBe(false)
     })
     fireEvent.click(keep)
-    expect(await screen.findByText('It breaks a rule. suite is not here')).toBeTruthy()
+    expect(await screen.findByText('It breaks a rule.')).toBeTruthy()
     expect(screen.getByRole('link', { name: 'kept' }).getAttribute('href')).toBe(`/ledger?run=${run.id}`)
     const body = sent.find((s) => s.method === 'PUT')?.body as Schemas['RunFile']
     expect(body.sitting).toBe(7)

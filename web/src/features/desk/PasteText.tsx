@@ -4,6 +4,7 @@ import type { Schemas } from '../../api/client'
 import { grouped, unitWords } from '../../figures/format'
 import { ordinal } from '../../figures/words'
 import { Button } from '../../ui/Button'
+import { Checkbox } from '../../ui/Checkbox'
 import { Dialog } from '../../ui/Dialog'
 import { FieldError } from '../../ui/Field'
 
@@ -67,19 +68,18 @@ export function PasteText({ suite, onAccept, onClose }: PasteTextProps) {
             <tbody>
               {read.proposals.map((p, i) => (
                 <tr key={i} className="border-b border-line2">
-                  <td className="w-6 h-7">
-                    <input
-                      type="checkbox"
-                      aria-label={`Take ${p.metric} ${p.text}`}
+                  <td className="h-7">
+                    <Checkbox
                       checked={!off.has(i)}
-                      onChange={() => {
+                      onChecked={() => {
                         const next = new Set(off)
                         if (!next.delete(i)) next.add(i)
                         setOff(next)
                       }}
-                    />
+                    >
+                      {suite.metrics.find((m) => m.key === p.metric)?.name ?? p.metric}
+                    </Checkbox>
                   </td>
-                  <td>{suite.metrics.find((m) => m.key === p.metric)?.name ?? p.metric}</td>
                   <td className="text-ink2">{ordinal(p.repeat + 1)}</td>
                   <td className="text-right whitespace-nowrap">
                     <span className="num">{grouped(p.text)}</span>{' '}

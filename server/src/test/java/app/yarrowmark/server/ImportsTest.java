@@ -64,6 +64,17 @@ class ImportsTest extends ServerTest {
     }
 
     @Test
+    void ofATableWithAColumnForEachMetricTheSuiteIsGuessed() {
+        JsonNode settings = person.post("/api/v1/imports/previews", "{\"text\":\"Device,Forge,Weave,Colour\\n\"}")
+                .expect(200)
+                .json()
+                .get("settings");
+        assertThat(settings.get("shape").asText()).isEqualTo("WIDE");
+        assertThat(settings.get("suite").asText()).isEqualTo("tablemill 1");
+        assertThat(settings.get("metrics").toString()).isEqualTo("{\"Forge\":\"forge\",\"Weave\":\"weave\"}");
+    }
+
+    @Test
     void repeatsAreToldByOrderAndNothingCountsBeforeItIsAccepted() {
         JsonNode report = stage(
                 model + ",tablemill 1,Weave,100\n" + model + ",tablemill 1,Weave,101\n" + model

@@ -4,6 +4,7 @@ import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.core.suite.SuiteSheet;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -132,6 +133,15 @@ public record TableMapping(Shape shape, Map<Role, String> columns, Map<String, S
             }
         }
         return new TableMapping(metrics.isEmpty() ? Shape.LONG : Shape.WIDE, columns, metrics);
+    }
+
+    /** Returns the sheet whose metrics name the most columns of a header; empty if none names any. */
+    public static Optional<SuiteSheet> likeliest(List<String> header, Collection<SuiteSheet> sheets) {
+        return sheets.stream().filter(s -> named(header, s) > 0).max(Comparator.comparingLong(s -> named(header, s)));
+    }
+
+    private static long named(List<String> header, SuiteSheet sheet) {
+        return header.stream().filter(h -> metricNamed(sheet, h).isPresent()).count();
     }
 
     /** Returns the metric that a text names in a sheet, by key, name or alias, whatever the case. */

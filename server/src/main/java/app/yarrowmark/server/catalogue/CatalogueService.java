@@ -30,18 +30,31 @@ public class CatalogueService {
     private final HistoryService history;
     private final LiveEvents events;
     private final Clock clock;
+    private final CatalogueRevision revision;
+    private final CatalogueRevision.Remembered<List<ModelView>> all;
 
     CatalogueService(
-            ModelRepository models, UnitRepository units, HistoryService history, LiveEvents events, Clock clock) {
+            ModelRepository models,
+            UnitRepository units,
+            HistoryService history,
+            LiveEvents events,
+            Clock clock,
+            CatalogueRevision revision) {
         this.models = models;
         this.units = units;
         this.history = history;
         this.events = events;
         this.clock = clock;
+        this.revision = revision;
+        this.all = revision.remember(this::read);
     }
 
     /** Returns every model by maker and name. */
     public List<ModelView> models() {
+        return all.get();
+    }
+
+    private List<ModelView> read() {
         Map<Long, List<UnitEntity>> byModel = units.findAll().stream().collect(Collectors.groupingBy(u -> u.modelId));
         return models.findAll().stream()
                 .map(m -> view(m, byModel.getOrDefault(m.id, List.of())))
@@ -76,6 +89,7 @@ public class CatalogueService {
                     ModelEntity made =
                             models.save(new ModelEntity(maker.strip(), name.strip(), kind, year, clock.instant()));
                     history.add(HistoryService.Kind.MODEL, made.id, "ADDED", who, null);
+                    revision.next();
                     return made;
                 });
         events.changed(LiveEvents.Topic.CATALOGUE);
@@ -112,6 +126,7 @@ public class CatalogueService {
         String changes = changes(before, view(model, List.of()));
         if (!changes.isEmpty()) {
             history.add(HistoryService.Kind.MODEL, id, "CHANGED", who, changes);
+            revision.next();
         }
         events.changed(LiveEvents.Topic.CATALOGUE);
         return view(model, units.findByModelId(id));
@@ -180,6 +195,7 @@ public class CatalogueService {
             made.origin = origin.strip();
             units.save(made);
             history.add(HistoryService.Kind.UNIT, made.id, "ADDED", who, null);
+            revision.next();
             return made;
         });
         events.changed(LiveEvents.Topic.CATALOGUE);
@@ -211,6 +227,7 @@ public class CatalogueService {
             unit.variant = variant.strip();
             unit.origin = origin.strip();
             history.add(HistoryService.Kind.MODEL, unit.modelId, "CHANGED", who, words);
+            revision.next();
             events.changed(LiveEvents.Topic.CATALOGUE);
         }
         return view(unit);

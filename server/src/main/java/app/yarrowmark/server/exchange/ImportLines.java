@@ -3,6 +3,7 @@ package app.yarrowmark.server.exchange;
 import app.yarrowmark.server.exchange.ImportViews.RejectedLine;
 import app.yarrowmark.server.exchange.ImportViews.TablePart;
 import app.yarrowmark.server.exchange.LineReader.Line;
+import app.yarrowmark.server.shell.Ahead;
 import java.sql.Timestamp;
 import java.sql.Types;
 import java.util.ArrayList;
@@ -30,7 +31,8 @@ class ImportLines {
     };
     /** Readings of one run beside each other; where no column counts repeats, the nth of a metric is of the nth run. */
     private static final String IN_RUNS =
-            "select * from (select l.*, coalesce(repeat_no, row_number() over (partition by"
+            "select * from (select line, ordinal, maker, model, unit_label, setup_name, setup_id, suite_id, metric, text,"
+                    + " started_at, note, problem, coalesce(repeat_no, row_number() over (partition by"
                     + " maker, model, unit_label, setup_name, suite_id, started_at, metric order by line, ordinal)) as rep"
                     + " from import_line l where batch_id = ? and metric is not null) r where problem is null"
                     + " order by maker, model, unit_label, setup_name, suite_id, started_at, rep, line, ordinal";
@@ -47,6 +49,7 @@ class ImportLines {
 
         private final long batch;
         private final List<Object[]> waiting = new ArrayList<>();
+        private final Ahead ahead = new Ahead();
         private int understood;
         private int rejected;
         private long lastLine;
@@ -119,8 +122,9 @@ class ImportLines {
 
         private void flush() {
             if (!waiting.isEmpty()) {
-                jdbc.batchUpdate(INSERT, waiting, TYPES);
+                List<Object[]> rows = List.copyOf(waiting);
                 waiting.clear();
+                ahead.hand(() -> jdbc.batchUpdate(INSERT, rows, TYPES));
             }
         }
 
@@ -132,9 +136,15 @@ class ImportLines {
             return rejected;
         }
 
+        /** Waits until every line is written down. */
+        void finish() {
+            flush();
+            ahead.finish();
+        }
+
         @Override
         public void close() {
-            flush();
+            ahead.close();
         }
 
         private static String cut(String text, int most) {
@@ -153,11 +163,11 @@ class ImportLines {
 
     List<TablePart> parts(long batch) {
         return jdbc.query(
-                "select concat(maker, ' ', model) as device, suite_id, count(*) as readings,"
-                        + " max(s.suite_key) as suite_key, max(s.version) as version,"
-                        + " count(distinct unit_label, setup_name) as setups"
-                        + " from import_line l join suite s on s.id = l.suite_id"
-                        + " where batch_id = ? and problem is null group by maker, model, suite_id order by 1, suite_id",
+                "select concat(maker, ' ', model) as device, sum(n) as readings, s.suite_key, s.version, count(*) as setups"
+                        + " from (select maker, model, suite_id, count(*) as n from import_line"
+                        + " where batch_id = ? and problem is null"
+                        + " group by maker, model, suite_id, unit_label, setup_name) l join suite s on s.id = l.suite_id"
+                        + " group by maker, model, suite_id order by 1, suite_id",
                 (row, i) -> new TablePart(
                         row.getString("device"),
                         row.getString("suite_key") + " " + row.getString("version"),

@@ -5,6 +5,7 @@ import app.yarrowmark.core.exchange.RunFile;
 import app.yarrowmark.core.exchange.TableMapping;
 import app.yarrowmark.core.exchange.TableReader;
 import app.yarrowmark.core.setup.Facts;
+import app.yarrowmark.core.suite.SuiteSheet;
 import app.yarrowmark.server.access.Caller;
 import app.yarrowmark.server.catalogue.CatalogueService;
 import app.yarrowmark.server.catalogue.DeviceKind;
@@ -21,6 +22,7 @@ import app.yarrowmark.server.runs.RunIntake;
 import app.yarrowmark.server.runs.RunReview;
 import app.yarrowmark.server.runs.RunService;
 import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.shell.Ahead;
 import app.yarrowmark.server.shell.LiveEvents;
 import app.yarrowmark.server.shell.Refusal;
 import app.yarrowmark.server.shell.RuleViolations;
@@ -44,6 +46,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.PlatformTransactionManager;
@@ -55,6 +58,9 @@ class TableImport {
 
     private static final int PREVIEW_ROWS = 5;
     private static final int BATCH = 400;
+    /** Devices made in one transaction: every question to the database looks through all that it has made so far. */
+    private static final int MADE_AT_ONCE = 20;
+
     private static final String TAKEN_BACK = "the import was taken back";
     private static final RunFile.Sender SENDER = new RunFile.Sender("import", "0.1.0");
 
@@ -106,23 +112,32 @@ class TableImport {
             List<List<String>> rows = new ArrayList<>();
             rows(table, rows);
             Optional<ImportSettings> before = remembered(table.header());
-            TableMapping guess = TableMapping.guess(
-                    table.header(), suites.all().stream().map(Suite::sheet).toList());
-            ImportSettings settings = before.orElseGet(() -> new ImportSettings(
-                    String.valueOf(separator),
-                    table.header(),
-                    guess.shape(),
-                    guess.columns(),
-                    guess.metrics(),
-                    null,
-                    null,
-                    null,
-                    null,
-                    null));
+            ImportSettings settings = before.orElseGet(() -> guess(table.header(), separator));
             return new Preview(settings, rows, before.isPresent());
         } catch (IllegalArgumentException e) {
             throw new RuleViolations("table", String.valueOf(e.getMessage()));
         }
+    }
+
+    /** By its header; of a table with a column for each metric also the suite. */
+    private ImportSettings guess(List<String> header, char separator) {
+        Optional<SuiteSheet> sheet = TableMapping.likeliest(
+                header, suites.all().stream().map(Suite::sheet).toList());
+        TableMapping guess = TableMapping.guess(header, sheet.map(List::of).orElse(List.of()));
+        boolean said = guess.columns().containsKey(TableMapping.Role.SUITE);
+        return new ImportSettings(
+                String.valueOf(separator),
+                header,
+                guess.shape(),
+                guess.columns(),
+                guess.metrics(),
+                said || guess.shape() == TableMapping.Shape.LONG
+                        ? null
+                        : sheet.map(s -> s.id().toString()).orElse(null),
+                null,
+                null,
+                null,
+                null);
     }
 
     /** The beginning may break off in the middle of a row: what comes whole is enough. */
@@ -138,6 +153,7 @@ class TableImport {
 
     private Optional<ImportSettings> remembered(List<String> header) {
         return batches.findTop50ByOrderByIdDesc().stream()
+                .filter(b -> b.understood > 0)
                 .map(b -> Json.read(b.mapping, new TypeReference<ImportSettings>() {}))
                 .filter(s -> s.header().equals(header))
                 .findFirst();
@@ -160,7 +176,7 @@ class TableImport {
         try (ImportLines.Writer writer = lines.write(batch.id);
                 TableReader table = TableReader.open(text, settings.separator().charAt(0))) {
             read(table, settings, writer);
-            writer.close();
+            writer.finish();
             batch.understood = writer.understood();
             batch.rejected = writer.rejected();
             batches.save(batch);
@@ -227,25 +243,28 @@ class TableImport {
             throw Refusal.conflict("This import was accepted before.");
         }
         ImportSettings settings = Json.read(batch.mapping, new TypeReference<ImportSettings>() {});
-        Acceptance acceptance = new Acceptance(batch, settings, parts == null ? null : new HashSet<>(parts), caller);
-        lines.inRuns(id, acceptance::row);
-        acceptance.finish();
+        Set<PartKey> chosen = parts == null ? null : new HashSet<>(parts);
+        try (Acceptance acceptance = new Acceptance(batch, settings, chosen, caller)) {
+            lines.inRuns(id, acceptance::row);
+            acceptance.finish();
+            return accepted(batch, acceptance, caller);
+        }
+    }
+
+    private Accepted accepted(ImportBatchEntity batch, Acceptance acceptance, Caller caller) {
+        int fresh = acceptance.fresh.get();
         int doubted = review.all(acceptance.cells);
         transaction.executeWithoutResult(tx -> {
             batch.state = State.ACCEPTED;
-            batch.runs = acceptance.fresh;
+            batch.runs = fresh;
             batch.doubted = doubted;
             batches.save(batch);
             history.add(
-                    HistoryService.Kind.IMPORT,
-                    id,
-                    "ACCEPTED",
-                    caller.name(),
-                    acceptance.fresh + " runs of " + batch.name);
+                    HistoryService.Kind.IMPORT, batch.id, "ACCEPTED", caller.name(), fresh + " runs of " + batch.name);
         });
-        lines.forgetGood(id);
+        lines.forgetGood(batch.id);
         events.changed(LiveEvents.Topic.CATALOGUE);
-        return new Accepted(view(batch), acceptance.fresh, acceptance.known, acceptance.refused);
+        return new Accepted(view(batch), fresh, acceptance.known.get(), acceptance.refused.get());
     }
 
     /** Sets every run of an import aside, or brings back what was set aside so. */
@@ -276,7 +295,7 @@ class TableImport {
     }
 
     /** Puts lines together to runs, and hands them on some hundred at a time. */
-    private final class Acceptance {
+    private final class Acceptance implements AutoCloseable {
 
         private final ImportBatchEntity batch;
         private final ImportSettings settings;
@@ -286,9 +305,10 @@ class TableImport {
         private final Set<RunReview.Cell> cells = new HashSet<>();
         private final List<Group> waiting = new ArrayList<>();
         private @Nullable Group group;
-        private int fresh;
-        private int known;
-        private int refused;
+        private final Ahead ahead = new Ahead();
+        private final AtomicInteger fresh = new AtomicInteger();
+        private final AtomicInteger known = new AtomicInteger();
+        private final AtomicInteger refused = new AtomicInteger();
 
         Acceptance(ImportBatchEntity batch, ImportSettings settings, @Nullable Set<PartKey> parts, Caller caller) {
             this.batch = batch;
@@ -327,6 +347,12 @@ class TableImport {
         void finish() {
             next();
             flush();
+            ahead.finish();
+        }
+
+        @Override
+        public void close() {
+            ahead.close();
         }
 
         private void next() {
@@ -339,24 +365,38 @@ class TableImport {
             }
         }
 
-        /** Makes what is missing and keeps the runs, all of it or nothing. */
+        /** Makes what is missing, and hands the runs on to be kept while the next ones are read. */
         private void flush() {
-            transaction.executeWithoutResult(tx -> {
-                RunIntake.KeptAll kept =
-                        intake.acceptAll(waiting.stream().map(this::run).toList(), caller, batch.id);
-                fresh += kept.fresh();
-                known += kept.known();
-                refused += kept.rejected().size();
-                kept.rejected()
-                        .forEach((i, e) ->
-                                lines.refuse(batch.id, waiting.get(i).line, Objects.toString(e.getMessage())));
-            });
+            List<Group> groups = List.copyOf(waiting);
             waiting.clear();
+            List<Place> missing = groups.stream()
+                    .map(g -> g.place)
+                    .filter(p -> p.setupId == null && !made.containsKey(p))
+                    .distinct()
+                    .toList();
+            for (int from = 0; from < missing.size(); from += MADE_AT_ONCE) {
+                List<Place> some = missing.subList(from, Math.min(missing.size(), from + MADE_AT_ONCE));
+                transaction.executeWithoutResult(tx -> some.forEach(p -> made.put(p, make(p))));
+            }
+            for (Group g : groups) {
+                g.setupId = g.place.setupId == null ? made.get(g.place) : g.place.setupId;
+                cells.add(new RunReview.Cell(g.setupId, g.suite.id()));
+            }
+            ahead.hand(() -> keep(groups));
+        }
+
+        private void keep(List<Group> groups) {
+            RunIntake.KeptAll kept =
+                    intake.acceptAll(groups.stream().map(this::run).toList(), caller, batch.id);
+            fresh.addAndGet(kept.fresh());
+            known.addAndGet(kept.known());
+            refused.addAndGet(kept.rejected().size());
+            kept.rejected()
+                    .forEach((i, e) -> lines.refuse(batch.id, groups.get(i).line, Objects.toString(e.getMessage())));
         }
 
         private RunFile run(Group group) {
-            long setup = setup(group.place);
-            cells.add(new RunReview.Cell(setup, group.suite.id()));
+            long setup = group.setupId;
             Instant at = group.startedAt == null ? batch.at : group.startedAt;
             UUID id = UUID.nameUUIDFromBytes((setup + group.key + group.readings).getBytes(StandardCharsets.UTF_8));
             return new RunFile(
@@ -381,18 +421,6 @@ class TableImport {
                     null,
                     null,
                     null);
-        }
-
-        private long setup(Place place) {
-            if (place.setupId != null) {
-                return place.setupId;
-            }
-            Long before = made.get(place);
-            if (before == null) {
-                before = make(place);
-                made.put(place, before);
-            }
-            return before;
         }
 
         private long make(Place place) {
@@ -431,6 +459,7 @@ class TableImport {
         private final @Nullable Instant startedAt;
         private final int line;
         private final List<RunFile.ReadingLine> readings = new ArrayList<>();
+        private long setupId;
 
         Group(String key, Place place, Suite suite, @Nullable Instant startedAt, int line) {
             this.key = key;

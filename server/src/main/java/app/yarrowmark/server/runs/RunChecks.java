@@ -81,7 +81,7 @@ class RunChecks {
                     "suite",
                     "there is no suite " + file.suite().key() + " "
                             + file.suite().version()
-                            + " here; add its sheet first, or choose one that GET /api/v1/suites lists"));
+                            + " here: add its sheet first, or name one that is listed in the catalogue"));
         }
         checkFrame(file, faults);
         Map<String, CheckedReading> readings = new LinkedHashMap<>();

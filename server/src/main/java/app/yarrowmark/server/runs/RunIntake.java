@@ -133,7 +133,6 @@ public class RunIntake {
             Map<Integer, RuntimeException> rejected = new HashMap<>();
             List<RunEntity> fresh = new ArrayList<>();
             Set<Long> setupsFound = new HashSet<>();
-            long number = revision.next();
             int known = 0;
             for (int i = 0; i < files.size(); i++) {
                 RunFile file = files.get(i);
@@ -143,7 +142,7 @@ public class RunIntake {
                         requireSame(file.id(), before.get(file.id()), hash);
                         known++;
                     } else {
-                        RunEntity run = made(file, checks.check(file, caller, setupsFound), hash, number);
+                        RunEntity run = made(file, checks.check(file, caller, setupsFound), hash, 0);
                         run.importId = importId;
                         fresh.add(run);
                         before.put(file.id(), hash);
@@ -152,6 +151,9 @@ public class RunIntake {
                     rejected.put(i, e);
                 }
             }
+            // As late as can be: others wait for the number until this is committed.
+            long number = revision.next();
+            fresh.forEach(run -> run.revision = number);
             writer.write(fresh);
             if (importId == null) {
                 fresh.forEach(run -> record(run, caller));

@@ -2,6 +2,7 @@ package app.yarrowmark.server.runs;
 
 import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.server.checks.CheckService;
+import app.yarrowmark.server.shell.Ahead;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
 import java.util.ArrayList;
@@ -16,6 +17,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.UUID;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.PlatformTransactionManager;
@@ -59,14 +61,17 @@ public class RunReview {
         cells.forEach(
                 c -> suitesOf.computeIfAbsent(c.setupId(), s -> new TreeSet<>()).add(c.suiteId()));
         List<Long> setups = List.copyOf(suitesOf.keySet());
-        int doubted = 0;
-        for (int from = 0; from < setups.size(); from += AT_ONCE) {
-            List<Long> some = setups.subList(from, Math.min(setups.size(), from + AT_ONCE));
-            Set<Cell> wanted = new HashSet<>();
-            some.forEach(s -> suitesOf.get(s).forEach(suite -> wanted.add(new Cell(s, suite))));
-            doubted += transaction.execute(tx -> some(wanted, session));
+        AtomicInteger doubted = new AtomicInteger();
+        try (Ahead ahead = new Ahead()) {
+            for (int from = 0; from < setups.size(); from += AT_ONCE) {
+                List<Long> some = setups.subList(from, Math.min(setups.size(), from + AT_ONCE));
+                Set<Cell> wanted = new HashSet<>();
+                some.forEach(s -> suitesOf.get(s).forEach(suite -> wanted.add(new Cell(s, suite))));
+                ahead.hand(() -> doubted.addAndGet(transaction.execute(tx -> some(wanted, session))));
+            }
+            ahead.finish();
         }
-        return doubted;
+        return doubted.get();
     }
 
     /** A run as far as it is reviewed. */

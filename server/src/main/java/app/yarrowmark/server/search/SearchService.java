@@ -1,5 +1,6 @@
 package app.yarrowmark.server.search;
 
+import app.yarrowmark.server.catalogue.CatalogueRevision;
 import app.yarrowmark.server.catalogue.CatalogueService;
 import app.yarrowmark.server.catalogue.ModelView;
 import app.yarrowmark.server.facts.FactKeyView;
@@ -21,6 +22,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
 
 /** Finds records of which every word asked for begins some word; those that have them in the title come first. */
 @Service
@@ -34,14 +36,21 @@ class SearchService {
     private final SuiteService suites;
     private final FactService facts;
     private final RunService runs;
+    private final CatalogueRevision.Remembered<List<Entry>> devices;
 
     SearchService(
-            CatalogueService catalogue, SetupService setups, SuiteService suites, FactService facts, RunService runs) {
+            CatalogueService catalogue,
+            SetupService setups,
+            SuiteService suites,
+            FactService facts,
+            RunService runs,
+            CatalogueRevision revision) {
         this.catalogue = catalogue;
         this.setups = setups;
         this.suites = suites;
         this.facts = facts;
         this.runs = runs;
+        this.devices = revision.remember(this::devices);
     }
 
     /** What a hit is. */
@@ -64,14 +73,30 @@ class SearchService {
 
     private record Ranked(Hit hit, int rank) {}
 
-    List<Hit> find(String text) {
+    /** What may be found, with the words it is found by. */
+    private record Entry(Hit hit, List<String> title, List<String> more) {
+
+        static Entry of(Hit hit, String more) {
+            return new Entry(hit, words(hit.title()), words(hit.about() + " " + more));
+        }
+
+        void offer(List<String> wanted, List<Ranked> found) {
+            boolean inTitle = wanted.stream().allMatch(w -> begins(title, w));
+            if (inTitle || wanted.stream().allMatch(w -> begins(title, w) || begins(more, w))) {
+                boolean whole = inTitle && wanted.stream().allMatch(title::contains);
+                found.add(new Ranked(hit, whole ? 0 : inTitle ? 1 : 2));
+            }
+        }
+    }
+
+    @Transactional(readOnly = true)
+    public List<Hit> find(String text) {
         List<String> words = words(text);
         if (words.isEmpty()) {
             return List.of();
         }
         List<Ranked> found = new ArrayList<>();
-        models(words, found);
-        setups(words, found);
+        devices.get().forEach(e -> e.offer(words, found));
         suites(words, found);
         parts(words, found);
         List<Hit> hits = new ArrayList<>(found.stream()
@@ -88,38 +113,27 @@ class SearchService {
         return hits;
     }
 
-    private void models(List<String> words, List<Ranked> found) {
+    private List<Entry> devices() {
+        List<Entry> all = new ArrayList<>();
         for (ModelView m : catalogue.models()) {
             String title = m.maker() + " " + m.name();
+            String address = "/catalogue/models/" + m.id();
             String kind = m.kind().name().toLowerCase(Locale.ROOT);
             String about = m.year() == null ? kind : kind + ", " + m.year();
-            String more = about + " " + String.join(" ", m.details().tags());
-            offer(words, new Hit(Kind.MODEL, title, about, "/catalogue/models/" + m.id()), more, found);
+            String tags = String.join(" ", m.details().tags());
+            all.add(Entry.of(new Hit(Kind.MODEL, title, about, address), about + " " + tags));
             m.units()
-                    .forEach(u -> offer(
-                            words,
-                            new Hit(
-                                    Kind.UNIT,
-                                    title + ", unit " + u.label(),
-                                    u.variant(),
-                                    "/catalogue/models/" + m.id()),
-                            u.origin(),
-                            found));
+                    .forEach(u -> all.add(Entry.of(
+                            new Hit(Kind.UNIT, title + ", unit " + u.label(), u.variant(), address), u.origin())));
         }
-    }
-
-    private void setups(List<String> words, List<Ranked> found) {
         for (SetupLabel s : setups.labels().values()) {
-            offer(
-                    words,
-                    new Hit(
-                            Kind.SETUP,
-                            s.maker() + " " + s.model() + ", " + s.name(),
-                            "setup of unit " + s.unit(),
-                            "/catalogue/models/" + s.modelId() + "?setup=" + s.setupId()),
-                    s.tuned() ? "tuned" : "as shipped",
-                    found);
+            String title = s.maker() + " " + s.model() + ", " + s.name();
+            String address = "/catalogue/setups/" + s.setupId();
+            all.add(Entry.of(
+                    new Hit(Kind.SETUP, title, "setup of unit " + s.unit(), address),
+                    s.tuned() ? "tuned" : "as shipped"));
         }
+        return all;
     }
 
     private void suites(List<String> words, List<Ranked> found) {
@@ -170,18 +184,16 @@ class SearchService {
     }
 
     private static void offer(List<String> words, Hit hit, String more, List<Ranked> found) {
-        List<String> title = words(hit.title());
-        List<String> all = new ArrayList<>(title);
-        all.addAll(words(hit.about() + " " + more));
-        if (words.stream().allMatch(w -> begins(all, w))) {
-            boolean inTitle = words.stream().allMatch(w -> begins(title, w));
-            boolean whole = words.stream().allMatch(title::contains);
-            found.add(new Ranked(hit, whole ? 0 : inTitle ? 1 : 2));
-        }
+        Entry.of(hit, more).offer(words, found);
     }
 
     private static boolean begins(List<String> all, String word) {
-        return all.stream().anyMatch(w -> w.startsWith(word));
+        for (String w : all) {
+            if (w.startsWith(word)) {
+                return true;
+            }
+        }
+        return false;
     }
 
     private static List<String> words(String text) {

@@ -5,6 +5,7 @@ import app.yarrowmark.core.setup.Fact;
 import app.yarrowmark.core.setup.FactDictionary;
 import app.yarrowmark.core.setup.Facts;
 import app.yarrowmark.core.setup.SetupDifference;
+import app.yarrowmark.server.catalogue.CatalogueRevision;
 import app.yarrowmark.server.catalogue.CatalogueService;
 import app.yarrowmark.server.catalogue.ModelView;
 import app.yarrowmark.server.catalogue.UnitView;
@@ -48,6 +49,8 @@ public class SetupService {
     private final HistoryService history;
     private final LiveEvents events;
     private final Clock clock;
+    private final CatalogueRevision revision;
+    private final CatalogueRevision.Remembered<Map<Long, SetupLabel>> labels;
 
     SetupService(
             SetupRepository setups,
@@ -55,13 +58,16 @@ public class SetupService {
             FactService facts,
             HistoryService history,
             LiveEvents events,
-            Clock clock) {
+            Clock clock,
+            CatalogueRevision revision) {
         this.setups = setups;
         this.catalogue = catalogue;
         this.facts = facts;
         this.history = history;
         this.events = events;
         this.clock = clock;
+        this.revision = revision;
+        this.labels = revision.remember(this::readLabels);
     }
 
     /**
@@ -194,6 +200,7 @@ public class SetupService {
         setup.setFacts(known);
         setups.save(setup);
         history.add(HistoryService.Kind.SETUP, setup.id, "ADDED", who, null);
+        revision.next();
         return setup;
     }
 
@@ -303,13 +310,17 @@ public class SetupService {
 
     /** Returns a short description of every setup, without its facts, by number. */
     public Map<Long, SetupLabel> labels() {
+        return labels.get();
+    }
+
+    private Map<Long, SetupLabel> readLabels() {
         Map<Long, ModelView> models = catalogue.modelsByUnit();
         List<SetupEntity> all = setups.findAll();
         Map<Long, Long> perModel = all.stream()
                 .collect(Collectors.groupingBy(s -> models.get(s.unitId).id(), Collectors.counting()));
         return all.stream()
                 .map(s -> label(s, models.get(s.unitId), perModel))
-                .collect(Collectors.toMap(SetupLabel::setupId, Function.identity()));
+                .collect(Collectors.toUnmodifiableMap(SetupLabel::setupId, Function.identity()));
     }
 
     private static SetupLabel label(SetupEntity s, ModelView model, Map<Long, Long> perModel) {
