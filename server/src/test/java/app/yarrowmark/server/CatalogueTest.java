@@ -8,6 +8,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
+import java.util.List;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -56,6 +57,38 @@ class CatalogueTest extends ServerTest {
                         .get("violations")
                         .findValuesAsText("field"))
                 .containsExactly("details.prices[0].amount", "details.prices[0].currency", "details.claims[0].text");
+    }
+
+    @Test
+    void whatIsKeptOfTheWholeCatalogueFollowsEveryChangeAtOnce() {
+        assertThat(found("hollin 7")).isEmpty();
+        long added = person.post("/api/v1/models", "{\"maker\":\"Ostrel\",\"name\":\"Hollin 7\",\"kind\":\"BOARD\"}")
+                .json()
+                .get("id")
+                .asLong();
+        assertThat(found("hollin 7")).containsExactly("Ostrel Hollin 7");
+        long unit = person.post("/api/v1/models/" + added + "/units", "{\"label\":\"Q9\"}")
+                .json()
+                .get("id")
+                .asLong();
+        assertThat(found("hollin q9")).containsExactly("Ostrel Hollin 7, unit Q9");
+        person.put("/api/v1/units/" + unit, "{\"label\":\"R4\"}").expect(200);
+        assertThat(found("hollin q9")).isEmpty();
+        assertThat(found("hollin r4")).containsExactly("Ostrel Hollin 7, unit R4");
+        String renamed = edit(DETAILS, 0).replace(sheet.at("/setup/model").asText(), "Rowan 5");
+        person.put("/api/v1/models/" + model, renamed).expect(200);
+        assertThat(found("rowan 5")).contains("Ostrel Rowan 5");
+        // A change that is refused leaves nothing behind.
+        person.put("/api/v1/models/" + model, renamed.replace("Rowan 5", "Hollin 7"))
+                .expect(409);
+        assertThat(found("rowan 5")).contains("Ostrel Rowan 5");
+        assertThat(person.get("/api/v1/models").json().findValuesAsText("name")).contains("Rowan 5", "Hollin 7");
+    }
+
+    private List<String> found(String words) {
+        return person.get("/api/v1/search?q=" + words.replace(" ", "%20"))
+                .json()
+                .findValuesAsText("title");
     }
 
     @Test

@@ -65,13 +65,21 @@ class ImportsTest extends ServerTest {
 
     @Test
     void ofATableWithAColumnForEachMetricTheSuiteIsGuessed() {
-        JsonNode settings = person.post("/api/v1/imports/previews", "{\"text\":\"Device,Forge,Weave,Colour\\n\"}")
+        person.send(
+                        "POST",
+                        "/api/v1/suites",
+                        "key: quarrymill\nversion: \"2\"\nname: Quarrymill\ngroup: processor\nmetrics:\n"
+                                + "  - {key: forge, name: Forge, unit: MB/s}\n  - {key: quarry, name: Quarry, unit: MB/s}\n",
+                        "application/yaml")
+                .expect(201);
+        JsonNode settings = person.post("/api/v1/imports/previews", "{\"text\":\"Device,Forge,Quarry,Colour\\n\"}")
                 .expect(200)
                 .json()
                 .get("settings");
         assertThat(settings.get("shape").asText()).isEqualTo("WIDE");
-        assertThat(settings.get("suite").asText()).isEqualTo("tablemill 1");
-        assertThat(settings.get("metrics").toString()).isEqualTo("{\"Forge\":\"forge\",\"Weave\":\"weave\"}");
+        assertThat(settings.get("suite").asText()).isEqualTo("quarrymill 2");
+        assertThat(settings.get("metrics").size()).isEqualTo(2);
+        assertThat(settings.at("/metrics/Quarry").asText()).isEqualTo("quarry");
     }
 
     @Test

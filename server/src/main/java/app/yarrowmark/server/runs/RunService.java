@@ -126,12 +126,14 @@ public class RunService {
         Set<Long> bearing = filter.fact() == null || filter.value() == null
                 ? Set.of()
                 : new HashSet<>(setups.withFact(filter.fact(), filter.value()));
-        List<Long> wanted = labels.values().stream()
-                .filter(l -> filter.setup() == null || l.setupId() == filter.setup())
-                .filter(l -> filter.model() == null || l.modelId() == filter.model())
-                .map(SetupLabel::setupId)
-                .filter(id -> filter.fact() == null || bearing.contains(id))
-                .toList();
+        List<Long> wanted = every
+                ? List.of()
+                : labels.values().stream()
+                        .filter(l -> filter.setup() == null || l.setupId() == filter.setup())
+                        .filter(l -> filter.model() == null || l.modelId() == filter.model())
+                        .map(SetupLabel::setupId)
+                        .filter(id -> filter.fact() == null || bearing.contains(id))
+                        .toList();
         Page<RunEntity> found = runs.ledger(
                 filter.state(),
                 filter.suite(),
