@@ -1,4 +1,4 @@
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import { Problem, api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
 import { grouped, unitWords } from '../../figures/format'
@@ -17,14 +17,23 @@ export interface PasteTextProps {
   readonly onClose: () => void
 }
 
+/** How long nothing is typed before the text is read. */
+const pauseMillis = 120
+
 /** Reads what a suite printed against its sheet: proposes cells, and shows every line it made nothing of. */
 export function PasteText({ suite, onAccept, onClose }: PasteTextProps) {
   const [text, setText] = useState('')
   const [read, setRead] = useState<Read | null>(null)
   const [off, setOff] = useState<ReadonlySet<number>>(new Set())
   const [problem, setProblem] = useState<string | null>(null)
+  const last = useRef(0)
   const ask = async (what: string) => {
     setText(what)
+    last.current += 1
+    const mine = last.current
+    await new Promise((resolve) => setTimeout(resolve, pauseMillis))
+    // Typed on meanwhile: only the last text is asked about, and only its answer counts.
+    if (mine !== last.current) return
     if (what.trim() === '') {
       setRead(null)
       return
@@ -36,12 +45,13 @@ export function PasteText({ suite, onAccept, onClose }: PasteTextProps) {
           body: { text: what },
         }),
       )
+      if (mine !== last.current) return
       setRead(answer)
       setProblem(null)
       // What is doubtful is left for a person to tick.
       setOff(new Set(answer.proposals.flatMap((p, i) => (p.doubt === '' ? [] : [i]))))
     } catch (e) {
-      setProblem(e instanceof Problem ? e.message : String(e))
+      if (mine === last.current) setProblem(e instanceof Problem ? e.message : String(e))
     }
   }
   const chosen = (read?.proposals ?? []).filter((_, i) => !off.has(i))

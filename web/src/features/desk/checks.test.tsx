@@ -131,11 +131,20 @@ describe('checks in the entry grid', () => {
       ],
       leftovers: [{ line: 3, text: 'thank you' }],
     }
-    serve({ ...desk, 'POST /api/v1/suites/3/checks': fine, 'POST /api/v1/suites/3/readings-in-text': read })
+    const sent = serve({
+      ...desk,
+      'POST /api/v1/suites/3/checks': fine,
+      'POST /api/v1/suites/3/readings-in-text': read,
+    })
     await open()
     fireEvent.click(screen.getByText('Paste what it printed'))
-    fireEvent.change(screen.getByLabelText('What the suite printed'), { target: { value: 'Weave 1846' } })
+    const box = screen.getByLabelText('What the suite printed')
+    for (const text of ['Weav', 'Weave 18', 'Weave 1846']) fireEvent.change(box, { target: { value: text } })
     expect(await screen.findByText('line 3: thank you')).toBeTruthy()
+    // Only what stood there at last was asked about.
+    expect(sent.filter((s) => s.path.endsWith('/readings-in-text')).map((s) => s.body)).toEqual([
+      { text: 'Weave 1846' },
+    ])
     fireEvent.click(screen.getByText('Put 1 into the grid'))
     expect((screen.getByLabelText('Weave, first repeat') as HTMLInputElement).value).toBe('1846')
     expect((screen.getByLabelText('Wait, first repeat') as HTMLInputElement).value).toBe('')

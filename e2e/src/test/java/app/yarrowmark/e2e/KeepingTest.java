@@ -198,7 +198,7 @@ class KeepingTest extends DemoDesk {
     }
 
     @Test
-    @Order(7)
+    @Order(9)
     void aLongTableIsReadInReportedAndTakenBack() throws IOException {
         Path table = Path.of("target", "table.csv").toAbsolutePath();
         StringBuilder text = new StringBuilder("Model,Suite,Part,Score\n");
@@ -251,7 +251,7 @@ class KeepingTest extends DemoDesk {
     }
 
     @Test
-    @Order(9)
+    @Order(7)
     void noViewHasAFaultThatToolsForAccessibilityFind() throws Exception {
         String axe = Files.readString(App.ROOT.resolve("web/node_modules/axe-core/axe.min.js"));
         String part = "key=cpu.model&value=" + URLEncoder.encode("Maren M4-420", StandardCharsets.UTF_8);

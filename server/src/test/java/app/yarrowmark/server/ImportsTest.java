@@ -110,6 +110,39 @@ class ImportsTest extends ServerTest {
     }
 
     @Test
+    void aTableOfManyDevicesIsKeptWholeAndTheOddNumberIsPointedOut() {
+        StringBuilder table = new StringBuilder();
+        for (int device = 0; device < 130; device++) {
+            for (int repeat = 0; repeat < 4; repeat++) {
+                int value = device == 77 && repeat == 2 ? 9_001 : 1_000 + 10 * device + repeat;
+                table.append("Brackwater Mere ")
+                        .append(device)
+                        .append(",tablemill 1,Weave,")
+                        .append(value)
+                        .append('\n');
+            }
+        }
+        JsonNode kept = accept(stage(table.toString(), ",\"makeModels\":\"BOARD\""), "{}");
+        assertThat(kept.get("fresh").asInt()).isEqualTo(520);
+        assertThat(kept.get("refused").asInt()).isZero();
+        JsonNode doubted = person.get(
+                        "/api/v1/runs?import=" + kept.at("/batch/id").asLong() + "&doubted=true")
+                .json();
+        assertThat(doubted.get("total").asInt()).isEqualTo(1);
+        assertThat(doubted.at("/rows/0/setup/model").asText()).isEqualTo("Mere 77");
+        assertThat(kept.at("/batch/doubted").asInt()).isEqualTo(1);
+
+        String id = doubted.at("/rows/0/id").asText();
+        JsonNode history = person.get("/api/v1/runs/" + id).json().get("history");
+        assertThat(history.findValuesAsText("what")).containsExactly("ACCEPTED");
+        person.post("/api/v1/imports/" + kept.at("/batch/id").asLong() + "/take-back", "{}")
+                .expect(200);
+        JsonNode after = person.get("/api/v1/runs/" + id).json();
+        assertThat(after.at("/run/state").asText()).isEqualTo("SET_ASIDE");
+        assertThat(after.get("history").findValuesAsText("what")).contains("ACCEPTED", "SET_ASIDE");
+    }
+
+    @Test
     void aLineThatIsRejectedKeepsItsPlaceAmongTheRepeats() {
         String run = model + ",tablemill 1,Weave,%s\n" + model + ",tablemill 1,Forge,%s\n";
         JsonNode report = stage(run.formatted("100", "many") + run.formatted("101", "51"), "");

@@ -52,6 +52,23 @@ class TablesTest {
     }
 
     @Test
+    void theLikeliestSheetNamesTheMostColumns() {
+        SuiteSheet other = SheetReader.read("""
+                key: othermill
+                version: "1"
+                name: Othermill
+                group: processor
+                metrics:
+                  - {key: weave, name: Weave, unit: "{point}"}
+                """);
+        List<String> header = List.of("Device", "Weave", "Start-up wait");
+        assertThat(TableMapping.likeliest(header, List.of(other, SHEET))).contains(SHEET);
+        assertThat(TableMapping.likeliest(List.of("Device", "Price"), List.of(other, SHEET)))
+                .isEmpty();
+        assertThat(TableMapping.likeliest(header, List.of())).isEmpty();
+    }
+
+    @Test
     void aWideTableHasARunARow() {
         TableMapping mapping =
                 TableMapping.guess(List.of("Device", "Weaving", "start-up  wait", "Price"), List.of(SHEET));

@@ -1,0 +1,58 @@
+package app.yarrowmark.server.catalogue;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.mockito.ArgumentMatchers.any;
+import static org.mockito.ArgumentMatchers.anyString;
+import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.when;
+
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.AtomicLong;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
+
+class CatalogueRevisionTest {
+
+    private final AtomicLong revision = new AtomicLong(4);
+    private final AtomicInteger made = new AtomicInteger();
+    private CatalogueRevision.Remembered<Integer> remembered;
+
+    @BeforeEach
+    void database() {
+        JdbcTemplate jdbc = mock(JdbcTemplate.class);
+        when(jdbc.queryForObject(anyString(), any(Class.class))).thenAnswer(call -> revision.get());
+        remembered = new CatalogueRevision(jdbc).remember(made::incrementAndGet);
+        TransactionSynchronizationManager.setCurrentTransactionReadOnly(true);
+    }
+
+    @AfterEach
+    void end() {
+        TransactionSynchronizationManager.clear();
+    }
+
+    @Test
+    void itIsMadeOnceForARevision() {
+        assertThat(remembered.get()).isEqualTo(1);
+        assertThat(remembered.get()).isEqualTo(1);
+        revision.incrementAndGet();
+        assertThat(remembered.get()).isEqualTo(2);
+        assertThat(remembered.get()).isEqualTo(2);
+    }
+
+    @Test
+    void whatATransactionMakesOfItsOwnChangesIsNotKeptForOthers() {
+        remembered.get();
+        TransactionSynchronizationManager.setCurrentTransactionReadOnly(false);
+        revision.set(5);
+        assertThat(remembered.get()).isEqualTo(2);
+        // It was rolled back, and another one counts up to the same number.
+        revision.set(4);
+        TransactionSynchronizationManager.setCurrentTransactionReadOnly(true);
+        assertThat(remembered.get()).isEqualTo(1);
+        revision.set(5);
+        assertThat(remembered.get()).isEqualTo(3);
+    }
+}

@@ -1,0 +1,118 @@
+import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react'
+import { Route, Routes, useLocation } from 'react-router'
+import { afterEach, describe, expect, it, vi } from 'vitest'
+import type { Schemas } from '../../api/client'
+import { Reply, kernmill, serve, setup, show, strip } from '../../testing'
+import { ImportPage, lacking } from './ImportPage'
+import { SetupAddress } from './SetupAddress'
+
+afterEach(() => {
+  cleanup()
+  vi.unstubAllGlobals()
+})
+
+const long: Schemas['ImportSettings'] = {
+  separator: ',',
+  header: ['Model', 'Suite', 'Part', 'Score'],
+  shape: 'LONG',
+  columns: { DEVICE: 'Model', SUITE: 'Suite', METRIC: 'Part', VALUE: 'Score' },
+  metrics: {},
+}
+const wide: Schemas['ImportSettings'] = {
+  separator: ',',
+  header: ['Model', 'Weave'],
+  shape: 'WIDE',
+  columns: { DEVICE: 'Model' },
+  metrics: { Weave: 'weave' },
+  suite: 'kernmill 3',
+}
+const without = (settings: Schemas['ImportSettings'], role: keyof Schemas['ImportSettings']['columns']) => {
+  const columns = { ...settings.columns }
+  Reflect.deleteProperty(columns, role)
+  return { ...settings, columns }
+}
+
+describe('what a table lacks', () => {
+  it('is nothing where every line can be understood', () => {
+    expect(lacking(long)).toBeUndefined()
+    expect(lacking(wide)).toBeUndefined()
+    expect(lacking({ ...without(long, 'SUITE'), suite: 'kernmill 3' })).toBeUndefined()
+  })
+  it.each([
+    ['names the device', without(long, 'DEVICE')],
+    ['Choose the suite', without(long, 'SUITE')],
+    ['names the metric', without(long, 'METRIC')],
+    ['with the value', without(long, 'VALUE')],
+    ['at least one metric', { ...wide, metrics: {} }],
+  ])('is said where it %s', (words, settings) => {
+    expect(lacking(settings)).toContain(words)
+  })
+})
+
+describe('the import page', () => {
+  const choose = (...files: File[]) => {
+    fireEvent.change(screen.getByTestId('table-file'), { target: { files } })
+  }
+  const open = (settings: Schemas['ImportSettings']) => {
+    const sent = serve({
+      'GET /api/v1/sittings': strip,
+      'GET /api/v1/suites': [kernmill],
+      'POST /api/v1/imports/previews': { settings, rows: [['Fen 13', '1846']], remembered: false },
+      'POST /api/v1/imports': new Reply(422, { detail: 'table line 1: the first line names the columns' }),
+    })
+    show(<ImportPage />, '/catalogue/import', '/catalogue/import')
+    return sent
+  }
+
+  it('shows the first rows, and waits until the suite is chosen', async () => {
+    const bare = { ...wide }
+    Reflect.deleteProperty(bare, 'suite')
+    open(bare)
+    choose(new File(['Model,Weave\nFen 13,1846\n'], 'list.csv'))
+    expect(await screen.findByText('1846')).toBeTruthy()
+    expect(screen.getByText(/^Choose the suite/)).toBeTruthy()
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Read the table' }).disabled).toBe(true)
+  })
+  it('takes one table or many run files, not both', async () => {
+    open(wide)
+    choose(new File(['a'], 'one.csv'), new File(['b'], 'two.csv'))
+    expect(await screen.findByText('Choose one table, or any number of run files (.json).')).toBeTruthy()
+    choose(new File(['{}'], 'a.json'), new File(['not'], 'b.json'))
+    expect(await screen.findByText(/^is no run file: it lacks id, suite/)).toBeTruthy()
+    expect(screen.getByText(/^is not JSON/)).toBeTruthy()
+    expect(screen.queryByText('Choose one table, or any number of run files (.json).')).toBeNull()
+  })
+  it('forgets the run files when a table is chosen after them', async () => {
+    open(wide)
+    choose(new File(['{}'], 'a.json'))
+    await screen.findByText(/^is no run file/)
+    choose(new File(['Model,Weave\nFen 13,1846\n'], 'list.csv'))
+    expect(await screen.findByText('1846')).toBeTruthy()
+    expect(screen.queryByText(/^is no run file/)).toBeNull()
+  })
+})
+
+describe('the address of a setup', () => {
+  const Where = () => {
+    const { pathname, search } = useLocation()
+    return <p data-testid="where">{pathname + search}</p>
+  }
+  const routes = (
+    <Routes>
+      <Route path="/catalogue/setups/:id" element={<SetupAddress />} />
+      <Route path="*" element={<Where />} />
+    </Routes>
+  )
+  it('leads to its model with that setup shown', async () => {
+    serve({ 'GET /api/v1/setups/11': setup })
+    show(routes, '/catalogue/setups/11')
+    await waitFor(() => {
+      expect(screen.getByTestId('where').textContent).toBe('/catalogue/models/1?setup=11')
+    })
+  })
+  it('says so where there is none', async () => {
+    serve({ 'GET /api/v1/setups/12': new Reply(404, { detail: 'There is no setup number 12.' }) })
+    show(routes, '/catalogue/setups/12')
+    expect(await screen.findByText(/There is no setup number 12/)).toBeTruthy()
+  })
+})
