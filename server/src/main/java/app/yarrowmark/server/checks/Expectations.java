@@ -5,7 +5,6 @@ import app.yarrowmark.core.check.Plausibility;
 import app.yarrowmark.core.rank.AdditiveModel;
 import app.yarrowmark.core.rank.Island;
 import app.yarrowmark.core.rank.ScoreMatrix;
-import app.yarrowmark.core.score.PooledNoise;
 import app.yarrowmark.core.score.Reading;
 import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.score.Scoring;
@@ -21,7 +20,6 @@ import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
 import java.util.Arrays;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -83,7 +81,6 @@ class Expectations {
         private final Suite suite;
         private final long setupId;
         private final boolean modelled;
-        private final Map<String, PooledNoise> noise = new HashMap<>();
 
         private Moment(
                 ScoreSnapshot scores, Map<Long, SetupLabel> labels, Suite suite, long setupId, boolean modelled) {
@@ -110,8 +107,7 @@ class Expectations {
             }
             ScoreColumn column = scores.column(suite.metricId(metric));
             if (!others.isEmpty()) {
-                Score score =
-                        Scoring.score(others, noise.computeIfAbsent(metric.key(), k -> column.noiseWithout(setupId)));
+                Score score = Scoring.score(others, column.noiseWithout(setupId));
                 Optional<Expectation> fromRepeats = Plausibility.fromRepeats(score);
                 if (fromRepeats.isPresent()) {
                     return fromRepeats;

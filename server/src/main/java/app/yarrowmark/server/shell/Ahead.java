@@ -15,24 +15,23 @@ public final class Ahead implements AutoCloseable {
 
     private final ExecutorService workers = Executors.newFixedThreadPool(AT_ONCE);
     private final Semaphore room = new Semaphore(MOST);
-    private final AtomicReference<@Nullable RuntimeException> failure = new AtomicReference<>();
+    private final AtomicReference<@Nullable Throwable> failure = new AtomicReference<>();
 
     /**
      * Waits until there is room, then hands a piece of work over.
      *
-     * @throws RuntimeException what an earlier piece failed with; nothing is begun after it
+     * @throws RuntimeException or an Error, what an earlier piece failed with; nothing is begun after it
      */
     public void hand(Runnable work) {
         room.acquireUninterruptibly();
-        RuntimeException before = failure.get();
-        if (before != null) {
+        if (failure.get() != null) {
             room.release();
-            throw before;
+            tellFailure();
         }
         workers.execute(() -> {
             try {
                 work.run();
-            } catch (RuntimeException e) {
+            } catch (RuntimeException | Error e) {
                 failure.compareAndSet(null, e);
             } finally {
                 room.release();
@@ -43,14 +42,21 @@ public final class Ahead implements AutoCloseable {
     /**
      * Waits until everything is done.
      *
-     * @throws RuntimeException what the first piece that failed, failed with
+     * @throws RuntimeException or an Error, what the first piece that failed, failed with
      */
     public void finish() {
         room.acquireUninterruptibly(MOST);
         room.release(MOST);
-        RuntimeException before = failure.get();
+        tellFailure();
+    }
+
+    private void tellFailure() {
+        Throwable before = failure.get();
+        if (before instanceof Error error) {
+            throw error;
+        }
         if (before != null) {
-            throw before;
+            throw (RuntimeException) before;
         }
     }
 

@@ -55,6 +55,18 @@ class AheadTest {
         assertThat(done).hasValue(0);
     }
 
+    @Test
+    void runningOutOfMemoryIsToldToo() {
+        try (Ahead ahead = new Ahead()) {
+            ahead.hand(() -> {
+                throw new OutOfMemoryError("no room for the runs");
+            });
+            assertThatThrownBy(ahead::finish)
+                    .isInstanceOf(OutOfMemoryError.class)
+                    .hasMessage("no room for the runs");
+        }
+    }
+
     private static void await(CountDownLatch latch) {
         try {
             latch.await();
