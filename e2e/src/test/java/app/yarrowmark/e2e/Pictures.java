@@ -111,7 +111,7 @@ class Pictures {
                     PATIENCE,
                     () -> phone.body().contains("Many instances")
                             && phone.body().contains("frames/s"));
-            Thread.sleep(3000);
+            // A moment later the next repeat begins, with the other scene.
             phone.picture(FOLDER.resolve("device.png"));
         }
     }
