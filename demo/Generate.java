@@ -24,7 +24,7 @@ class Generate {
 
     /** What drives a metric; a device without it has no such test. */
     enum Part {
-        ONE, ALL, GPU, READ, WRITE, SMALL, WEB, IDLE, MOST, HEAT, BODY
+        ONE, ALL, MEMORY, GPU, READ, WRITE, SMALL, WEB, IDLE, MOST, HEAT, BODY
     }
 
     /** How a value is written. */
@@ -39,12 +39,19 @@ class Generate {
     static final Map<String, Suite> SUITES = new LinkedHashMap<>();
 
     static {
-        suite("stem", "1", "runner", 6, .006, m("notes.one", 62, Part.ONE), m("notes.all", 231, Part.ALL),
-                m("sightings.one", 5.2, Part.ONE), m("sightings.all", 18.4, Part.ALL), m("spectra.one", 64, Part.ONE),
-                m("spectra.all", 248, Part.ALL), m("picture.one", 61, Part.ONE), m("picture.all", 226, Part.ALL),
-                m("tide.one", 7.6, Part.ONE), m("tide.all", 26.1, Part.ALL));
-        suite("root", "1", "runner", 6, .018, m("write.long", 980, Part.WRITE), m("read.long", 1840, Part.READ),
-                m("read.small", 11800, Part.SMALL));
+        suite("stem", "2", "runner", 6, .006, m("notes.one", 96, Part.ONE), m("notes.all", 352, Part.ALL),
+                m("sightings.one", 16.2, Part.ONE), m("sightings.all", 57, Part.ALL), m("spectra.one", 38, Part.ONE),
+                m("spectra.all", 141, Part.ALL), m("picture.one", 41, Part.ONE), m("picture.all", 152, Part.ALL),
+                m("tide.one", 12.6, Part.ONE), m("tide.all", 43, Part.ALL), m("text.one", 310, Part.ONE),
+                m("text.all", 1120, Part.ALL), m("stones.one", 9.4, Part.ONE), m("stones.all", 34.6, Part.ALL),
+                m("seals.one", 190, Part.ONE), m("seals.all", 702, Part.ALL));
+        suite("leaf", "1", "runner", 4, .008, m("read.one", 11800, Part.MEMORY), m("read.all", 20400, Part.MEMORY),
+                m("fill.one", 9300, Part.MEMORY), m("fill.all", 15200, Part.MEMORY), m("copy.one", 6900, Part.MEMORY),
+                m("copy.all", 10100, Part.MEMORY), m("gather.one", 118, Part.MEMORY), m("gather.all", 301, Part.MEMORY),
+                less("chase", 96, Part.ONE));
+        suite("root", "2", "runner", 6, .018, m("write.long", 980, Part.WRITE), m("read.long", 1840, Part.READ),
+                m("read.small", 11800, Part.SMALL), m("read.deep", 96000, Part.SMALL), m("write.small", 21400, Part.SMALL),
+                m("write.deep", 74000, Part.SMALL), less("flush", 1.12, Part.SMALL), m("files", 7200, Part.SMALL));
         suite("umbel", "1", "device page", 6, .013, m("pages", 96, Part.WEB), m("table", 910, Part.WEB),
                 m("clone", 38.4, Part.WEB), m("search", 57.2, Part.WEB), m("canvas", 188, Part.WEB));
         suite("petal", "1", "device page", 6, .011, m("shading", 41.8, Part.GPU), m("instances", 78.4, Part.GPU));
@@ -75,9 +82,9 @@ class Generate {
     }
 
     static final List<String> RUNGS = List.of("480 lines", "720 lines", "1080 lines", "1440 lines", "2160 lines");
-    static final List<String> COMPUTER = List.of("stem", "root", "petal", "umbel", "kernmill", "lumenwalk", "siltpath",
+    static final List<String> COMPUTER = List.of("stem", "leaf", "root", "petal", "umbel", "kernmill", "lumenwalk", "siltpath",
             "webspan", "watts", "warmth", "film", "fitness", "body");
-    static final List<String> SHORT = List.of("stem", "root", "petal", "umbel", "kernmill", "siltpath", "webspan");
+    static final List<String> SHORT = List.of("stem", "leaf", "root", "petal", "umbel", "kernmill", "siltpath", "webspan");
     static final List<String> HANDHELD = List.of("petal", "umbel", "kernmill", "lumenwalk", "webspan", "pocketround",
             "watts", "warmth", "film", "fitness", "body");
     static final List<String> FEW = List.of("umbel", "petal", "kernmill", "webspan");
@@ -208,7 +215,7 @@ class Generate {
         Setup quiet = fen.next("quiet plan off").meant("power.plan", "full power").times(Part.ONE, 1.03).times(Part.ALL, 1.07)
                 .times(Part.IDLE, .9).only("stem", "kernmill", "watts", "warmth");
         Setup second = fen.next("second memory module").meant("memory.size", "16 GiB").fact("memory.channels", "two")
-                .fact("drive.free", "48 GB").times(Part.GPU, 1.13).times(Part.ALL, 1.03).times(Part.WRITE, .95);
+                .fact("drive.free", "48 GB").times(Part.GPU, 1.13).times(Part.ALL, 1.03).times(Part.WRITE, .95).times(Part.MEMORY, 1.62);
         second.onDesk = true;
         second.ticked.addAll(List.of("Plugged in", "Updates finished", "Fresh start"));
         second.room = 21.5;
@@ -401,6 +408,7 @@ class Generate {
     static Setup computer(String cpu, int memory, String channels, String drive, String free, String graphics, String system) {
         Setup s = base(cpu, memory, drive, graphics, system);
         s.facts.put("memory.channels", channels);
+        s.times(Part.MEMORY, channels.equals("two") ? 1.3 : .8);
         s.facts.put("drive.free", free + " GB");
         s.facts.put("power.plan", "balanced");
         s.facts.put("power.source", "plugged in");
@@ -429,7 +437,7 @@ class Generate {
         s.facts.put("drive.model", drive);
         s.facts.put("graphics.model", graphics);
         s.facts.put("system.name", system);
-        s.times(Part.ONE, chip.one).times(Part.ALL, chip.all).times(Part.WEB, chip.web).times(Part.GPU, GRAPHICS.get(graphics))
+        s.times(Part.ONE, chip.one).times(Part.ALL, chip.all).times(Part.WEB, chip.web).times(Part.GPU, GRAPHICS.get(graphics)).times(Part.MEMORY, Math.sqrt(chip.one))
                 .times(Part.READ, speeds[0]).times(Part.WRITE, speeds[1]).times(Part.SMALL, speeds[2])
                 .times(Part.IDLE, Math.pow(chip.watts, .5)).times(Part.MOST, chip.watts).times(Part.HEAT, Math.pow(chip.watts, .06)).times(Part.BODY, 1);
         return s;
@@ -589,6 +597,12 @@ class Generate {
                 samples.add(samples(metric, value, noise, factor < 1));
             }
         }
+        if (suite.key().equals("root") && factor > 0) {
+            series = ",\"series\":[" + sweep("read", m, s, noise) + "," + sweep("write", m, s, noise) + "]";
+        }
+        if (suite.key().equals("leaf") && factor > 0) {
+            series = ",\"series\":[" + latency(s, noise) + "]";
+        }
         if (suite.key().equals("siltpath") && factor > 0 && m.kind().equals("BOARD")) {
             series = ",\"series\":[" + sweep("read", m, s, noise) + "," + sweep("write", m, s, noise) + "]";
             readings.removeIf(r -> !r.contains("archive"));
@@ -682,6 +696,20 @@ class Generate {
                 + String.join(",", y) + "]}";
     }
 
+    /** Time of an access by working set, 16 KiB to 512 MiB: a step where each cache ends. */
+    static String latency(Setup s, Random noise) {
+        List<String> x = new ArrayList<>();
+        List<String> y = new ArrayList<>();
+        for (int i = 0; i <= 15; i++) {
+            double ns = (1.3 + 3.4 / (1 + Math.exp(-2.2 * (i - 2.5))) + 11 / (1 + Math.exp(-2 * (i - 6.5)))
+                    + 82 / (1 + Math.exp(-1.6 * (i - 10.5)))) / s.factor.get(Part.ONE);
+            x.add(String.valueOf(16L << i));
+            y.add(String.format(Locale.ROOT, "%.4g", ns * Math.exp(.008 * noise.nextGaussian())));
+        }
+        return "{\"name\":\"latency\",\"unit\":\"ns\",\"axis\":\"working set\",\"axisUnit\":\"KiBy\",\"x\":[" + String.join(",", x)
+                + "],\"y\":[" + String.join(",", y) + "]}";
+    }
+
     static String samples(Metric metric, double value, Random noise, boolean disturbed) {
         List<String> values = new ArrayList<>();
         StringBuilder marks = new StringBuilder();
@@ -702,6 +730,11 @@ class Generate {
     /** A metric of a suite of ours: four significant digits. */
     static Metric m(String key, double typical, Part part) {
         return new Metric(key, typical, part, -1, false, Form.NUMBER);
+    }
+
+    /** A metric of a suite of ours of which less is better. */
+    static Metric less(String key, double typical, Part part) {
+        return new Metric(key, typical, part, -1, true, Form.NUMBER);
     }
 
     static Metric d(String key, double typical, Part part, int decimals) {

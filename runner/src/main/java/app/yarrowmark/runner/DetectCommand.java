@@ -26,7 +26,7 @@ final class DetectCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
-        List<FactLine> facts = Detection.read(folder.toRealPath());
+        List<FactLine> facts = Detection.read(new oshi.SystemInfo(), folder.toRealPath());
         if (json) {
             System.out.println(Json.mapper().writerWithDefaultPrettyPrinter().writeValueAsString(facts));
         } else {

@@ -43,8 +43,8 @@ final class Detection {
      *
      * @param folder on the drive to be measured
      */
-    static List<FactLine> read(Path folder) {
-        Detection detection = new Detection(new SystemInfo(), folder);
+    static List<FactLine> read(SystemInfo info, Path folder) {
+        Detection detection = new Detection(info, folder);
         detection.processor();
         detection.memory();
         detection.drive();

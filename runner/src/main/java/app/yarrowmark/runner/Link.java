@@ -9,6 +9,7 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 
@@ -20,13 +21,11 @@ final class Link {
 
     private final HttpClient http =
             HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(5)).build();
-    private final URI server;
-    private final String token;
+    private final Pairing pairing;
     private final JsonNode sitting;
 
-    private Link(URI server, String token, JsonNode sitting) {
-        this.server = server;
-        this.token = token;
+    private Link(Pairing pairing, JsonNode sitting) {
+        this.pairing = pairing;
         this.sitting = sitting;
     }
 
@@ -48,10 +47,22 @@ final class Link {
 
     /** Joins a sitting with a code. */
     static Link join(URI server, String code) throws IOException, InterruptedException {
-        Link link = new Link(server, "", Json.mapper().createObjectNode());
-        JsonNode answer = link.call(
+        Link nameless =
+                new Link(new Pairing(server, "", Instant.EPOCH), Json.mapper().createObjectNode());
+        JsonNode answer = nameless.call(
                 "POST", "/api/v1/device/pairings", Map.of("code", code, "program", "runner " + RunnerMain.version()));
-        return new Link(server, answer.get("token").asText(), answer.get("sitting"));
+        Instant until = Instant.parse(answer.get("expiresAt").asText());
+        return new Link(new Pairing(server, answer.get("token").asText(), until), answer.get("sitting"));
+    }
+
+    /** Goes on with a sitting that was joined before. */
+    static Link resume(Pairing pairing) throws IOException, InterruptedException {
+        Link link = new Link(pairing, Json.mapper().createObjectNode());
+        return new Link(pairing, link.call("GET", "/api/v1/device/sitting", ""));
+    }
+
+    Pairing pairing() {
+        return pairing;
     }
 
     /** Returns model and setup in words. */
@@ -123,13 +134,17 @@ final class Link {
     private JsonNode call(String method, String path, Object body) throws IOException, InterruptedException {
         String json = body.equals("") ? "" : Json.mapper().writeValueAsString(body);
         HttpRequest request = request(path)
-                .method(method, HttpRequest.BodyPublishers.ofString(json))
+                .method(
+                        method,
+                        json.isEmpty()
+                                ? HttpRequest.BodyPublishers.noBody()
+                                : HttpRequest.BodyPublishers.ofString(json))
                 .build();
         HttpResponse<String> response;
         try {
             response = http.send(request, HttpResponse.BodyHandlers.ofString());
         } catch (IOException e) {
-            throw new IOException("the server at " + server + " cannot be reached", e);
+            throw new IOException("the server at " + pairing.server() + " cannot be reached", e);
         }
         if (response.statusCode() >= 300) {
             throw new Refused(response.statusCode(), detail(response));
@@ -140,10 +155,10 @@ final class Link {
     }
 
     private HttpRequest.Builder request(String path) {
-        HttpRequest.Builder request = HttpRequest.newBuilder(server.resolve(path))
+        HttpRequest.Builder request = HttpRequest.newBuilder(pairing.server().resolve(path))
                 .timeout(PATIENCE)
                 .header("Content-Type", "application/json");
-        return token.isEmpty() ? request : request.header("Authorization", "Bearer " + token);
+        return pairing.token().isEmpty() ? request : request.header("Authorization", "Bearer " + pairing.token());
     }
 
     private static String detail(HttpResponse<String> response) {

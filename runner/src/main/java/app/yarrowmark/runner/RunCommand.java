@@ -1,58 +1,46 @@
 package app.yarrowmark.runner;
 
-import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.core.exchange.OwnSuites;
 import app.yarrowmark.core.exchange.RunFile;
-import app.yarrowmark.core.suite.Home;
-import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.core.suite.SuiteSheet;
 import app.yarrowmark.workloads.Plan;
-import app.yarrowmark.workloads.storage.Root;
-import com.fasterxml.jackson.databind.JsonNode;
+import app.yarrowmark.workloads.Workload;
 import java.io.IOException;
-import java.io.PrintStream;
-import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
-import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
+import oshi.SystemInfo;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 
 /** Measures and sends, or saves without a server. */
 @Command(
         name = "run",
         mixinStandardHelpOptions = true,
-        description = "Reads this computer's setup, measures, and sends each run as soon as it is over.")
+        description = {
+            "Reads this computer's setup, measures, and sends each run as soon as it is over.",
+            "A run that cannot be sent waits in the runner's folder and goes with the next one, or with \"send\".",
+            "Ctrl-C stops; what was measured until then is kept, set aside."
+        })
 final class RunCommand implements Callable<Integer> {
 
-    @Option(
-            names = "--server",
-            paramLabel = "URL",
-            description = "Address of the desk, default ${DEFAULT-VALUE}.",
-            defaultValue = "http://127.0.0.1:8787")
-    private URI server;
+    @Mixin
+    private DeskOptions desk;
 
-    @Option(
-            names = "--code",
-            paramLabel = "CODE",
-            description = "The six characters that Desk shows; asked for if left out.")
-    private @Nullable String code;
-
-    @Option(names = "--out", paramLabel = "FOLDER", description = "Save run files there instead of sending them.")
+    @Option(names = "--out", paramLabel = "FOLDER", description = "Save run files there, without a desk.")
     private @Nullable Path out;
 
     @Option(
             names = "--suites",
             split = ",",
             paramLabel = "SUITE",
-            description = "stem, root; default: what the desk has planned, else both.")
+            description = "stem, leaf, root; default: what the desk has planned, else all three.")
     private @Nullable List<String> suites;
 
     @Option(
@@ -75,40 +63,37 @@ final class RunCommand implements Callable<Integer> {
             description = "Where Root puts its file, on the drive to measure; default: here.")
     private Path folder;
 
-    private final PrintStream terminal = System.out;
-    private final ProgressLine progress = new ProgressLine(terminal, System.console() != null);
-    private final Map<String, Duration> lengths = new HashMap<>();
+    @Option(names = "--json", description = "A line of JSON for each event instead of sentences.")
+    private boolean json;
+
+    private final Outbox waiting = Outbox.ofUser();
+    private volatile @Nullable Running running;
+    private Output output;
+    private int unsent;
+    private int unsound;
+
+    /** A run under way, for the moment the runner is stopped. */
+    private record Running(Measuring.Run run, Outbox into) {}
 
     @Override
     public Integer call() throws IOException, InterruptedException {
         checkOptions();
+        output = new Output(System.out, json);
         Path work = folder.toRealPath();
-        Link link = out == null ? Link.join(server, codeOrAsk()) : null;
-        List<String> planned = planned(link);
-        terminal.println(link == null ? "Measuring without a server." : "Joined the desk: " + link.device() + ".");
-        List<RunFile.FactLine> facts = Detection.read(work);
-        DetectCommand.print(facts, terminal);
+        Link link = out == null ? desk.link() : null;
+        List<Display.Queued> queue = planned(link);
+        output.say(link == null ? "Measuring without a desk." : "Joined the desk: " + link.device() + ".");
         if (link != null) {
-            link.tellFacts(facts).forEach(d -> terminal.println("  differs: " + d));
+            sendWaiting(link);
         }
-        int unsent = 0;
-        for (String key : planned) {
-            SuiteSheet sheet = OwnSuites.sheet(key);
-            int times = repeats == null ? sheet.schedule().repeats() : repeats;
-            announce(sheet, times);
-            for (int repeat = 1; repeat <= times; repeat++) {
-                RunFile run = measure(sheet, repeat, times, planned, link, facts, work);
-                unsent += deliver(run, link) ? 0 : 1;
-                if (repeat < times && size.equals("normal")) {
-                    Thread.sleep(
-                            Duration.ofSeconds(sheet.schedule().restSeconds()).toMillis());
-                }
-            }
-        }
+        SystemInfo info = new SystemInfo();
+        List<RunFile.FactLine> facts = Detection.read(info, work);
+        output.facts(facts, link == null ? List.of() : link.tellFacts(facts));
+        measureAll(queue, link, new Measuring(place(info, work), size, info, facts));
         if (link != null) {
             link.tellFinished();
         }
-        return unsent == 0 ? 0 : RunnerMain.NOT_SENT;
+        return unsent > 0 ? RunnerMain.NOT_SENT : unsound > 0 ? RunnerMain.NOT_SOUND : 0;
     }
 
     private void checkOptions() {
@@ -123,184 +108,110 @@ final class RunCommand implements Callable<Integer> {
         }
     }
 
-    private String codeOrAsk() {
-        if (code != null) {
-            return code;
-        }
-        if (System.console() == null) {
-            throw new IllegalArgumentException("give the six characters that Desk shows with --code, or --out FOLDER");
-        }
-        return System.console().readLine("Code: ");
-    }
-
-    private List<String> planned(@Nullable Link link) {
-        List<String> all = OwnSuites.all().values().stream()
-                .filter(s -> s.home() == Home.NATIVE)
-                .map(s -> s.id().key())
-                .toList();
+    private List<Display.Queued> planned(@Nullable Link link) {
+        List<String> all = Workload.all().stream().map(Workload::key).toList();
         List<String> wanted = suites != null ? suites : link == null ? all : link.plannedSuites();
-        for (String key : wanted) {
-            if (!all.contains(key)) {
-                throw new IllegalArgumentException("there is no native suite \"" + key + "\"; there are " + all);
-            }
-        }
         if (wanted.isEmpty()) {
             throw new IllegalArgumentException("no native suite is planned for this device; add one on the Desk");
         }
-        return wanted;
+        return wanted.stream()
+                .map(key -> new Display.Queued(Workload.of(key).key(), times(OwnSuites.sheet(key))))
+                .toList();
+    }
+
+    private int times(SuiteSheet sheet) {
+        return repeats == null ? sheet.schedule().repeats() : repeats;
+    }
+
+    private Workload.Place place(SystemInfo info, Path work) {
+        long memory = info.getHardware().getMemory().getTotal();
+        long cache = info.getHardware().getProcessor().getProcessorCaches().stream()
+                .mapToLong(c -> c.getCacheSize())
+                .max()
+                .orElse(0);
+        return new Workload.Place(
+                Plan.of(size),
+                Runtime.getRuntime().availableProcessors(),
+                memory,
+                cache,
+                Double.POSITIVE_INFINITY,
+                work);
+    }
+
+    private void measureAll(List<Display.Queued> queue, @Nullable Link link, Measuring measuring)
+            throws IOException, InterruptedException {
+        Display display = new Display(output, link, queue, size.equals("tiny"));
+        Outbox into = out == null ? waiting : new Outbox(out);
+        Runtime.getRuntime().addShutdownHook(new Thread(this::keepWhatThereIs));
+        for (Display.Queued queued : queue) {
+            SuiteSheet sheet = OwnSuites.sheet(queued.suite());
+            announce(sheet, queued.repeats());
+            for (int repeat = 1; repeat <= queued.repeats(); repeat++) {
+                if (repeat > 1 && size.equals("normal")) {
+                    Thread.sleep(
+                            Duration.ofSeconds(sheet.schedule().restSeconds()).toMillis());
+                }
+                Measuring.Run run = measuring.start(sheet);
+                running = new Running(run, into);
+                Instant start = Instant.now();
+                int number = repeat;
+                RunFile file = run.measure(
+                        (event, done, watcher) -> display.sample(sheet, number, start, event, done, watcher));
+                running = null;
+                display.took(sheet, Duration.between(start, Instant.now()));
+                deliver(file, link, into);
+            }
+        }
     }
 
     private void announce(SuiteSheet sheet, int times) {
-        String writes = sheet.id().key().equals("root")
-                ? ", writes " + Root.bytesWritten(plan()) / 1_000_000 + " MB each time in "
-                        + folder.toAbsolutePath().normalize()
-                : "";
-        terminal.println(sheet.name() + ", " + times + (times == 1 ? " time" : " times") + writes);
+        long bytes = Workload.of(sheet.id().key()).bytesWritten(Plan.of(size));
+        String writes = bytes == 0
+                ? ""
+                : ", writes up to " + bytes / 1_000_000 + " MB each time in "
+                        + folder.toAbsolutePath().normalize();
+        output.say(sheet.name() + ", " + times + (times == 1 ? " time" : " times") + writes);
     }
 
-    private Plan plan() {
-        return size.equals("tiny") ? Plan.TINY : Plan.NORMAL;
-    }
-
-    private RunFile measure(
-            SuiteSheet sheet,
-            int repeat,
-            int times,
-            List<String> planned,
-            @Nullable Link link,
-            List<RunFile.FactLine> facts,
-            Path work)
-            throws IOException, InterruptedException {
-        RunRecorder recorder = new RunRecorder(sheet, size);
-        Instant start = Instant.now();
-        Display display = new Display(sheet, repeat, times, planned, link, start);
-        String errors = new Worker(work, size).run(sheet.id().key(), event -> {
-            recorder.hear(event);
-            display.hear(event);
-        });
-        if (!errors.isEmpty()) {
-            recorder.broke(errors);
-        }
-        Instant end = Instant.now();
-        lengths.put(sheet.id().key(), Duration.between(start, end));
-        return recorder.run(start, end, facts);
-    }
-
-    /** Sends or saves; returns whether the run is where it should be. */
-    private boolean deliver(RunFile run, @Nullable Link link) throws IOException, InterruptedException {
+    private void deliver(RunFile run, @Nullable Link link, Outbox into) throws IOException, InterruptedException {
+        unsound += run.state() == RunFile.State.DONE ? 0 : 1;
         if (link == null) {
-            progress.end("  saved " + save(run, out == null ? Path.of(".") : out) + ": " + words(run));
-            return true;
+            output.run(run, "saved", into.save(run), null);
+            return;
         }
         try {
-            JsonNode kept = link.send(run);
-            progress.end("  sent: " + words(run)
-                    + (kept.path("state").asText().equals(run.state().name()) ? "" : " (kept as set aside)"));
-            return true;
+            String state = link.send(run).path("state").asText();
+            output.run(run, "sent", null, state.equals(run.state().name()) ? null : "kept as set aside");
         } catch (IOException e) {
-            Path file = save(run, Path.of("yarrowmark-runs"));
-            progress.end("  not sent (" + e.getMessage() + "); saved " + file
-                    + ". Send it later with a new code: send --server URL --code CODE " + file);
-            return false;
+            unsent++;
+            output.run(run, "not sent", into.save(run), e.getMessage());
         }
     }
 
-    private static Path save(RunFile run, Path into) throws IOException {
-        Files.createDirectories(into);
-        Path file = into.resolve(run.suite().key() + "-" + run.id() + ".json");
-        Files.writeString(file, Json.mapper().writerWithDefaultPrettyPrinter().writeValueAsString(run));
-        return file;
+    /** Runs from before that could not be sent then; one that the desk will not take stays where it is. */
+    private void sendWaiting(Link link) throws IOException, InterruptedException {
+        for (Path file : waiting.waiting()) {
+            RunFile run = Outbox.read(file);
+            try {
+                link.send(run);
+                Files.delete(file);
+                output.run(run, "sent", null, "it waited in " + file);
+            } catch (IOException e) {
+                unsent++;
+                output.run(run, "not sent", file, e.getMessage());
+            }
+        }
     }
 
-    private static String words(RunFile run) {
-        String state = run.state() == RunFile.State.DONE
-                ? ""
-                : run.state().name().toLowerCase(Locale.ROOT).replace('_', ' ') + ": " + run.reason() + "; ";
-        List<RunFile.ReadingLine> readings = run.readings() == null ? List.of() : run.readings();
-        return state + readings.size() + " readings";
-    }
-
-    /** Shows samples in the terminal and passes them on to Desk, at most twice a second. */
-    private final class Display {
-
-        private static final long PAUSE_NANOS = 500_000_000;
-
-        private final SuiteSheet sheet;
-        private final int repeat;
-        private final int times;
-        private final List<String> planned;
-        private final @Nullable Link link;
-        private final Instant start;
-        private final List<Metric> parts;
-        private long shown;
-
-        Display(SuiteSheet sheet, int repeat, int times, List<String> planned, @Nullable Link link, Instant start) {
-            this.sheet = sheet;
-            this.repeat = repeat;
-            this.times = times;
-            this.planned = planned;
-            this.link = link;
-            this.start = start;
-            this.parts = sheet.metrics().stream().filter(m -> !m.isTotal()).toList();
-        }
-
-        void hear(WorkEvent event) {
-            if (!event.kind().equals("sample") || event.values() == null || event.share() == null) {
-                return;
+    /** On Ctrl-C: the measuring process ends by itself and takes its files with it. */
+    private void keepWhatThereIs() {
+        Optional.ofNullable(running).ifPresent(r -> {
+            try {
+                RunFile run = r.run.stopped("stopped at the keyboard");
+                output.run(run, "saved", r.into.save(run), null);
+            } catch (IOException e) {
+                System.err.println("what was measured could not be saved: " + e.getMessage());
             }
-            long now = System.nanoTime();
-            Metric metric = sheet.metric(String.valueOf(event.metric())).orElseThrow();
-            double done = (order().indexOf(metric.key()) + event.share()) / parts.size();
-            double last = event.values().get(event.values().size() - 1);
-            if (now - shown < PAUSE_NANOS && event.share() < 1) {
-                return;
-            }
-            shown = now;
-            long left = secondsLeft(done);
-            progress.show(metric.name(), done, Digits.text(last) + " " + metric.unit(), left);
-            if (link != null) {
-                link.tellProgress(Map.of(
-                        "suite", sheet.id().key(),
-                        "partName", metric.name(),
-                        "done", Math.min(1, done),
-                        "repeat", repeat,
-                        "repeats", times,
-                        "secondsLeft", left,
-                        "reading", last,
-                        "unit", metric.unit(),
-                        "trace", event.values()));
-            }
-        }
-
-        /** Root writes before it reads, whatever the sheet lists first. */
-        private List<String> order() {
-            return sheet.id().key().equals("root")
-                    ? List.of("write.long", "read.long", "read.small")
-                    : parts.stream().map(Metric::key).toList();
-        }
-
-        private long secondsLeft(double done) {
-            double own = length(sheet);
-            double past = Duration.between(start, Instant.now()).toMillis() / 1000.0;
-            if (!lengths.containsKey(sheet.id().key()) && done > 0.1) {
-                own = past / done;
-            }
-            double left = Math.max(0, own - past) + (times - repeat) * (own + rest(sheet));
-            for (String key : planned.subList(planned.indexOf(sheet.id().key()) + 1, planned.size())) {
-                SuiteSheet next = OwnSuites.sheet(key);
-                left += (repeats == null ? next.schedule().repeats() : repeats) * (length(next) + rest(next));
-            }
-            return Math.round(left);
-        }
-
-        private double rest(SuiteSheet s) {
-            return size.equals("normal") ? s.schedule().restSeconds() : 0;
-        }
-
-        private double length(SuiteSheet s) {
-            Duration measured = lengths.get(s.id().key());
-            double bySheet = size.equals("tiny") ? 3 : s.schedule().minutes() * 60;
-            return measured == null ? bySheet : measured.toMillis() / 1000.0;
-        }
+        });
     }
 }

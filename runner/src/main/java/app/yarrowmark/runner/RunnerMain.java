@@ -10,12 +10,30 @@ import picocli.CommandLine.Command;
         mixinStandardHelpOptions = true,
         versionProvider = RunnerMain.Version.class,
         description = "Measures this computer and sends what it measured to a Yarrowmark desk.",
-        subcommands = {RunCommand.class, DetectCommand.class, ListCommand.class, SendCommand.class, WorkCommand.class},
+        subcommands = {
+            RunCommand.class,
+            PairCommand.class,
+            SendCommand.class,
+            DetectCommand.class,
+            ListCommand.class,
+            WorkCommand.class
+        },
+        exitCodeListHeading = "%nExit codes:%n",
+        exitCodeList = {
+            "0:all was measured and is where it should be",
+            "1:it broke off; the message says why",
+            "2:wrong use, or the desk did not know the code",
+            "3:measured and delivered, but a run failed or was set aside",
+            "4:a run could not be sent and waits",
+            "130:stopped with Ctrl-C; what was measured is kept, set aside"
+        },
         footerHeading = "%nExamples:%n",
         footer = {
-            "  java -jar runner.jar run --server http://127.0.0.1:8787 --code ABC234",
-            "  java -jar runner.jar run --suites stem --repeats 1 --out runs   (without a server)",
-            "  java -jar runner.jar detect"
+            "  java -jar runner.jar pair --server http://127.0.0.1:8787 --code ABC234",
+            "  java -jar runner.jar run                       all that the desk has planned",
+            "  java -jar runner.jar run --suites stem --repeats 1 --out runs   without a desk",
+            "  java -jar runner.jar send runs/*.json          later",
+            "  java -jar runner.jar detect --json"
         })
 public final class RunnerMain {
 
@@ -23,6 +41,7 @@ public final class RunnerMain {
     static final int FAILED = 1;
 
     static final int WRONG_USE = 2;
+    static final int NOT_SOUND = 3;
     static final int NOT_SENT = 4;
 
     private RunnerMain() {}

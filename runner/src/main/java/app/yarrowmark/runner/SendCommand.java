@@ -1,44 +1,57 @@
 package app.yarrowmark.runner;
 
-import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.core.exchange.RunFile;
 import java.io.IOException;
-import java.net.URI;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 /** Sends run files that were saved before. */
-@Command(name = "send", mixinStandardHelpOptions = true, description = "Sends run files; one sent before is kept once.")
+@Command(
+        name = "send",
+        mixinStandardHelpOptions = true,
+        description = "Sends run files, or those that wait; one sent before is kept once.")
 final class SendCommand implements Callable<Integer> {
 
-    @Option(
-            names = "--server",
-            paramLabel = "URL",
-            defaultValue = "http://127.0.0.1:8787",
-            description = "Address of the desk.")
-    private URI server;
+    @Mixin
+    private DeskOptions desk;
 
-    @Option(names = "--code", required = true, paramLabel = "CODE", description = "The six characters that Desk shows.")
-    private String code;
+    @Option(names = "--json", description = "A line of JSON for each run.")
+    private boolean json;
 
-    @Parameters(arity = "1..*", paramLabel = "FILE", description = "Run files.")
-    private List<Path> files;
+    @Parameters(arity = "0..*", paramLabel = "FILE", description = "Run files; default: those that wait to be sent.")
+    private List<Path> files = List.of();
 
     @Override
     public Integer call() throws IOException, InterruptedException {
-        Link link = Link.join(server, code);
+        Outbox waiting = Outbox.ofUser();
+        List<Path> all = files.isEmpty() ? waiting.waiting() : files;
+        Output output = new Output(System.out, json);
+        if (all.isEmpty()) {
+            output.say("Nothing waits to be sent.");
+            return 0;
+        }
+        // Read first: a file that is none should not cost the code.
+        for (Path file : all) {
+            Outbox.read(file);
+        }
+        Link link = desk.link();
         int refused = 0;
-        for (Path file : files) {
-            RunFile run = Json.mapper().readValue(file.toFile(), RunFile.class);
+        for (Path file : all) {
+            RunFile run = Outbox.read(file);
             try {
                 link.send(run);
-                System.out.println("sent " + file);
-            } catch (Link.Refused e) {
-                System.err.println(file + ": " + e.getMessage());
+                output.run(run, "sent", null, null);
+                if (files.isEmpty()) {
+                    Files.delete(file);
+                }
+            } catch (IOException e) {
+                output.run(run, "not sent", file, e.getMessage());
                 refused++;
             }
         }

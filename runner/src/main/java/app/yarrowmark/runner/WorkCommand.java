@@ -1,13 +1,13 @@
 package app.yarrowmark.runner;
 
 import app.yarrowmark.core.exchange.Json;
+import app.yarrowmark.workloads.Curve;
 import app.yarrowmark.workloads.Measured;
 import app.yarrowmark.workloads.Plan;
-import app.yarrowmark.workloads.Stem;
-import app.yarrowmark.workloads.Watch;
+import app.yarrowmark.workloads.Report;
+import app.yarrowmark.workloads.Workload;
 import app.yarrowmark.workloads.WrongResult;
 import app.yarrowmark.workloads.storage.CannotMeasure;
-import app.yarrowmark.workloads.storage.Root;
 import java.io.IOException;
 import java.io.PrintStream;
 import java.nio.file.Path;
@@ -18,17 +18,29 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 /**
- * Measures one suite once in this process and prints lines of JSON. The runner starts a fresh process of this for each
- * run, so that no run warms up the next; it ends when the runner does, because its input then closes.
+ * Measures one piece of a suite in this process and prints lines of JSON. The runner starts a fresh process of this for
+ * each piece, so that none warms up the next; it ends when the runner does, because its input then closes.
  */
-@Command(name = "work", hidden = true, description = "Measures one suite once and prints lines of JSON.")
-final class WorkCommand implements Callable<Integer> {
+@Command(name = "work", hidden = true, description = "Measures one piece of a suite and prints lines of JSON.")
+final class WorkCommand implements Callable<Integer>, Report {
 
     @Parameters(index = "0")
     private String suite;
 
+    @Parameters(index = "1")
+    private String piece;
+
     @Option(names = "--size", defaultValue = "normal")
     private String size;
+
+    @Option(names = "--memory", defaultValue = "1073741824")
+    private long memory;
+
+    @Option(names = "--cache", defaultValue = "0")
+    private long cache;
+
+    @Option(names = "--pace", defaultValue = "Infinity")
+    private double pace;
 
     @Option(names = "--folder", defaultValue = ".")
     private Path folder;
@@ -36,38 +48,62 @@ final class WorkCommand implements Callable<Integer> {
     private final PrintStream out = System.out;
 
     @Override
-    public Integer call() throws IOException {
+    public Integer call() {
         endWithTheRunner();
-        Plan plan = size.equals("tiny") ? Plan.TINY : Plan.NORMAL;
-        Watch watch = (metric, values, share) -> say(WorkEvent.sample(metric, values, share));
         try {
-            switch (suite) {
-                case "stem" -> tell(Stem.run(plan, Runtime.getRuntime().availableProcessors(), watch));
-                case "root" -> {
-                    Root.Outcome outcome = Root.run(folder.toAbsolutePath(), plan, watch);
-                    tell(outcome.measured());
-                    if (!outcome.direct()) {
-                        say(WorkEvent.said(
-                                "cached", "the file system refused direct access: numbers are of its cache"));
-                    }
-                }
-                default -> throw new IllegalArgumentException("there is no native suite " + suite);
-            }
+            int threads = Runtime.getRuntime().availableProcessors();
+            Workload.of(suite)
+                    .run(
+                            piece,
+                            new Workload.Place(Plan.of(size), threads, memory, cache, pace, folder.toAbsolutePath()),
+                            this);
             return 0;
         } catch (WrongResult e) {
-            say(WorkEvent.said("wrong", e.getMessage()));
+            say(WorkEvent.said(WorkEvent.Kind.WRONG, e.getMessage()));
         } catch (CannotMeasure e) {
-            say(WorkEvent.said("refused", e.getMessage()));
+            say(WorkEvent.said(WorkEvent.Kind.REFUSED, e.getMessage()));
         } catch (IOException e) {
-            say(WorkEvent.said("refused", "the drive refused: " + e.getMessage()));
+            String why = e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage();
+            say(WorkEvent.said(WorkEvent.Kind.REFUSED, "the drive refused: " + why));
+        } catch (OutOfMemoryError e) {
+            say(WorkEvent.said(WorkEvent.Kind.REFUSED, "there is too little free memory: " + e.getMessage()));
         }
         return RunnerMain.FAILED;
     }
 
-    private void tell(List<Measured> all) {
-        for (Measured m : all) {
-            say(new WorkEvent("measured", m.metric(), m.values(), m.marks(), 1.0, null));
-        }
+    @Override
+    public void sample(String metric, List<Double> values, double share) {
+        say(WorkEvent.sample(metric, values, share));
+    }
+
+    @Override
+    public void measured(Measured m) {
+        say(WorkEvent.measured(m.metric(), m.values(), m.marks()));
+    }
+
+    @Override
+    public void curve(Curve curve) {
+        say(WorkEvent.curve(curve));
+    }
+
+    @Override
+    public void pace(double stepsPerSecond, boolean crowded, double best) {
+        say(WorkEvent.pace(stepsPerSecond, crowded, best));
+    }
+
+    @Override
+    public void gap(String metric, String reason) {
+        say(WorkEvent.gap(metric, reason));
+    }
+
+    @Override
+    public void remark(String sentence) {
+        say(WorkEvent.said(WorkEvent.Kind.REMARK, sentence));
+    }
+
+    @Override
+    public void setAside(String reason) {
+        say(WorkEvent.said(WorkEvent.Kind.SET_ASIDE, reason));
     }
 
     private void say(WorkEvent event) {

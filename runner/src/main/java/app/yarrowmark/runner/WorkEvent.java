@@ -1,5 +1,6 @@
 package app.yarrowmark.runner;
 
+import app.yarrowmark.workloads.Curve;
 import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -7,29 +8,69 @@ import org.jspecify.annotations.Nullable;
 /**
  * One line from a measuring process to the runner that started it.
  *
- * @param kind {@code sample}, {@code measured}, {@code cached} (the drive's cache was in the way), {@code refused} (no
- *     score would mean anything), {@code wrong} (a result was wrong)
+ * @param kind what it says
  * @param metric the line is about
  * @param values measured so far, or all of them
- * @param marks of all of them, with {@code measured}
- * @param share of this metric that is over, with {@code sample}
- * @param reason in words, with {@code refused} and {@code wrong}
+ * @param marks of all of them, with {@code MEASURED}
+ * @param share of this process's work that is over, with {@code SAMPLE}
+ * @param curve with {@code CURVE}
+ * @param reason in words
  */
 @JsonInclude(JsonInclude.Include.NON_NULL)
 record WorkEvent(
-        String kind,
+        Kind kind,
         @Nullable String metric,
         @Nullable List<Double> values,
         @Nullable String marks,
         @Nullable Double share,
+        @Nullable Curve curve,
         @Nullable String reason) {
 
-    static WorkEvent sample(String metric, List<Double> values, double share) {
-        int from = Math.max(0, values.size() - 60);
-        return new WorkEvent("sample", metric, List.copyOf(values.subList(from, values.size())), null, share, null);
+    /** What a line says. */
+    enum Kind {
+        SAMPLE,
+        MEASURED,
+        CURVE,
+        /** How fast the core's clock is, whether a neighbour used the core (1 or 0), and the best ratio known. */
+        PACE,
+        /** The metric cannot be measured here. */
+        GAP,
+        /** A sentence that a reader of the numbers should know. */
+        REMARK,
+        /** What was measured is not what the suite is about. */
+        SET_ASIDE,
+        /** No score would mean anything. */
+        REFUSED,
+        /** A result was wrong. */
+        WRONG
     }
 
-    static WorkEvent said(String kind, String reason) {
-        return new WorkEvent(kind, null, null, null, null, reason);
+    private static final int LONGEST_TRACE = 60;
+
+    static WorkEvent sample(String metric, List<Double> values, double share) {
+        int from = Math.max(0, values.size() - LONGEST_TRACE);
+        List<Double> last = List.copyOf(values.subList(from, values.size()));
+        return new WorkEvent(Kind.SAMPLE, metric, last, null, share, null, null);
+    }
+
+    static WorkEvent measured(String metric, List<Double> values, String marks) {
+        return new WorkEvent(Kind.MEASURED, metric, values, marks, null, null, null);
+    }
+
+    static WorkEvent curve(Curve curve) {
+        return new WorkEvent(Kind.CURVE, null, null, null, null, curve, null);
+    }
+
+    static WorkEvent pace(double stepsPerSecond, boolean crowded, double best) {
+        return new WorkEvent(
+                Kind.PACE, null, List.of(stepsPerSecond, crowded ? 1.0 : 0.0, best), null, null, null, null);
+    }
+
+    static WorkEvent gap(String metric, String reason) {
+        return new WorkEvent(Kind.GAP, metric, null, null, null, null, reason);
+    }
+
+    static WorkEvent said(Kind kind, String reason) {
+        return new WorkEvent(kind, null, null, null, null, null, reason);
     }
 }

@@ -1,6 +1,7 @@
 package app.yarrowmark.runner;
 
 import app.yarrowmark.core.exchange.Json;
+import app.yarrowmark.workloads.Workload;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStreamReader;
@@ -16,18 +17,26 @@ class Worker {
     private static final List<String> COMMON =
             List.of("-XX:+UseSerialGC", "-XX:+AlwaysPreTouch", "-XX:-BackgroundCompilation");
 
-    private final Path folder;
+    private final Workload.Place place;
     private final String size;
+    private volatile long pid;
+    private double bestPace = Double.POSITIVE_INFINITY;
 
-    Worker(Path folder, String size) {
-        this.folder = folder;
+    Worker(Workload.Place place, String size) {
+        this.place = place;
         this.size = size;
     }
 
-    /** Measures a suite once; returns the last words of its error output, empty if all went well. */
-    String run(String suite, Consumer<WorkEvent> listener) throws IOException, InterruptedException {
-        Process process = new ProcessBuilder(command(suite)).start();
-        Thread stopper = new Thread(process::destroy);
+    /** Returns the number of the process that measures, 0 between two. */
+    long pid() {
+        return pid;
+    }
+
+    /** Measures a piece of a suite; returns the last words of its error output, empty if all went well. */
+    String run(Workload suite, String piece, Consumer<WorkEvent> listener) throws IOException, InterruptedException {
+        Process process = new ProcessBuilder(command(suite, piece)).start();
+        pid = process.pid();
+        Thread stopper = new Thread(() -> stop(process));
         Runtime.getRuntime().addShutdownHook(stopper);
         try (BufferedReader lines =
                 new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8))) {
@@ -35,7 +44,11 @@ class Worker {
             Thread reader = new Thread(() -> drain(process, errors));
             reader.start();
             for (String line = lines.readLine(); line != null; line = lines.readLine()) {
-                listener.accept(Json.mapper().readValue(line, WorkEvent.class));
+                WorkEvent event = Json.mapper().readValue(line, WorkEvent.class);
+                if (event.kind() == WorkEvent.Kind.PACE && event.values() != null) {
+                    bestPace = Math.min(bestPace, event.values().get(2));
+                }
+                listener.accept(event);
             }
             int code = process.waitFor();
             reader.join();
@@ -45,18 +58,37 @@ class Worker {
                             ? "it ended with code " + code
                             : errors.toString().strip();
         } finally {
+            pid = 0;
             process.destroy();
-            Runtime.getRuntime().removeShutdownHook(stopper);
+            try {
+                Runtime.getRuntime().removeShutdownHook(stopper);
+            } catch (IllegalStateException stopping) {
+                // The hook runs now.
+            }
         }
     }
 
-    private List<String> command(String suite) {
+    /** Waits, so that its file is gone when the runner is. */
+    private static void stop(Process process) {
+        process.destroy();
+        try {
+            process.waitFor();
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    private List<String> command(Workload suite, String piece) {
         List<String> command = new ArrayList<>();
         command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
         command.addAll(COMMON);
-        command.addAll(List.of("-Xms512m", "-Xmx512m", "-cp", System.getProperty("java.class.path")));
-        command.addAll(
-                List.of(RunnerMain.class.getName(), "work", suite, "--size", size, "--folder", folder.toString()));
+        command.addAll(suite.jvmOptions(place));
+        command.addAll(List.of("-cp", System.getProperty("java.class.path"), RunnerMain.class.getName()));
+        command.addAll(List.of("work", suite.key(), piece, "--size", size));
+        command.addAll(List.of("--memory", String.valueOf(place.memoryBytes())));
+        command.addAll(List.of("--cache", String.valueOf(place.cacheBytes())));
+        command.addAll(List.of("--pace", String.valueOf(bestPace)));
+        command.addAll(List.of("--folder", place.folder().toString()));
         return command;
     }
 

@@ -10,6 +10,7 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import oshi.SystemInfo;
 import picocli.CommandLine;
 
 class CommandTest {
@@ -24,7 +25,8 @@ class CommandTest {
                 "run --out x --size huge | --size is normal or tiny, got \"huge\"",
                 "run --out x --repeats 50 | --repeats is 1 to 20, got 50",
                 "run --out x --folder /nowhere/at/all | --folder /nowhere/at/all is no folder that can be written",
-                "run --out x --suites leaf | there is no native suite \"leaf\"; there are [stem, root]",
+                "run --out x --suites moss | there is no native suite \"moss\"; there are [stem, leaf, root]",
+                "send pom.xml --code ABCDEF | pom.xml is no run file",
                 "run --server http://127.0.0.1:1 --code ABCDEF | the server at http://127.0.0.1:1 cannot be reached"
             })
     void wrongUseIsSaidInOneLine(String words, String message) {
@@ -41,7 +43,8 @@ class CommandTest {
 
     @Test
     void everyFactIsKnownOrHasAReason() {
-        List<FactLine> facts = Detection.read(Path.of("target").toAbsolutePath());
+        List<FactLine> facts =
+                Detection.read(new SystemInfo(), Path.of("target").toAbsolutePath());
         assertThat(facts)
                 .extracting(FactLine::key)
                 .contains(

@@ -6,6 +6,7 @@ import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.core.exchange.OwnSuites;
 import app.yarrowmark.core.exchange.RunFile;
 import app.yarrowmark.core.score.DigitText;
+import app.yarrowmark.workloads.Curve;
 import java.time.Instant;
 import java.util.List;
 import org.junit.jupiter.api.Test;
@@ -45,7 +46,7 @@ class RunRecorderTest {
     @Test
     void aWrongResultFailsTheRunWhateverElseHappened() {
         recorder.hear(measured("notes.one", "c", 1));
-        recorder.hear(WorkEvent.said("wrong", "the join found 3 sightings instead of 4"));
+        recorder.hear(WorkEvent.said(WorkEvent.Kind.WRONG, "the join found 3 sightings instead of 4"));
         recorder.broke("it ended with code 1");
         assertThat(run().state()).isEqualTo(RunFile.State.FAILED);
         assertThat(run().reason()).isEqualTo("a result was wrong: the join found 3 sightings instead of 4");
@@ -60,8 +61,39 @@ class RunRecorderTest {
     @Test
     void numbersOfTheCacheAreSetAside() {
         recorder.hear(measured("notes.one", "c", 1));
-        recorder.hear(WorkEvent.said("cached", "the file system refused direct access"));
+        recorder.hear(WorkEvent.said(WorkEvent.Kind.SET_ASIDE, "the file system refused direct access"));
         assertThat(run().state()).isEqualTo(RunFile.State.SET_ASIDE);
+    }
+
+    @Test
+    void processesAreJoinedAndTheirCurvesMeetInTheMiddle() {
+        recorder.hear(measured("notes.one", "wcc", 1, 10, 11));
+        recorder.hear(measured("notes.one", "wcc", 2, 12, 13));
+        for (double y : new double[] {5, 9, 7}) {
+            recorder.hear(
+                    WorkEvent.curve(new Curve("latency", "ns", "size", "KiBy", new double[] {16}, new double[] {y})));
+        }
+        recorder.hear(WorkEvent.said(WorkEvent.Kind.REMARK, "Arrays of 4 MiB."));
+        recorder.hear(WorkEvent.said(WorkEvent.Kind.REMARK, "Arrays of 4 MiB."));
+        recorder.hear(WorkEvent.gap("seals.one", "this Java has no cryptography"));
+        RunFile run = recorder.run(START, START.plusSeconds(5), List.of(), List.of("It was loud."), List.of());
+        assertThat(run.samples().get(0).marks()).isEqualTo("wccwcc");
+        assertThat(run.readings().get(0).text()).isEqualTo("11.50");
+        assertThat(run.readings().get(0).note())
+                .isEqualTo("Rose by 26 % over the counted iterations; up to 5 % is steady.");
+        assertThat(run.series().get(0).y()).containsExactly(7);
+        assertThat(run.note()).isEqualTo("Arrays of 4 MiB. It was loud.");
+        assertThat(run.gaps()).containsExactly(new RunFile.GapLine("seals.one", "this Java has no cryptography"));
+    }
+
+    @Test
+    void whatWasMeasuredBeforeAStopIsKeptSetAside() {
+        recorder.hear(measured("notes.one", "wcc", 1, 10, 11));
+        recorder.stopped("stopped at the keyboard");
+        recorder.broke("it ended with code 130");
+        assertThat(run().state()).isEqualTo(RunFile.State.SET_ASIDE);
+        assertThat(run().reason()).isEqualTo("stopped at the keyboard");
+        assertThat(run().readings()).hasSize(1);
     }
 
     @Test
@@ -77,11 +109,11 @@ class RunRecorderTest {
     }
 
     private RunFile run() {
-        return recorder.run(START, START.plusSeconds(5), List.of());
+        return recorder.run(START, START.plusSeconds(5), List.of(), List.of(), List.of());
     }
 
     private static WorkEvent measured(String metric, String marks, double... values) {
-        return new WorkEvent(
-                "measured", metric, java.util.Arrays.stream(values).boxed().toList(), marks, 1.0, null);
+        return WorkEvent.measured(
+                metric, java.util.Arrays.stream(values).boxed().toList(), marks);
     }
 }

@@ -1,7 +1,5 @@
 package app.yarrowmark.workloads;
 
-import java.lang.management.ManagementFactory;
-import java.lang.management.ThreadMXBean;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.BrokenBarrierException;
@@ -13,69 +11,81 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 
 /**
- * Measures a kernel on one thread or on all: sizes the work once, warms up until steady, repeats, and marks the
- * iterations in which the threads did not have the processor to themselves.
+ * Measures a kernel on one thread and on all: repeats the same work often enough for the clock, warms up until steady,
+ * counts, and marks the iterations in which the threads did not have the processor to themselves.
  */
 public final class Harness {
 
-    /** An iteration is disturbed if its threads ran less than 1/1.02 of the time that passed. */
-    private static final double DISTURBED = 1.02;
+    private static final int MOST_RUNS = 1 << 24;
+    /** Ten times the wanted time of an iteration: about a second. */
+    private static final long SETTLE_NANOS_PER_WANTED_MILLI = 10_000_000;
 
-    private static final int STEADY_OVER = 5;
-    private static final double STEADY = 0.05;
-    private static final int LARGEST_DOUBLING = 24;
-    /** Seven times the wanted time of an iteration: about a second. */
-    private static final long SETTLE_NANOS_PER_WANTED_MILLI = 7_000_000;
-
-    private static final ThreadMXBean THREADS = ManagementFactory.getThreadMXBean();
+    private static final int CALIBRATIONS = 5;
+    private static final double SETTLED_SHARE = 0.2;
 
     private final Plan plan;
-    private final Watch watch;
-
-    /** Measures by the plan and tells the watch. */
-    public Harness(Plan plan, Watch watch) {
-        this.plan = plan;
-        this.watch = watch;
-    }
+    private final Report report;
+    private final Ticks ticks;
+    private final Sampler sampler;
 
     /**
-     * Returns the size with which one iteration takes at least half the wanted time: the smallest, doubled as often as
-     * needed. The same size is used for one thread and for all.
-     */
-    public int calibrate(Kernel kernel) {
-        settle(kernel);
-        int size = kernel.smallest();
-        for (int doubling = 0; doubling < LARGEST_DOUBLING; doubling++) {
-            Kernel.Job job = kernel.prepare(size);
-            // Twice, because the first run of a size pays for compilation.
-            job.run();
-            if (timed(job).seconds * 1000 >= plan.wantedMillis() / 2.0) {
-                return size;
-            }
-            size *= 2;
-        }
-        return size;
-    }
-
-    /**
-     * Runs the smallest size many times, so that its methods are compiled whole. Entered first with a large size, they would
-     * be compiled in the middle of a loop, with code that differs from process to process.
-     */
-    private void settle(Kernel kernel) {
-        Kernel.Job job = kernel.prepare(kernel.smallest());
-        long end = System.nanoTime() + plan.wantedMillis() * SETTLE_NANOS_PER_WANTED_MILLI;
-        while (System.nanoTime() < end) {
-            job.run();
-        }
-    }
-
-    /**
-     * Measures on so many threads that start together.
+     * Measures by the plan and tells the report.
      *
-     * @param metric key the result goes by
+     * @param bestPace best ratio known of this device, infinite if none is
+     */
+    public Harness(Plan plan, Report report, double bestPace) {
+        this(plan, report, Ticks.SYSTEM, new Pace(Ticks.SYSTEM, bestPace));
+    }
+
+    Harness(Plan plan, Report report, Ticks ticks, Pace pace) {
+        this.plan = plan;
+        this.report = report;
+        this.ticks = ticks;
+        this.sampler = new Sampler(plan, report, pace);
+    }
+
+    /**
+     * Measures a kernel on one thread, then on all, and reports both.
+     *
      * @throws WrongResult if a result is wrong on any thread
      */
-    public Measured measure(String metric, Kernel kernel, int size, int threads) {
+    public void run(Kernel kernel, int threads) {
+        Kernel.Job job = kernel.prepare(1);
+        settle(kernel, job);
+        int runs = calibrate(kernel, job);
+        double half = (1 - SETTLED_SHARE) / 2;
+        report.measured(measure(kernel, ".one", runs, 1, SETTLED_SHARE, half));
+        report.measured(measure(kernel, ".all", runs, threads, SETTLED_SHARE + half, half));
+    }
+
+    /**
+     * Runs for about a second, so that every method is compiled whole: entered first for a long time, it would be compiled
+     * in the middle of a loop, with code that differs from process to process.
+     */
+    private void settle(Kernel kernel, Kernel.Job job) {
+        long end = ticks.passed() + plan.wantedMillis() * SETTLE_NANOS_PER_WANTED_MILLI;
+        do {
+            check(kernel, job.run());
+        } while (ticks.passed() < end);
+    }
+
+    /** Returns how many runs take at least half the wanted time: a power of two, by the fastest of five tries. */
+    int calibrate(Kernel kernel, Kernel.Job job) {
+        long fastest = Long.MAX_VALUE;
+        for (int i = 0; i < CALIBRATIONS; i++) {
+            long start = ticks.passed();
+            check(kernel, job.run());
+            fastest = Math.min(fastest, Math.max(1, ticks.passed() - start));
+        }
+        int runs = 1;
+        while (runs < MOST_RUNS && runs * (double) fastest < plan.wantedMillis() * 1e6 / 2) {
+            runs *= 2;
+        }
+        return runs;
+    }
+
+    private Measured measure(Kernel kernel, String how, int runs, int threads, double from, double share) {
+        String metric = kernel.key() + how;
         ExecutorService pool = Executors.newFixedThreadPool(threads, r -> {
             Thread thread = new Thread(r, metric);
             thread.setDaemon(true);
@@ -83,87 +93,58 @@ public final class Harness {
         });
         try {
             List<Kernel.Job> jobs = new ArrayList<>();
-            for (Future<Kernel.Job> made : submit(pool, threads, () -> kernel.prepare(size))) {
+            for (Future<Kernel.Job> made : submit(pool, threads, () -> kernel.prepare(threads))) {
                 jobs.add(get(made));
             }
-            return repeat(metric, jobs, pool);
+            return sampler.sample(metric, () -> together(kernel, runs, jobs, pool), done -> from + share * done);
         } finally {
             pool.shutdownNow();
         }
     }
 
-    private Measured repeat(String metric, List<Kernel.Job> jobs, ExecutorService pool) {
-        List<Double> values = new ArrayList<>();
-        StringBuilder marks = new StringBuilder();
-        while (marks.length() < plan.mostWarmUps() && !isSteady(values)) {
-            values.add(together(jobs, pool).rate);
-            marks.append('w');
-            watch.sample(metric, values, 0.3 * marks.length() / plan.mostWarmUps());
-        }
-        for (int i = 1; i <= plan.counted(); i++) {
-            Rate rate = together(jobs, pool);
-            values.add(rate.rate);
-            marks.append(rate.share > DISTURBED ? 'd' : 'c');
-            watch.sample(metric, values, 0.3 + 0.7 * i / plan.counted());
-        }
-        return new Measured(metric, values, marks.toString());
-    }
+    private record Timed(double seconds, double processorSeconds, long start, long end) {}
 
-    /** Work per second from the common start to the last end, and wall time over processor time. */
-    private record Rate(double rate, double share) {}
-
-    private record Timed(double seconds, double processorSeconds, long sum, long start, long end) {}
-
-    private static Rate together(List<Kernel.Job> jobs, ExecutorService pool) {
+    /** Work per second from the common start to the last end. */
+    private Sampler.Iteration together(Kernel kernel, int runs, List<Kernel.Job> jobs, ExecutorService pool) {
         CyclicBarrier gate = new CyclicBarrier(jobs.size());
         List<Future<Timed>> futures = new ArrayList<>();
         for (Kernel.Job job : jobs) {
             futures.add(pool.submit(() -> {
                 pass(gate);
-                return timed(job);
+                return timed(kernel, runs, job);
             }));
         }
         long start = Long.MAX_VALUE;
         long end = Long.MIN_VALUE;
         double wall = 0;
         double processor = 0;
-        long sum = 0;
-        for (int i = 0; i < futures.size(); i++) {
-            Timed timed = get(futures.get(i));
-            if (i > 0 && timed.sum != sum) {
-                throw new WrongResult("two threads computed different results from the same input");
-            }
-            sum = timed.sum;
+        for (Future<Timed> future : futures) {
+            Timed timed = get(future);
             start = Math.min(start, timed.start);
             end = Math.max(end, timed.end);
             wall += timed.seconds;
             processor += timed.processorSeconds;
         }
-        double work = jobs.get(0).work() * jobs.size();
-        return new Rate(work / ((end - start) / 1e9), processor > 0 ? wall / processor : 1);
+        double work = jobs.get(0).work() * runs * jobs.size();
+        double rate = work / (Math.max(1, end - start) / 1e9);
+        return new Sampler.Iteration(rate, processor > 0 ? wall / processor : 1);
     }
 
-    private static Timed timed(Kernel.Job job) {
-        long processor = THREADS.getCurrentThreadCpuTime();
-        long start = System.nanoTime();
-        long sum = job.run();
-        long end = System.nanoTime();
-        long used = THREADS.getCurrentThreadCpuTime() - processor;
-        return new Timed((end - start) / 1e9, used / 1e9, sum, start, end);
+    private Timed timed(Kernel kernel, int runs, Kernel.Job job) {
+        long used = ticks.used();
+        long start = ticks.passed();
+        for (int i = 0; i < runs; i++) {
+            check(kernel, job.run());
+        }
+        long end = ticks.passed();
+        return new Timed((end - start) / 1e9, (ticks.used() - used) / 1e9, start, end);
     }
 
-    /** Whether the last five values change by less than 5 % from end to end, by least squares. */
-    static boolean isSteady(List<Double> values) {
-        if (values.size() < STEADY_OVER) {
-            return false;
+    private static void check(Kernel kernel, long found) {
+        if (found != kernel.checksum()) {
+            throw new WrongResult(kernel.key() + " came to the checksum " + Long.toHexString(found) + " instead of "
+                    + Long.toHexString(kernel.checksum()));
         }
-        List<Double> last = values.subList(values.size() - STEADY_OVER, values.size());
-        double mean = last.stream().mapToDouble(Double::doubleValue).average().orElseThrow();
-        double slope = 0;
-        for (int i = 0; i < STEADY_OVER; i++) {
-            slope += (i - 2) * last.get(i) / 10;
-        }
-        return Math.abs(slope * (STEADY_OVER - 1)) < STEADY * mean;
     }
 
     private static <T> List<Future<T>> submit(ExecutorService pool, int times, Callable<T> task) {

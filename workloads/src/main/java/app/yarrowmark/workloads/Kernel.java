@@ -1,25 +1,33 @@
 package app.yarrowmark.workloads;
 
-/** A piece of work that can be made in any size; the same seed gives the same input everywhere. */
+/**
+ * A piece of work on a fixed input that a seed makes, the same on every machine. Its size never changes: a device that is
+ * faster repeats it more often, so that it works on data of the same size and the same place in the caches.
+ */
 public interface Kernel {
 
     /** Returns the first part of its metrics' keys, e.g. {@code notes} for {@code notes.one}. */
     String key();
 
-    /** Returns the smallest size; the harness doubles it until one iteration takes long enough. */
-    int smallest();
+    /** Returns what every job of this kernel returns, on every machine. */
+    long checksum();
 
-    /** Returns a job of that size with its input made; not shared between threads. */
-    Job prepare(int size);
+    /**
+     * Returns a job with its input made; not shared between threads.
+     *
+     * @param threads how many jobs run at once; only where they share out an input as large as the memory allows does the
+     *     size of each depend on it
+     */
+    Job prepare(int threads);
 
-    /** One size of a kernel, ready to repeat. */
+    /** The work, ready to repeat. */
     interface Job {
 
-        /** Returns the work of one iteration in the unit of the metric without its time, e.g. megabytes. */
+        /** Returns the work of one run in the unit of the metric without its time, e.g. megabytes. */
         double work();
 
         /**
-         * Does the work once and returns a checksum, the same every time.
+         * Does the work once and returns its checksum.
          *
          * @throws WrongResult if the result does not mean what it should
          */

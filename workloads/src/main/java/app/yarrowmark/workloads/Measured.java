@@ -37,6 +37,39 @@ public record Measured(String metric, List<Double> values, String marks) {
         return only('d').size();
     }
 
+    /** Returns this with the measurements of another process behind it. */
+    public Measured and(Measured next) {
+        List<Double> both = new ArrayList<>(values);
+        both.addAll(next.values);
+        return new Measured(metric, both, marks + next.marks);
+    }
+
+    /**
+     * Returns by how much the counted values change from the first to the last by least squares, as a share of their mean;
+     * 0 for fewer than three.
+     */
+    public double slope() {
+        List<Double> counted = new ArrayList<>();
+        for (int i = 0; i < values.size(); i++) {
+            if (marks.charAt(i) != 'w') {
+                counted.add(values.get(i));
+            }
+        }
+        return counted.size() < 3 ? 0 : slope(counted);
+    }
+
+    static double slope(List<Double> values) {
+        double mean = values.stream().mapToDouble(Double::doubleValue).average().orElseThrow();
+        double middle = (values.size() - 1) / 2.0;
+        double across = 0;
+        double along = 0;
+        for (int i = 0; i < values.size(); i++) {
+            across += (i - middle) * values.get(i);
+            along += (i - middle) * (i - middle);
+        }
+        return across / along * (values.size() - 1) / mean;
+    }
+
     private List<Double> only(char mark) {
         List<Double> chosen = new ArrayList<>();
         for (int i = 0; i < values.size(); i++) {

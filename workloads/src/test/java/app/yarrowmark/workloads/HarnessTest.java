@@ -8,126 +8,174 @@ import java.util.List;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.Test;
 
+/** The life of a measurement, on clocks that only move when the work says so. */
 class HarnessTest {
 
+    private static final Plan PLAN = new Plan(100, 8, 5, 1, 8, 4);
+
+    private final FakeTicks ticks = new FakeTicks();
     private final List<String> heard = new ArrayList<>();
-    private final Harness harness =
-            new Harness(new Plan(4, 6, 5, 8), (metric, values, share) -> heard.add(metric + " " + values.size()));
+    private final List<Measured> measured = new ArrayList<>();
+    private final Report report = new Report() {
+        @Override
+        public void sample(String metric, List<Double> values, double share) {
+            assertThat(share).isBetween(0.0, 1.0);
+            heard.add(metric + " " + values.size());
+        }
+
+        @Override
+        public void measured(Measured one) {
+            measured.add(one);
+        }
+    };
 
     @Test
-    void sizeDoublesUntilAnIterationIsLongEnough() {
-        int size = harness.calibrate(new Spinner(1, false));
-        assertThat(size).isBetween(2, 64);
-        assertThat(Integer.bitCount(size)).isEqualTo(1);
+    void workIsRepeatedUntilAnIterationIsLongEnough() {
+        Harness harness = harness(PLAN);
+        for (int[] expected : new int[][] {{60, 1}, {40, 2}, {7, 8}, {1, 64}}) {
+            Kernel kernel = kernel(expected[0], expected[0], 7);
+            assertThat(harness.calibrate(kernel, kernel.prepare(1))).isEqualTo(expected[1]);
+        }
     }
 
     @Test
-    void warmsUpCountsAndTellsEverySample() {
-        Measured measured = harness.measure("spin.one", new Spinner(1, false), 4, 1);
-        assertThat(measured.marks()).matches("w{5,6}[cd]{5}");
-        assertThat(measured.values()).allMatch(v -> v > 0);
-        assertThat(heard)
-                .hasSize(measured.values().size())
-                .endsWith("spin.one " + measured.values().size());
+    void warmsUpUntilSteadyCountsAndTellsEverySample() {
+        harness(PLAN).run(kernel(10, 10, 7), 1);
+        assertThat(measured).extracting(Measured::metric).containsExactly("work.one", "work.all");
+        assertThat(measured.get(0).marks()).isEqualTo("wwwwwccccc");
+        // 3 units of work in 10 ms.
+        assertThat(measured.get(0).value()).isEqualTo(300);
+        assertThat(heard).hasSize(20).contains("work.one 10").endsWith("work.all 10");
     }
 
     @Test
     void aThreadThatWaitsIsDisturbed() {
-        Measured measured = harness.measure("spin.one", new Spinner(1, true), 4, 1);
-        assertThat(measured.isSound()).isFalse();
-        assertThat(measured.disturbed()).isGreaterThanOrEqualTo(3);
-        assertThat(measured.value()).isPositive();
+        harness(PLAN).run(kernel(10, 9, 7), 1);
+        assertThat(measured.get(0).marks()).isEqualTo("wwwwwddddd");
+        assertThat(measured.get(0).isSound()).isFalse();
+        assertThat(measured.get(0).value()).isEqualTo(300);
     }
 
     @Test
-    void threadsThatDisagreeFailTheRun() {
-        AtomicInteger next = new AtomicInteger();
-        Kernel odd = new Kernel() {
-            @Override
-            public String key() {
-                return "odd";
-            }
+    void inATrialNothingIsCalledDisturbed() {
+        harness(Plan.TINY).run(kernel(10, 5, 7), 1);
+        assertThat(measured.get(0).marks()).isEqualTo("wcccc");
+    }
 
-            @Override
-            public int smallest() {
-                return 1;
-            }
-
-            @Override
-            public Job prepare(int size) {
-                int own = next.incrementAndGet();
-                return new Job() {
-                    @Override
-                    public double work() {
-                        return 1;
-                    }
-
-                    @Override
-                    public long run() {
-                        return own;
-                    }
-                };
-            }
-        };
-        assertThatThrownBy(() -> harness.measure("odd.all", odd, 1, 2))
+    @Test
+    void aWrongResultFailsTheRun() {
+        assertThatThrownBy(() -> harness(PLAN).run(kernel(10, 10, 8), 1))
                 .isInstanceOf(WrongResult.class)
-                .hasMessageContaining("different results");
+                .hasMessage("work came to the checksum 8 instead of 7");
+    }
+
+    @Test
+    void aWrongResultOnOneOfManyThreadsFailsTheRun() {
+        AtomicInteger made = new AtomicInteger();
+        Kernel odd = new FixedKernel(() -> {
+            int number = made.incrementAndGet();
+            return () -> {
+                ticks.pass(10, 10);
+                return number == 4 ? 8 : 7;
+            };
+        });
+        assertThatThrownBy(() -> harness(PLAN).run(odd, 2))
+                .isInstanceOf(WrongResult.class)
+                .hasMessageContaining("checksum 8");
     }
 
     @Test
     void steadyIsASlopeUnderFivePercentOverTheLastFive() {
-        assertThat(Harness.isSteady(List.of(10.0, 10.0, 10.0, 10.0))).isFalse();
-        assertThat(Harness.isSteady(List.of(5.0, 10.0, 10.1, 9.9, 10.0, 10.1))).isTrue();
-        assertThat(Harness.isSteady(List.of(8.0, 8.5, 9.0, 9.5, 10.0))).isFalse();
+        assertThat(Sampler.isSteady(List.of(10.0, 10.0, 10.0, 10.0))).isFalse();
+        assertThat(Sampler.isSteady(List.of(5.0, 10.0, 10.1, 9.9, 10.0, 10.1))).isTrue();
+        assertThat(Sampler.isSteady(List.of(8.0, 8.5, 9.0, 9.5, 10.0))).isFalse();
     }
 
     @Test
     void theValueIsTheMedianOfWhatWasUndisturbed() {
-        Measured measured = new Measured("m", List.of(1.0, 10.0, 2.0, 12.0, 11.0), "wcdcc");
-        assertThat(measured.value()).isEqualTo(11);
-        assertThat(measured.isSound()).isTrue();
+        Measured one = new Measured("m", List.of(1.0, 10.0, 2.0, 12.0, 11.0), "wcdcc");
+        assertThat(one.value()).isEqualTo(11);
+        assertThat(one.isSound()).isTrue();
         assertThat(new Measured("m", List.of(10.0, 2.0, 3.0), "cdd").isSound()).isFalse();
         assertThatThrownBy(() -> new Measured("m", List.of(1.0), "cc")).hasMessage("1 values and 2 marks");
     }
 
-    /** Busy for {@code size × millis} milliseconds; asleep for half of it if lazy. */
-    private record Spinner(int millis, boolean lazy) implements Kernel {
+    @Test
+    void processesOfTheSameMetricAreJoined() {
+        Measured both = new Measured("m", List.of(1.0, 10.0), "wc").and(new Measured("m", List.of(2.0, 12.0), "wc"));
+        assertThat(both.marks()).isEqualTo("wcwc");
+        assertThat(both.value()).isEqualTo(11);
+        assertThat(both.slope()).isZero();
+        assertThat(new Measured("m", List.of(9.0, 10.0, 11.0), "ccc").slope()).isEqualTo(.2);
+    }
+
+    private Harness harness(Plan plan) {
+        return new Harness(plan, report, ticks, new Pace(ticks, Double.POSITIVE_INFINITY));
+    }
+
+    private Kernel kernel(long wallMillis, long processorMillis, long sum) {
+        return new FixedKernel(() -> () -> {
+            ticks.pass(wallMillis, processorMillis);
+            return sum;
+        });
+    }
+
+    private interface Making {
+        Running job();
+    }
+
+    private interface Running {
+        long run();
+    }
+
+    private record FixedKernel(Making making) implements Kernel {
 
         @Override
         public String key() {
-            return "spin";
+            return "work";
         }
 
         @Override
-        public int smallest() {
-            return 1;
+        public long checksum() {
+            return 7;
         }
 
         @Override
-        public Job prepare(int size) {
+        public Job prepare(int threads) {
+            Running running = making.job();
             return new Job() {
                 @Override
                 public double work() {
-                    return size;
+                    return 3;
                 }
 
                 @Override
                 public long run() {
-                    long end = System.nanoTime() + size * millis * 1_000_000L;
-                    if (lazy) {
-                        try {
-                            Thread.sleep(size * millis);
-                        } catch (InterruptedException e) {
-                            Thread.currentThread().interrupt();
-                        }
-                    }
-                    long sum = 0;
-                    while (System.nanoTime() < end) {
-                        sum++;
-                    }
-                    return sum < 0 ? 1 : 0;
+                    return running.run();
                 }
             };
+        }
+    }
+
+    /** Time that passes only when told; threads of one test take turns. */
+    private static final class FakeTicks implements Ticks {
+
+        private long passed;
+        private long used;
+
+        synchronized void pass(long wallMillis, long processorMillis) {
+            passed += wallMillis * 1_000_000;
+            used += processorMillis * 1_000_000;
+        }
+
+        @Override
+        public synchronized long passed() {
+            return passed;
+        }
+
+        @Override
+        public synchronized long used() {
+            return used;
         }
     }
 }

@@ -14,5 +14,6 @@ class LayersTest {
     static final ArchRule pureJdk = noClasses()
             .should()
             .dependOnClassesThat()
-            .resideOutsideOfPackages("app.yarrowmark.workloads..", "java..", "com.sun.nio.file..", "org.jspecify..");
+            .resideOutsideOfPackages(
+                    "app.yarrowmark.workloads..", "java..", "javax.crypto..", "com.sun.nio.file..", "org.jspecify..");
 }

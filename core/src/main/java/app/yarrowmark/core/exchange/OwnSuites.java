@@ -12,8 +12,8 @@ import java.util.Map;
 /** The sheets of our own suites, the same for the runner, the device page and the server. */
 public final class OwnSuites {
 
-    private static final List<String> NAMES =
-            List.of("stem-1", "root-1", "umbel-1", "petal-1", "body-1", "watts-1", "warmth-1", "film-1", "fitness-1");
+    private static final List<String> NAMES = List.of(
+            "stem-2", "leaf-1", "root-2", "umbel-1", "petal-1", "body-1", "watts-1", "warmth-1", "film-1", "fitness-1");
 
     private OwnSuites() {}
 

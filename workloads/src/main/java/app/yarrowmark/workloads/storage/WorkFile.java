@@ -11,7 +11,6 @@ import java.nio.file.Files;
 import java.nio.file.OpenOption;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
-import java.util.List;
 import java.util.Set;
 import java.util.stream.Stream;
 
@@ -23,17 +22,20 @@ final class WorkFile implements AutoCloseable {
 
     static final int PIECE = 1 << 20;
     static final int SMALL = 4096;
+    static final int LARGEST = 16 * PIECE;
 
-    private static final String PREFIX = "yarrowmark-root-";
+    static final String PREFIX = "yarrowmark-root-";
     private static final Set<String> IN_MEMORY = Set.of("tmpfs", "ramfs", "devtmpfs");
 
     private final Path path;
     private final FileChannel channel;
-    private final Thread remover;
     private final boolean direct;
     private final int pieces;
     private final ByteBuffer piece;
-    private final ByteBuffer small;
+    /** For pieces of any size up to the largest, all of random data. */
+    private final ByteBuffer largest;
+    /** A block for each thread that reads or writes. */
+    private final ThreadLocal<ByteBuffer> small;
 
     private WorkFile(Path path, FileChannel channel, boolean direct, int pieces, int alignment) {
         this.path = path;
@@ -41,9 +43,8 @@ final class WorkFile implements AutoCloseable {
         this.direct = direct;
         this.pieces = pieces;
         this.piece = aligned(PIECE, alignment);
-        this.small = aligned(SMALL, alignment);
-        this.remover = new Thread(() -> remove(path));
-        Runtime.getRuntime().addShutdownHook(remover);
+        this.largest = aligned(LARGEST, alignment);
+        this.small = ThreadLocal.withInitial(() -> randomly(aligned(SMALL, alignment)));
     }
 
     /**
@@ -52,7 +53,7 @@ final class WorkFile implements AutoCloseable {
      * @throws CannotMeasure if the folder is kept in memory or has too little room
      */
     static WorkFile create(Path folder, int megabytes) throws IOException, CannotMeasure {
-        removeStale(folder);
+        Leftovers.removeStale(folder);
         FileStore store = Files.getFileStore(folder);
         if (IN_MEMORY.contains(store.type())) {
             throw new CannotMeasure("the folder " + folder + " is kept in memory (" + store.type()
@@ -64,6 +65,7 @@ final class WorkFile implements AutoCloseable {
                     + " MiB free; three times the file is needed, " + 3L * megabytes + " MiB");
         }
         Path path = folder.resolve(PREFIX + ProcessHandle.current().pid() + ".tmp");
+        Leftovers.removeAtExit(path);
         int alignment = (int) Math.max(SMALL, store.getBlockSize());
         WorkFile file = open(path, megabytes, alignment);
         try {
@@ -118,20 +120,56 @@ final class WorkFile implements AutoCloseable {
     }
 
     void readSmall(int block) throws IOException {
-        small.clear();
-        readFully(small, (long) block * SMALL);
-        check(small.getLong(0), block);
+        ByteBuffer own = small.get();
+        own.clear();
+        readFully(own, (long) block * SMALL);
+        check(own.getLong(0), block);
+    }
+
+    /** Writes a block with its own number at its start; the rest is what the thread's block held before. */
+    void writeSmall(int block) throws IOException {
+        ByteBuffer own = small.get();
+        own.clear();
+        own.putLong(0, block);
+        writeFully(own, (long) block * SMALL);
+    }
+
+    /** Reads or writes so many bytes, whole blocks, from a place in the file. */
+    void transfer(long at, int bytes, boolean write) throws IOException {
+        int first = (int) (at / SMALL);
+        largest.clear().limit(bytes);
+        if (write) {
+            for (int i = 0; i < bytes / SMALL; i++) {
+                largest.putLong(i * SMALL, first + i);
+            }
+            writeFully(largest, at);
+        } else {
+            readFully(largest, at);
+            check(largest.getLong(0), first);
+            check(largest.getLong(bytes - SMALL), first + bytes / SMALL - 1);
+        }
+    }
+
+    Path folder() {
+        return path.toAbsolutePath().getParent();
     }
 
     private void fill() throws IOException {
-        Random64 random = new Random64(4711);
-        for (int at = 0; at < PIECE; at += Long.BYTES) {
-            piece.putLong(at, random.next());
-        }
+        randomly(piece);
+        randomly(largest);
         for (int number = 0; number < pieces; number++) {
             write(number);
         }
         flush();
+    }
+
+    /** Drives compress what repeats itself. */
+    private static ByteBuffer randomly(ByteBuffer buffer) {
+        Random64 random = new Random64(4711);
+        for (int at = 0; at < buffer.capacity(); at += Long.BYTES) {
+            buffer.putLong(at, random.next());
+        }
+        return buffer;
     }
 
     private void stamp(int number) {
@@ -173,34 +211,6 @@ final class WorkFile implements AutoCloseable {
     @Override
     public void close() throws IOException {
         channel.close();
-        remove(path);
-        try {
-            Runtime.getRuntime().removeShutdownHook(remover);
-        } catch (IllegalStateException alreadyStopping) {
-            // The hook runs now, and finds nothing left to remove.
-        }
-    }
-
-    private static void remove(Path path) {
-        try {
-            Files.deleteIfExists(path);
-        } catch (IOException e) {
-            System.err.println("could not remove " + path + ": " + e.getMessage());
-        }
-    }
-
-    /** Files of runs that were killed: their process is gone. */
-    private static void removeStale(Path folder) throws IOException {
-        List<Path> stale;
-        try (Stream<Path> all = Files.list(folder)) {
-            stale = all.filter(p -> p.getFileName().toString().matches(PREFIX + "\\d+\\.tmp"))
-                    .filter(p -> ProcessHandle.of(pid(p)).isEmpty())
-                    .toList();
-        }
-        stale.forEach(WorkFile::remove);
-    }
-
-    private static long pid(Path p) {
-        return Long.parseLong(p.getFileName().toString().replaceAll("\\D", ""));
+        Leftovers.remove(path);
     }
 }

@@ -1,4 +1,4 @@
-package app.yarrowmark.workloads.kernels;
+package app.yarrowmark.workloads.processor;
 
 import app.yarrowmark.workloads.Kernel;
 import app.yarrowmark.workloads.Random64;
@@ -6,8 +6,11 @@ import app.yarrowmark.workloads.WrongResult;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 
-/** Packs field notes with a dictionary coder and unpacks them again. Work: megabytes of notes. */
+/** Packs pages of field notes with a dictionary coder and unpacks them again: 8 pages of 32 KiB. Work: megabytes of notes. */
 public final class FieldNotes implements Kernel {
+
+    private static final int PAGE = 32 * 1024;
+    private static final int PAGES = 8;
 
     private static final String[] WORDS = {
         "tide",
@@ -48,35 +51,56 @@ public final class FieldNotes implements Kernel {
     }
 
     @Override
-    public int smallest() {
-        return 64 * 1024;
+    public long checksum() {
+        return 0x002F_BEC4_7212_7ABBL;
     }
 
     @Override
-    public Job prepare(int size) {
-        byte[] notes = notes(size);
-        byte[] packed = new byte[size + size / 64 + 64];
-        byte[] unpacked = new byte[size];
-        int[] heads = new int[1 << Packer.HASH_BITS];
-        return new Job() {
-            @Override
-            public double work() {
-                return size / 1e6;
-            }
+    public Job prepare(int threads) {
+        byte[] notes = notes(PAGES * PAGE);
+        byte[][] pages = new byte[PAGES][];
+        for (int i = 0; i < PAGES; i++) {
+            pages[i] = Arrays.copyOfRange(notes, i * PAGE, (i + 1) * PAGE);
+        }
+        return new Packing(pages);
+    }
 
-            @Override
-            public long run() {
-                int length = Packer.pack(notes, packed, heads);
-                int restored = Packer.unpack(packed, length, unpacked);
-                if (restored != size || !Arrays.equals(notes, unpacked)) {
-                    throw new WrongResult("the notes unpacked are not the notes packed");
-                }
-                if (length >= size / 2) {
-                    throw new WrongResult("notes of repeated words packed to more than half");
-                }
-                return 31L * length + Arrays.hashCode(unpacked);
+    private static final class Packing implements Job {
+
+        private final byte[][] pages;
+        private final byte[] packed = new byte[PAGE + PAGE / 64 + 64];
+        private final byte[] unpacked = new byte[PAGE];
+        private final int[] heads = new int[1 << Packer.HASH_BITS];
+
+        Packing(byte[][] pages) {
+            this.pages = pages;
+        }
+
+        @Override
+        public double work() {
+            return PAGES * PAGE / 1e6;
+        }
+
+        @Override
+        public long run() {
+            long sum = 0;
+            for (byte[] page : pages) {
+                sum = 31 * sum + there(page);
             }
-        };
+            return sum;
+        }
+
+        private long there(byte[] page) {
+            int length = Packer.pack(page, packed, heads);
+            int restored = Packer.unpack(packed, length, unpacked);
+            if (restored != PAGE || !Arrays.equals(page, unpacked)) {
+                throw new WrongResult("the notes unpacked are not the notes packed");
+            }
+            if (length >= PAGE / 2) {
+                throw new WrongResult("notes of repeated words packed to more than half");
+            }
+            return 31L * length + packed[length / 2];
+        }
     }
 
     private static byte[] notes(int size) {
@@ -99,7 +123,7 @@ public final class FieldNotes implements Kernel {
      */
     static final class Packer {
 
-        static final int HASH_BITS = 15;
+        static final int HASH_BITS = 13;
 
         private static final int SHORTEST = 4;
         private static final int LONGEST = 131;

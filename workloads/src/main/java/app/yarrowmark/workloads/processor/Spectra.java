@@ -1,4 +1,4 @@
-package app.yarrowmark.workloads.kernels;
+package app.yarrowmark.workloads.processor;
 
 import app.yarrowmark.workloads.Kernel;
 import app.yarrowmark.workloads.Random64;
@@ -6,12 +6,13 @@ import app.yarrowmark.workloads.WrongResult;
 
 /**
  * Finds the pitch of calls in sound: a Fourier transform of each frame (radix 2, decimation in time; Cooley and Tukey
- * 1965) and the strongest bin. Work: million samples.
+ * 1965) and the strongest bin. 64 frames of 1,024 samples. Work: million samples.
  */
 public final class Spectra implements Kernel {
 
     private static final int FRAME = 1024;
     private static final int BITS = 10;
+    private static final int FRAMES = 64;
 
     @Override
     public String key() {
@@ -19,12 +20,13 @@ public final class Spectra implements Kernel {
     }
 
     @Override
-    public int smallest() {
-        return 32;
+    public long checksum() {
+        return 0x8CB6_CBD4_30CA_1DE1L;
     }
 
     @Override
-    public Job prepare(int frames) {
+    public Job prepare(int threads) {
+        int frames = FRAMES;
         Random64 random = new Random64(440);
         float[] sound = new float[frames * FRAME];
         int[] pitch = new int[frames];
@@ -32,7 +34,7 @@ public final class Spectra implements Kernel {
             pitch[f] = 20 + random.below(400);
             for (int i = 0; i < FRAME; i++) {
                 double noise = random.below(2000) / 1000.0 - 1;
-                sound[f * FRAME + i] = (float) (Math.sin(2 * Math.PI * pitch[f] * i / FRAME) + 0.6 * noise);
+                sound[f * FRAME + i] = (float) (StrictMath.sin(2 * Math.PI * pitch[f] * i / FRAME) + 0.6 * noise);
             }
         }
         return new Transform(sound, pitch);
@@ -51,8 +53,8 @@ public final class Spectra implements Kernel {
             this.sound = sound;
             this.pitch = pitch;
             for (int i = 0; i < FRAME / 2; i++) {
-                cos[i] = (float) Math.cos(2 * Math.PI * i / FRAME);
-                sin[i] = (float) -Math.sin(2 * Math.PI * i / FRAME);
+                cos[i] = (float) StrictMath.cos(2 * Math.PI * i / FRAME);
+                sin[i] = (float) -StrictMath.sin(2 * Math.PI * i / FRAME);
             }
         }
 

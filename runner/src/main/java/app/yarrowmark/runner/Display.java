@@ -1,0 +1,119 @@
+package app.yarrowmark.runner;
+
+import app.yarrowmark.core.exchange.OwnSuites;
+import app.yarrowmark.core.suite.Metric;
+import app.yarrowmark.core.suite.SuiteSheet;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
+/** Says how far the queue is, in the terminal and on the Desk, at most twice a second. */
+final class Display {
+
+    private static final long PAUSE_NANOS = 500_000_000;
+    private static final int TRACE = 60;
+    private static final double TINY_SECONDS = 20;
+
+    /**
+     * What is to be run.
+     *
+     * @param suite by its key
+     * @param repeats planned
+     */
+    record Queued(String suite, int repeats) {}
+
+    private final Output output;
+    private final @Nullable Link link;
+    private final List<Queued> queue;
+    private final boolean tiny;
+    private final Map<String, Duration> lengths = new HashMap<>();
+    private long shown;
+
+    Display(Output output, @Nullable Link link, List<Queued> queue, boolean tiny) {
+        this.output = output;
+        this.link = link;
+        this.queue = queue;
+        this.tiny = tiny;
+    }
+
+    /** A run has ended: the next of its suite is expected to take as long. */
+    void took(SuiteSheet sheet, Duration length) {
+        lengths.put(sheet.id().key(), length);
+    }
+
+    void sample(SuiteSheet sheet, int repeat, Instant start, WorkEvent event, double done, Watcher watcher) {
+        long now = System.nanoTime();
+        List<Double> values = event.values();
+        if (values == null || values.isEmpty() || now - shown < PAUSE_NANOS) {
+            return;
+        }
+        shown = now;
+        Metric metric = sheet.metric(String.valueOf(event.metric())).orElseThrow();
+        double last = values.get(values.size() - 1);
+        long left = secondsLeft(sheet, repeat, done, Duration.between(start, Instant.now()));
+        output.progress(sheet, metric, repeat, done, last, left);
+        if (link != null) {
+            Map<String, Object> report = new HashMap<>();
+            report.put("suite", sheet.id().key());
+            report.put("partName", metric.name());
+            report.put("done", Math.min(1, done));
+            report.put("repeat", repeat);
+            report.put("repeats", repeats(sheet));
+            report.put("secondsLeft", left);
+            report.put("reading", last);
+            report.put("unit", metric.unit());
+            report.put("trace", values);
+            report.put("sensors", sensors(watcher));
+            link.tellProgress(report);
+        }
+    }
+
+    private static List<Map<String, Object>> sensors(Watcher watcher) {
+        List<Map<String, Object>> lines = new ArrayList<>();
+        watcher.newest(TRACE)
+                .forEach((quantity, values) ->
+                        lines.add(Map.of("name", quantity.words, "unit", quantity.unit, "values", values)));
+        return lines;
+    }
+
+    private int repeats(SuiteSheet sheet) {
+        return queue.stream()
+                .filter(q -> q.suite().equals(sheet.id().key()))
+                .mapToInt(Queued::repeats)
+                .findFirst()
+                .orElse(1);
+    }
+
+    /** What is left of this run, of its repeats, and of the suites behind it, with the rests. */
+    long secondsLeft(SuiteSheet sheet, int repeat, double done, Duration past) {
+        double gone = past.toMillis() / 1000.0;
+        double own = length(sheet);
+        if (!lengths.containsKey(sheet.id().key()) && done > 0.1) {
+            own = gone / done;
+        }
+        double left = Math.max(0, own * (1 - done)) + (repeats(sheet) - repeat) * (own + rest(sheet));
+        boolean behind = false;
+        for (Queued queued : queue) {
+            SuiteSheet next = OwnSuites.sheet(queued.suite());
+            if (behind) {
+                left += queued.repeats() * (length(next) + rest(next));
+            }
+            behind |= queued.suite().equals(sheet.id().key());
+        }
+        return Math.round(left);
+    }
+
+    private double rest(SuiteSheet sheet) {
+        return tiny ? 0 : sheet.schedule().restSeconds();
+    }
+
+    private double length(SuiteSheet sheet) {
+        Duration measured = lengths.get(sheet.id().key());
+        double bySheet = tiny ? TINY_SECONDS : sheet.schedule().minutes() * 60;
+        return measured == null ? bySheet : measured.toMillis() / 1000.0;
+    }
+}
