@@ -52,9 +52,18 @@ class Generate {
         suite("root", "2", "runner", 6, .018, m("write.long", 980, Part.WRITE), m("read.long", 1840, Part.READ),
                 m("read.small", 11800, Part.SMALL), m("read.deep", 96000, Part.SMALL), m("write.small", 21400, Part.SMALL),
                 m("write.deep", 74000, Part.SMALL), less("flush", 1.12, Part.SMALL), m("files", 7200, Part.SMALL));
-        suite("umbel", "1", "device page", 6, .013, m("pages", 96, Part.WEB), m("table", 910, Part.WEB),
-                m("clone", 38.4, Part.WEB), m("search", 57.2, Part.WEB), m("canvas", 188, Part.WEB));
-        suite("petal", "1", "device page", 6, .011, m("shading", 41.8, Part.GPU), m("instances", 78.4, Part.GPU));
+        suite("stemweb", "1", "device page", 3, .012, m("notes.one", 74, Part.WEB), m("notes.all", 262, Part.ALL),
+                m("sightings.one", 10.4, Part.WEB), m("sightings.all", 37, Part.ALL), m("spectra.one", 24, Part.WEB),
+                m("spectra.all", 88, Part.ALL), m("picture.one", 21, Part.WEB), m("picture.all", 76, Part.ALL),
+                m("tide.one", 6.9, Part.WEB), m("tide.all", 24.5, Part.ALL), m("text.one", 92, Part.WEB),
+                m("text.all", 331, Part.ALL), m("stones.one", 6.2, Part.WEB), m("stones.all", 22.7, Part.ALL),
+                m("seals.one", 165, Part.WEB), m("seals.all", 540, Part.ALL));
+        suite("umbel", "2", "device page", 6, .013, m("pages", 96, Part.WEB), m("table", 910, Part.WEB),
+                m("chart", 118, Part.WEB), m("canvas", 188, Part.WEB), m("shaping", 141, Part.WEB), m("search", 57.2, Part.WEB),
+                m("clone", 38.4, Part.WEB), m("messages", 27.3, Part.WEB), m("wasm", 10.8, Part.WEB), m("script", 6.9, Part.WEB),
+                m("store", 12.6, Part.WEB), m("images", 64, Part.WEB), m("streams", 31, Part.WEB));
+        suite("petal", "2", "device page", 6, .011, m("shading", 41.8, Part.GPU), m("instances", 78.4, Part.GPU),
+                m("streaming", 66, Part.GPU), m("particles", 97, Part.GPU), m("layers", 58, Part.GPU));
         suite("kernmill", "3", "desk", 6, .009, d("weave", 1790, Part.ALL, 0), d("sieve", 398, Part.ONE, 0),
                 d("forge", 727, Part.ALL, 0), new Metric("total", 0, null, 0, false, Form.NUMBER));
         suite("lumenwalk", "2", "desk", 6, .014, d("shore", 27.4, Part.GPU, 1), d("dusk", 41.2, Part.GPU, 1),
@@ -85,7 +94,7 @@ class Generate {
     static final List<String> COMPUTER = List.of("stem", "leaf", "root", "petal", "umbel", "kernmill", "lumenwalk", "siltpath",
             "webspan", "watts", "warmth", "film", "fitness", "body");
     static final List<String> SHORT = List.of("stem", "leaf", "root", "petal", "umbel", "kernmill", "siltpath", "webspan");
-    static final List<String> HANDHELD = List.of("petal", "umbel", "kernmill", "lumenwalk", "webspan", "pocketround",
+    static final List<String> HANDHELD = List.of("stemweb", "petal", "umbel", "kernmill", "lumenwalk", "webspan", "pocketround",
             "watts", "warmth", "film", "fitness", "body");
     static final List<String> FEW = List.of("umbel", "petal", "kernmill", "webspan");
 

@@ -9,6 +9,7 @@ export default defineConfig({
     emptyOutDir: true,
     rollupOptions: { input: { app: 'index.html', device: 'device.html', docs: 'docs.html' } },
   },
+  assetsInclude: ['**/*.wasm'],
   worker: { format: 'es' },
   server: { proxy: { '/api': 'http://127.0.0.1:8787', '/runner.jar': 'http://127.0.0.1:8787' } },
   test: { environment: 'jsdom', include: ['src/**/*.test.{ts,tsx}'] },

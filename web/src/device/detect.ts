@@ -40,18 +40,46 @@ export async function detect(): Promise<readonly FactLine[]> {
     await refresh(),
     ...graphicsFacts(),
     known('browser.isolated', crossOriginIsolated ? 'yes' : 'no'),
+    known('browser.secure', isSecureContext ? 'yes' : 'no'),
+    ...(await battery()),
   ]
+}
+
+/** What is missing on this page, in words; empty on an isolated, secure one. */
+export function reductions(): readonly string[] {
+  return [
+    ...(isSecureContext
+      ? []
+      : [
+          'Root in the browser is left out: browsers give private files to secure pages only.',
+          'Hashing and sealing is left out: so is cryptography.',
+          'The screen may go dark: keep it on by hand.',
+          'The browser tells little of itself and of the system.',
+        ]),
+    ...(crossOriginIsolated
+      ? []
+      : ['The clock steps by 0.1 ms instead of 0.005 ms, and neighbours on a core are not noticed.']),
+  ]
+}
+
+interface Battery {
+  readonly charging: boolean
+}
+
+/** On mains or on battery, where the browser tells. */
+async function battery(): Promise<readonly FactLine[]> {
+  const { getBattery } = navigator as { getBattery?: () => Promise<Battery> }
+  if (!getBattery) return [unknown('power.source', 'the browser does not tell')]
+  const { charging } = await getBattery.call(navigator)
+  return [known('power.source', charging ? 'plugged in, or no battery' : 'battery')]
 }
 
 async function agent(): Promise<readonly FactLine[]> {
   const data = (navigator as { userAgentData?: AgentData }).userAgentData
   if (!data) {
-    // The last name in the old string is the browser's own.
-    const last = /([A-Za-z]+)\/([\d.]+)\s*$/.exec(navigator.userAgent)
+    const own = browserOf(navigator.userAgent)
     return [
-      last
-        ? known('browser.name', `${last[1] ?? ''} ${last[2] ?? ''}`)
-        : unknown('browser.name', 'the browser does not tell'),
+      own === undefined ? unknown('browser.name', 'the browser does not tell') : known('browser.name', own),
       unknown('system.name', 'the browser does not tell without a secure page'),
     ]
   }
@@ -65,6 +93,20 @@ async function agent(): Promise<readonly FactLine[]> {
     browserFact(values.fullVersionList ?? data.brands),
     systemFact(values.platform, values.platformVersion),
   ]
+}
+
+/**
+ * The browser's own name and version from the old string. Every browser also names an engine and others it wants to be
+ * taken for: the last name that stands for itself is its own.
+ */
+export function browserOf(agent: string): string | undefined {
+  const names = [...agent.matchAll(/([A-Za-z]+)\/([\d.]+)/g)].filter(
+    ([, name]) => !/^(mozilla|applewebkit|gecko|version|mobile)$/i.test(name ?? ''),
+  )
+  const last = names.at(-1)
+  // Named at the end for the sake of old pages, unless it is all there is.
+  const own = names.length > 1 && /^safari$/i.test(last?.[1] ?? '') ? names.at(-2) : last
+  return own ? `${own[1] ?? ''} ${own[2] ?? ''}` : undefined
 }
 
 /** Brands hold a made-up one with odd signs, and the engine; the browser's own is what is left. */

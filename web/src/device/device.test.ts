@@ -1,57 +1,90 @@
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../api/client'
-import { browserFact, isSoftware, refreshOf } from './detect'
-import { digits, measure, plans, steady } from './measure'
+import { browserFact, browserOf, isSoftware, refreshOf } from './detect'
+import { digits, isSound, measure, plans, slopeOf, steady, valueOf } from './measure'
+import type { Kernel, Watch } from './measure'
+import type { Pace } from './pace'
 import { Outbox } from './outbox'
 import type { Store, Verdict, Waiting } from './outbox'
 import { mix, seeded } from './random'
 import { secondsLeft } from './time'
-import { clone } from './workloads/clone'
-import { search } from './workloads/search'
-import { table } from './workloads/table'
+import { heldAt } from './workloads/petal/refresh'
 
 describe('measure', () => {
-  /** A clock that only the work moves: each iteration takes `size` milliseconds. */
-  function spinner(fail = false) {
+  /** A clock that only the work moves: each run takes so many milliseconds. */
+  function spinner(milliseconds: number, checksum = 7) {
     let now = 0
-    const sizes: number[] = []
-    const kernel = {
-      metric: 'spin',
-      start: 1,
-      prepare: (size: number) => ({
-        work: size,
+    const kernel: Kernel = {
+      key: 'spin',
+      checksum: 7,
+      prepare: () => ({
+        work: 3,
         run() {
-          sizes.push(size)
-          now += size
-          if (fail) throw new Error('wrong result')
+          now += milliseconds
+          return checksum
         },
       }),
     }
-    const watch = {
+    const shares: number[] = []
+    const watch: Watch = {
       now: () => now,
       check: () => undefined,
       breathe: () => undefined,
-      onSample: () => undefined,
+      onSample: (_, share) => shares.push(share),
     }
-    return { kernel, watch, sizes }
+    return { kernel, watch, shares }
   }
-  it('doubles the work until an iteration is long enough, warms up until steady, and counts', async () => {
-    const { kernel, watch, sizes } = spinner()
+  it.each([
+    [60, 1],
+    [40, 2],
+    [7, 8],
+    [1, 64],
+  ])('repeats work of %d ms %d times', async (milliseconds, runs) => {
+    const { kernel, watch } = spinner(milliseconds)
     const measured = await measure(kernel, plans.normal, watch)
-    expect(sizes.at(-1)).toBe(128)
+    expect(measured.runs).toBe(runs)
     expect(measured.marks).toBe('wwwww' + 'c'.repeat(12))
-    expect(measured.value).toBeCloseTo(1000)
+    expect(valueOf(measured)).toBeCloseTo(3000 / milliseconds)
+  })
+  it('says how far it is, up to the end', async () => {
+    const { kernel, watch, shares } = spinner(10)
+    await measure(kernel, plans.normal, watch)
+    expect([...shares].sort((a, b) => a - b)).toEqual(shares)
+    expect(shares.at(-1)).toBeCloseTo(1)
   })
   it('stops at a wrong result', async () => {
-    const { kernel, watch } = spinner(true)
-    await expect(measure(kernel, plans.tiny, watch)).rejects.toThrow('wrong result')
+    const { kernel, watch } = spinner(10, 8)
+    await expect(measure(kernel, plans.tiny, watch)).rejects.toThrow(
+      'spin came to the checksum 8 instead of 7',
+    )
+  })
+  it('a layout that differs from the first is wrong too, where nobody knows what is right', async () => {
+    let next = 0
+    const kernel: Kernel = { key: 'odd', prepare: () => ({ work: 1, run: () => next++ }) }
+    await expect(measure(kernel, plans.tiny, spinner(1).watch)).rejects.toThrow('odd came to the checksum 1')
   })
   it('stops when it is told to', async () => {
-    const { kernel, watch } = spinner()
+    const { kernel, watch } = spinner(10)
     const check = () => {
       throw new Error('page was hidden')
     }
     await expect(measure(kernel, plans.tiny, { ...watch, check })).rejects.toThrow('page was hidden')
+  })
+  it('marks what a neighbour disturbed, makes it good, and gives up if it stays', async () => {
+    const crowded = [false, true, false, false, false]
+    const paceOf = (looks: boolean[], after: boolean) =>
+      ({ look: () => ({}), isCrowded: () => looks.shift() ?? after }) as unknown as Pace
+    const plan = { wanted: 2, warmups: 0, counted: 3 }
+    const { kernel, watch } = spinner(2)
+    expect((await measure(kernel, plan, { ...watch, pace: paceOf(crowded, false) })).marks).toBe('dccc')
+    const stays = await measure(kernel, plan, { ...watch, pace: paceOf([], true) })
+    expect(stays.marks).toBe('ddd')
+    expect(isSound(stays)).toBe(false)
+    expect(valueOf(stays)).toBe(1500)
+  })
+  it('knows how steep the counted ones are', () => {
+    expect(slopeOf({ values: [1, 9, 10, 11], marks: 'wccc' })).toBeCloseTo(0.2)
+    expect(slopeOf({ values: [1, 9], marks: 'wc' })).toBe(0)
   })
   it('is steady when the last five hardly change', () => {
     expect(steady([10, 10, 10, 10])).toBe(false)
@@ -63,13 +96,15 @@ describe('measure', () => {
   })
 })
 
-describe('kernels', () => {
-  it.each([table, clone, search])('$metric checks itself and can be repeated', async (kernel) => {
-    const job = await kernel.prepare(kernel.start)
-    await job.run()
-    await job.run()
-    expect(job.work).toBeGreaterThan(0)
-    expect((await kernel.prepare(kernel.start * 2)).work).toBeGreaterThan(job.work * 1.9)
+describe('held at the display', () => {
+  const frames = (n: number, of: (i: number) => number) => Array.from({ length: n }, (_, i) => of(i))
+  it('knows a display by frames that last whole steps of it', () => {
+    expect(heldAt(frames(100, (i) => (i % 9 === 0 ? 33.4 : 16.7)))).toBeCloseTo(59.9, 1)
+  })
+  it('knows nothing of uneven or few frames', () => {
+    expect(heldAt(frames(100, (i) => 12 + (i % 10)))).toBeUndefined()
+    expect(heldAt(frames(20, () => 16.7))).toBeUndefined()
+    expect(heldAt([])).toBeUndefined()
   })
 })
 
@@ -104,6 +139,11 @@ describe('detection', () => {
       value: 'Wick 117.0.2',
     })
     expect(browserFact([])).toMatchObject({ reason: 'the browser does not tell' })
+    expect(browserOf('Mozilla/5.0 (Marram 14) AppleWebKit/537.36 (KHTML) Wick/117.0.2 Safari/537.36')).toBe(
+      'Wick 117.0.2',
+    )
+    expect(browserOf('Mozilla/5.0 (Marram 14; rv:9) Gecko/2010 Sedge/12.1')).toBe('Sedge 12.1')
+    expect(browserOf('')).toBeUndefined()
   })
 })
 

@@ -1,18 +1,15 @@
 import type { Schemas } from '../api/client'
 import { uuid } from '../api/uuid'
-import { digits, measure, plans } from './measure'
-import type { Kernel, Measured } from './measure'
-import type { FromWorker, Size } from './protocol'
-import { graphics, stage } from './workloads/graphics'
-import { pages } from './workloads/pages'
-// Inside the page's own script, so that it starts without a connection too.
-import KernelWorker from './worker?worker&inline'
+import { digits, isSound, Missing, slopeOf, valueOf } from './measure'
+import type { Measured } from './measure'
+import { checkStopped, pause, Stopped } from './parts'
+import type { Outcome, Part, Surroundings } from './parts'
+import type { Curve, PaceSeen } from './protocol'
+import { partsOf } from './suites'
 
 type Suite = Schemas['SuiteView']
 type Metric = Schemas['MetricView']
-
-/** Why a run ended before its time; what was measured is kept. */
-export class Stopped extends Error {}
+type Run = Schemas['RunFile']
 
 /** What runs now, for the page and for Desk. */
 export interface Step {
@@ -22,32 +19,70 @@ export interface Step {
   readonly done: number
 }
 
-export interface Surroundings {
-  /** Where pages are built; visible, so that the browser lays it out. */
-  readonly box: HTMLElement
-  readonly canvas: HTMLCanvasElement
-  readonly size: Size
+/** Where a run happens, and who hears of it. */
+export interface Running extends Surroundings {
   readonly onStep: (step: Step) => void
-  /** The reason to stop, once there is one. */
-  readonly stopped: () => string | undefined
-  /** Calls back when there is one. */
-  readonly onStop: (callback: () => void) => void
+  /** Waits as long as the run is paused; between two parts only, so that no number suffers. */
+  readonly whilePaused: () => Promise<void>
 }
 
-const workerMetrics = new Set(['table', 'clone', 'search', 'canvas'])
-const fullSize = { width: 1920, height: 1080 } as const
-const tinySize = { width: 192, height: 108 } as const
+const steep = 0.05
+const mostCrowded = 0.1
+const longestReason = 500
+
+/** What a run collects while it goes on. */
+class Collected {
+  readonly measured = new Map<string, Measured>()
+  readonly texts = new Map<string, string>()
+  readonly gaps = new Map<string, string>()
+  private readonly remarks: string[] = []
+  readonly curves: Curve[] = []
+  private looks = 0
+  private crowded = 0
+
+  add(outcome: Outcome) {
+    for (const [metric, m] of outcome.measured) this.measured.set(metric, m)
+    if (outcome.remark !== undefined) this.remarks.push(outcome.remark)
+    for (const [metric, words] of Object.entries(outcome.texts ?? {})) this.texts.set(metric, words)
+    this.curves.push(...(outcome.curves ?? []))
+    this.saw(outcome.pace)
+  }
+
+  private saw(pace: PaceSeen | undefined) {
+    this.looks += pace?.looks ?? 0
+    this.crowded += pace?.crowded ?? 0
+  }
+
+  /** What a reader of the numbers should know. */
+  note(): string | undefined {
+    const share = this.looks === 0 ? 0 : this.crowded / this.looks
+    const words =
+      share > mostCrowded
+        ? `At ${(100 * share).toFixed(0)} % of ${String(this.looks)} looks a neighbour used the same core; up to 10 % is quiet.`
+        : ''
+    return [...this.remarks, words].join(' ').trim() || undefined
+  }
+}
+
+/** What is read is doubtful if it still rises or falls while it counts. */
+function slopeWords(m: Measured): string | undefined {
+  const slope = slopeOf(m)
+  return Math.abs(slope) > steep
+    ? `${slope > 0 ? 'Rose' : 'Fell'} by ${(100 * Math.abs(slope)).toFixed(0)} % over the counted iterations; up to 5 % is steady.`
+    : undefined
+}
 
 /** Runs a suite once and returns the run to send: done, failed or set aside. */
 export async function runSuite(
   suite: Suite,
   sitting: number,
   facts: readonly Schemas['FactLine'][],
-  around: Surroundings,
-): Promise<Schemas['RunFile']> {
+  around: Running,
+): Promise<Run> {
   const startedAt = new Date().toISOString()
-  const measured = new Map<string, Measured>()
-  const end = await outcome(suite, around, measured)
+  const collected = new Collected()
+  const end = await outcome(suite, around, collected)
+  const note = collected.note()
   return {
     id: uuid(),
     sitting,
@@ -58,95 +93,89 @@ export async function runSuite(
     sender: { program: 'device page', version: '0.1.0' },
     size: around.size,
     facts: [...facts],
-    readings: [...measured].map(([metric, m]) => ({ metric, text: digits(m.value) })),
-    samples: [...measured].map(([metric, m]) => ({ metric, values: [...m.values], marks: m.marks })),
+    readings: readings(collected),
+    samples: [...collected.measured].map(([metric, m]) => ({
+      metric,
+      values: [...m.values],
+      marks: m.marks,
+    })),
+    ...(collected.gaps.size === 0
+      ? {}
+      : { gaps: [...collected.gaps].map(([metric, reason]) => ({ metric, reason })) }),
+    ...(collected.curves.length === 0 ? {} : { series: collected.curves.map(series) }),
+    ...(note === undefined ? {} : { note }),
   }
+}
+
+function readings({ measured, texts }: Collected): Schemas['ReadingLine'][] {
+  return [
+    ...[...measured].map(([metric, m]) => {
+      const words = slopeWords(m)
+      return { metric, text: digits(valueOf(m)), ...(words === undefined ? {} : { note: words }) }
+    }),
+    ...[...texts].map(([metric, text]) => ({ metric, text })),
+  ]
+}
+
+/** What a curve's numbers and places are, by its name; sizes in KiB unless it is another. */
+const axes: Readonly<Record<string, Pick<Schemas['SeriesLine'], 'unit' | 'axis' | 'axisUnit'>>> = {
+  frames: { unit: 'ms', axis: 'frame', axisUnit: '{frame}' },
+  dropped: { unit: '%', axis: 'rung', axisUnit: '{rung}' },
+}
+
+function series({ name, x, y }: Curve): Schemas['SeriesLine'] {
+  return { name, ...(axes[name] ?? { unit: 'MB/s', axis: 'size', axisUnit: 'KiBy' }), x: [...x], y: [...y] }
 }
 
 async function outcome(
   suite: Suite,
-  around: Surroundings,
-  measured: Map<string, Measured>,
-): Promise<Pick<Schemas['RunFile'], 'state' | 'reason'>> {
-  const parts = suite.metrics.filter((m) => m.formula === undefined)
+  around: Running,
+  collected: Collected,
+): Promise<Pick<Run, 'state' | 'reason'>> {
   try {
-    const kernels = kernelsOf(suite, around)
-    for (const [i, metric] of parts.entries()) {
-      const onSample = (values: readonly number[], share: number) => {
-        around.onStep({ metric, values, done: (i + share) / parts.length })
-      }
-      onSample([], 0)
-      await pause(60)
-      measured.set(metric.key, await part(metric.key, kernels, around, onSample))
+    const parts = await partsOf(suite.key)
+    for (const [i, part] of parts.entries()) {
+      await around.whilePaused()
+      checkStopped(around)
+      await runPart(part, suite, around, collected, (share) => (i + share) / parts.length)
     }
-    return { state: 'DONE' }
   } catch (e) {
     if (e instanceof Stopped) return { state: 'SET_ASIDE', reason: e.message }
     const reason = e instanceof Error ? e.message : String(e)
-    return { state: 'FAILED', reason: reason.slice(0, 500) }
+    return { state: 'FAILED', reason: reason.slice(0, longestReason) }
   }
+  const [missing] = collected.gaps.values()
+  if (collected.measured.size + collected.texts.size === 0 && missing !== undefined)
+    return { state: 'FAILED', reason: missing }
+  const disturbed = [...collected.measured].find(([, m]) => !isSound(m))
+  if (!disturbed) return { state: 'DONE' }
+  return { state: 'SET_ASIDE', reason: disturbedWords(suite, ...disturbed) }
 }
 
-function kernelsOf(suite: Suite, around: Surroundings): readonly Kernel[] {
-  if (suite.key === 'petal') {
-    const { width, height } = around.size === 'tiny' ? tinySize : fullSize
-    return graphics(stage(around.canvas, width, height))
+function disturbedWords(suite: Suite, key: string, { marks }: Measured): string {
+  const name = suite.metrics.find((m) => m.key === key)?.name ?? key
+  const counted = marks.replaceAll('w', '').length
+  const disturbed = marks.replaceAll(/[^d]/g, '').length
+  return `disturbed: in ${name} a neighbour used the same core in ${String(disturbed)} of ${String(counted)} iterations; at most half may be`
+}
+
+async function runPart(
+  part: Part,
+  suite: Suite,
+  around: Running,
+  collected: Collected,
+  done: (share: number) => number,
+) {
+  const step = (key: string, values: readonly number[], share: number) => {
+    const metric = suite.metrics.find((m) => m.key === key)
+    if (metric) around.onStep({ metric, values, done: done(share) })
   }
-  return [pages(around.box)]
-}
-
-type OnSample = (values: readonly number[], share: number) => void
-
-function part(
-  metric: string,
-  kernels: readonly Kernel[],
-  around: Surroundings,
-  onSample: OnSample,
-): Promise<Measured> {
-  if (workerMetrics.has(metric)) return inWorker(metric, around, onSample)
-  const kernel = kernels.find((k) => k.metric === metric)
-  if (!kernel) throw new Error(`this page is too old to measure ${metric}: reload it`)
-  return measure(kernel, plans[around.size], {
-    now: () => performance.now(),
-    breathe: () => pause(1),
-    check: () => {
-      const reason = around.stopped()
-      if (reason !== undefined) throw new Stopped(reason)
-    },
-    onSample,
-  })
-}
-
-function inWorker(metric: string, around: Surroundings, onSample: OnSample): Promise<Measured> {
-  return new Promise((done, fail) => {
-    const worker = new KernelWorker()
-    const end = (act: () => void) => {
-      worker.terminate()
-      act()
-    }
-    around.onStop(() => {
-      end(() => {
-        fail(new Stopped(around.stopped() ?? 'stopped'))
-      })
-    })
-    worker.addEventListener('error', (e) => {
-      end(() => {
-        fail(new Error(e.message || 'the worker could not start'))
-      })
-    })
-    worker.addEventListener('message', (event: MessageEvent<FromWorker>) => {
-      const message = event.data
-      if (message.kind === 'sample') onSample(message.values, message.share)
-      else
-        end(() => {
-          if (message.kind === 'done') done(message.measured)
-          else fail(new Error(message.reason))
-        })
-    })
-    worker.postMessage({ metric, size: around.size })
-  })
-}
-
-export function pause(milliseconds: number): Promise<void> {
-  return new Promise((done) => setTimeout(done, milliseconds))
+  step(part.metrics[0] ?? '', [], 0)
+  await pause(60)
+  try {
+    collected.add(await part.run(around, step))
+  } catch (e) {
+    if (!(e instanceof Missing)) throw e
+    for (const metric of part.metrics) collected.gaps.set(metric, e.message)
+  }
 }

@@ -1,10 +1,12 @@
 import type { Schemas } from '../api/client'
-import { detect } from './detect'
+import { detect, reductions } from './detect'
 import { Refused, pair, sendRun, sitting, tellFacts, tellFinished, tellProgress } from './link'
 import { Outbox } from './outbox'
 import type { Waiting } from './outbox'
 import type { Size } from './protocol'
-import { pause, runSuite } from './run'
+import { pause } from './parts'
+import { runSuite } from './run'
+import { partsOf } from './suites'
 import type { Step } from './run'
 import { secondsLeft } from './time'
 import type { Queued } from './time'
@@ -30,6 +32,8 @@ export class Session {
   private lines: readonly Line[] = []
   private reason: string | undefined
   private whenStopped: () => void = () => undefined
+  private paused: Promise<void> | undefined
+  private goOn: () => void = () => undefined
   private facts: readonly Schemas['FactLine'][] = []
   private told = 0
 
@@ -90,13 +94,9 @@ export class Session {
     this.facts = await detect()
     await tellFacts(joined.token, this.facts).catch(() => undefined)
     const suites = joined.sitting.suites.filter((s) => s.home === 'BROWSER')
-    this.view.ready(
-      joined.sitting,
-      suites,
-      this.facts,
-      crossOriginIsolated,
-      () => void this.runAll(joined, suites),
-    )
+    // Fetched now, so that a connection lost later stops nothing.
+    await Promise.allSettled(suites.map((s) => partsOf(s.key)))
+    this.view.ready(joined.sitting, suites, this.facts, reductions(), () => void this.runAll(joined, suites))
   }
 
   private async runAll(joined: Joined, suites: readonly Suite[]) {
@@ -124,8 +124,16 @@ export class Session {
     const index = queue.findIndex((q) => q.key === suite.key)
     const started = performance.now()
     this.line(suite.key, { state: 'running' })
-    const area = this.view.running(suite, repeat, () => {
-      this.stop('stopped on the device')
+    const area = this.view.running(suite, repeat, {
+      stop: () => {
+        this.stop('stopped on the device')
+      },
+      pause: () => {
+        this.pause()
+      },
+      goOn: () => {
+        this.goOn()
+      },
     })
     const onStep = (step: Step) => {
       const left = secondsLeft(queue, suite.key, step.done, this.lengths)
@@ -137,6 +145,11 @@ export class Session {
       size: this.size,
       onStep,
       stopped: () => this.reason,
+      whilePaused: async () => {
+        if (!this.paused) return
+        area.paused()
+        await this.paused
+      },
       onStop: (callback) => {
         this.whenStopped = callback
       },
@@ -154,8 +167,20 @@ export class Session {
     if (repeat < suite.repeats && this.reason === undefined) await pause((queued?.restSeconds ?? 0) * 1000)
   }
 
+  /** Takes effect when the part under way is over, so that no number suffers. */
+  private pause() {
+    this.paused ??= new Promise((done) => {
+      this.goOn = () => {
+        this.paused = undefined
+        this.goOn = () => undefined
+        done()
+      }
+    })
+  }
+
   private stop(reason: string) {
     this.reason ??= reason
+    this.goOn()
     this.whenStopped()
   }
 
@@ -212,7 +237,10 @@ export class Session {
 /** What a run came to, in a few words. */
 export function resultWords(suite: Suite, run: Schemas['RunFile']): string {
   if (run.state !== 'DONE') return `${run.state === 'FAILED' ? 'failed' : 'set aside'}: ${run.reason ?? ''}`
-  return `${String(run.readings?.length ?? 0)} of ${String(suite.metrics.filter((m) => m.formula === undefined).length)} parts`
+  const parts = suite.metrics.filter((m) => m.formula === undefined && m.series === undefined)
+  const gaps = (run.gaps ?? []).map((g) => g.reason)
+  const missing = gaps.length === 0 ? '' : `; left out: ${[...new Set(gaps)].join('; ')}`
+  return `${String(run.readings?.length ?? 0)} of ${String(parts.length)} parts${missing}`
 }
 
 interface Lock {

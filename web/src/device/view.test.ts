@@ -49,34 +49,39 @@ describe('the device page', () => {
       { id: 7, model: 'Tamsin & Pell Tern 6', setup: 'as shipped', suites: [] },
       [umbel],
       facts,
-      false,
+      ['The screen may go dark: keep it on by hand.'],
       () => (started = true),
     )
     expect(root.querySelector('[role=alert]')?.textContent).toContain('drawn by the processor')
     expect(root.textContent).toContain('[ frames come too unevenly ]')
     expect(root.textContent).toContain('Umbel, 3 times. About 1 min 30 s.')
-    expect(root.textContent).toContain('not isolated')
+    expect(root.textContent).toContain('Reduced here')
     const start = [...root.querySelectorAll('button')].find((b) => b.textContent === 'Start')
     start?.click()
     expect(started).toBe(true)
   })
 
   it('has nothing to start where nothing is planned', () => {
-    view.ready({ id: 7, model: 'Fen', setup: 'as shipped', suites: [] }, [], [], true, () => undefined)
+    view.ready({ id: 7, model: 'Fen', setup: 'as shipped', suites: [] }, [], [], [], () => undefined)
     expect(root.querySelector('button')?.disabled).toBe(true)
     expect(root.textContent).toContain('No suite for a browser is planned')
   })
 
   it('shows value, progress and time left large, and can be stopped', () => {
     let stopped = false
-    const area = view.running(umbel, 2, () => (stopped = true))
+    const asked: string[] = []
+    const area = view.running(umbel, 2, {
+      stop: () => (stopped = true),
+      pause: () => asked.push('pause'),
+      goOn: () => asked.push('go on'),
+    })
     const metric = {
       ...kernmill.metrics[0],
       name: 'Text search',
       unit: 'MB/s',
     } as (typeof kernmill.metrics)[number]
     area.step({ metric, values: [], done: 0 }, 80, [])
-    expect(root.textContent).toContain('sizing the work')
+    expect(root.textContent).toContain('getting ready')
     area.step({ metric, values: [55, 57.3], done: 0.5 }, 80, [
       { key: 'umbel', name: 'Umbel', state: 'running', words: '' },
     ])
@@ -84,7 +89,14 @@ describe('the device page', () => {
     expect(root.textContent).toContain('1 min 20 s left')
     expect(root.querySelector('[role=progressbar]')?.getAttribute('aria-valuenow')).toBe('50')
     expect(root.querySelector('[data-state=running]')).toBeTruthy()
-    root.querySelector('button')?.click()
+    const [pausing, stopping] = root.querySelectorAll('button')
+    pausing?.click()
+    expect(root.textContent).toContain('Pauses after this part')
+    area.paused()
+    expect(root.textContent).toContain('Paused')
+    pausing?.click()
+    expect(asked).toEqual(['pause', 'go on'])
+    stopping?.click()
     expect(stopped).toBe(true)
   })
 

@@ -1,7 +1,8 @@
 import { groups } from '../figures/words'
 import type { Schemas } from '../api/client'
 import { seconds, significant, unitWords } from '../figures/format'
-import type { Step, Surroundings } from './run'
+import type { Surroundings } from './parts'
+import type { Step } from './run'
 
 type Suite = Schemas['SuiteView']
 
@@ -17,6 +18,15 @@ export interface Line {
 /** Where a running suite draws, and how the page hears of it. */
 export interface Area extends Pick<Surroundings, 'box' | 'canvas'> {
   readonly step: (step: Step, secondsLeft: number, lines: readonly Line[]) => void
+  /** The part is over and the next waits. */
+  readonly paused: () => void
+}
+
+/** What can be done while a suite runs. */
+export interface Controls {
+  readonly stop: () => void
+  readonly pause: () => void
+  readonly goOn: () => void
 }
 
 /** Everything the device shows, legible at arm's length; no framework, so that it is there at once. */
@@ -67,7 +77,7 @@ export class View {
     sitting: Schemas['DeviceSitting'],
     suites: readonly Suite[],
     facts: readonly Schemas['FactLine'][],
-    isolated: boolean,
+    missing: readonly string[],
     onStart: () => void,
   ) {
     const start = button(suites.length === 0 ? 'Nothing to run' : 'Start', true)
@@ -92,17 +102,13 @@ export class View {
           ? 'No suite for a browser is planned for this device.'
           : `${suites.map((s) => `${s.name}, ${String(s.repeats)} times`).join('; ')}. About ${seconds(minutes * 60)}.`,
       ),
-      note(
-        isolated
-          ? ''
-          : 'This page is not isolated: its clock is coarser. Over https, or on this computer itself, it is fine.',
-      ),
+      reducedNote(missing),
       start,
     )
   }
 
   /** The large view while a suite runs. */
-  running(suite: Suite, repeat: number, onStop: () => void): Area {
+  running(suite: Suite, repeat: number, controls: Controls): Area {
     const part = el('p', 'text-ink2 text-[16px] mt-1 min-h-[24px]')
     const picture = el('div', 'relative mt-5 h-[196px] overflow-hidden bg-[#101513] text-[#93a29a] shrink-0')
     const box = el('div', 'absolute inset-0 p-2 overflow-hidden')
@@ -123,10 +129,12 @@ export class View {
     const left = el('span', '')
     const under = el('div', 'flex justify-between mt-2 text-ink2 text-[15px]')
     under.append(el('span', '', `repeat ${String(repeat)} of ${String(suite.repeats)}`), left)
+    const words = el('span', 'flex-1', 'Keep this page in front')
     const stop = button('Stop', false)
-    stop.addEventListener('click', onStop)
-    const foot = el('div', 'mt-auto pt-6 flex justify-between items-center text-ink2 text-[14px]')
-    foot.append(el('span', '', 'Keep this page in front'), stop)
+    stop.addEventListener('click', controls.stop)
+    const pausing = pauseButton(controls, words)
+    const foot = el('div', 'mt-auto pt-6 flex gap-2 justify-between items-center text-ink2 text-[14px]')
+    foot.append(words, pausing, stop)
     this.page(
       title(`${suite.name}, ${groups[suite.group]}`),
       part,
@@ -144,11 +152,14 @@ export class View {
         part.textContent = metric.name
         const last = values.at(-1)
         value.textContent = last === undefined ? '' : significant(last, 3)
-        unit.textContent = last === undefined ? 'sizing the work' : unitWords(metric.unit)
+        unit.textContent = last === undefined ? 'getting ready' : unitWords(metric.unit)
         bar.style.width = `${String(done * 100)}%`
         track.setAttribute('aria-valuenow', String(Math.round(done * 100)))
         left.textContent = `${seconds(secondsLeft)} left`
         this.sent(lines, '')
+      },
+      paused: () => {
+        words.textContent = 'Paused'
       },
     }
   }
@@ -219,6 +230,33 @@ function button(text: string, main: boolean): HTMLButtonElement {
   return made
 }
 
+/** Asks for a pause after the part under way, then to go on. */
+function pauseButton(controls: Controls, words: HTMLElement): HTMLButtonElement {
+  const made = button('Pause', false)
+  made.addEventListener('click', () => {
+    const asked = made.textContent === 'Pause'
+    made.textContent = asked ? 'Go on' : 'Pause'
+    words.textContent = asked ? 'Pauses after this part' : 'Keep this page in front'
+    if (asked) controls.pause()
+    else controls.goOn()
+  })
+  return made
+}
+
+/** What a page that is not secure cannot do, and how to get it all. */
+function reducedNote(missing: readonly string[]): HTMLElement {
+  const box = el('section', 'mt-4 text-[14px] text-ink2')
+  if (missing.length === 0) return box
+  const list = el('ul', 'list-disc pl-5 mt-1')
+  list.append(...missing.map((m) => el('li', '', m)))
+  box.append(
+    el('h2', '!text-[15px] !font-[560] text-ink', 'Reduced here'),
+    list,
+    el('p', 'mt-1', 'By the https address that Desk shows, or on the desk’s own computer, all of it runs.'),
+  )
+  return box
+}
+
 function alertLine(text: string | undefined): HTMLElement {
   const line = el('p', 'text-brick text-[16px] mt-4', text ?? '')
   line.setAttribute('role', 'alert')
@@ -241,13 +279,12 @@ function rows(pairs: readonly (readonly [string, string])[]): HTMLElement {
 }
 
 function lineRow(line: Line): HTMLElement {
-  const row = el('div', 'flex gap-3 py-2.5 border-b border-line2')
+  const row = el('div', 'py-2.5 border-b border-line2')
   row.dataset['state'] = line.state
-  row.append(
-    el('span', 'flex-1', line.name),
-    el('span', 'text-ink2 text-[14px] text-right', line.words),
-    el('span', 'text-ink2 text-[14px] whitespace-nowrap', line.state),
-  )
+  const head = el('div', 'flex gap-3 justify-between')
+  head.append(el('span', '', line.name), el('span', 'text-ink2 text-[14px] whitespace-nowrap', line.state))
+  row.append(head)
+  if (line.words !== '') row.append(el('p', 'text-ink2 text-[14px] mt-0.5', line.words))
   return row
 }
 
@@ -260,6 +297,8 @@ const factNames: Record<string, string> = {
   'graphics.model': 'Graphics',
   'graphics.software': 'Drawn by',
   'browser.isolated': 'Isolated page',
+  'browser.secure': 'Secure page',
+  'power.source': 'Power source',
 }
 
 function factName(key: string): string {

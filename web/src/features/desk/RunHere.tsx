@@ -1,3 +1,4 @@
+import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { renderSVG } from 'uqr'
 import { Problem, api, take } from '../../api/client'
@@ -18,6 +19,7 @@ export function RunHere({ sheet, onClose }: RunHereProps) {
   const [code, setCode] = useState<Schemas['CodeView'] | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
   const [asked, setAsked] = useState(0)
+  const lan = useQuery({ queryKey: ['lan'], queryFn: () => take(api.GET('/api/v1/lan')) }).data
   useEffect(() => {
     let current = true
     take(api.POST('/api/v1/sittings/{id}/codes', { params: { path: { id: sheet.sitting } } }))
@@ -33,7 +35,9 @@ export function RunHere({ sheet, onClose }: RunHereProps) {
   }, [sheet.sitting, asked])
   const native = sheet.rows.filter((r) => r.suite.home === 'NATIVE').map((r) => r.suite.name)
   const browser = sheet.rows.filter((r) => r.suite.home === 'BROWSER').map((r) => r.suite.name)
-  const page = `${location.origin}/d`
+  // Another device cannot use an address of this computer only.
+  const origin = isLoopback() ? (lan?.addresses[0] ?? location.origin) : location.origin
+  const page = `${origin}/d`
   return (
     <Dialog
       open
@@ -63,9 +67,7 @@ export function RunHere({ sheet, onClose }: RunHereProps) {
             <section className="mb-5">
               <h2>On a computer: {native.join(', ')}</h2>
               <p className="text-ink2 text-[12.5px] mb-1.5">Needs Java 17 or newer; nothing is installed.</p>
-              <Line
-                text={`curl -sSO ${location.origin}/runner.jar && java -jar runner.jar run --server ${location.origin} --code ${code.code}`}
-              />
+              <Line text={runnerLine(origin, code.code, lan)} />
             </section>
           )}
           {browser.length > 0 && (
@@ -76,10 +78,21 @@ export function RunHere({ sheet, onClose }: RunHereProps) {
                   Open this on the device and type the code, or scan it.
                 </p>
                 <Line text={`${page}/${code.code}`} />
-                {isLoopback() && (
+                {isLoopback() && lan?.addresses.length === 0 && (
                   <p className="text-ink2 text-[12.5px] mt-2">
-                    This address works on this computer only. For a phone, start with --lan and open this page
-                    by the address printed then.
+                    This address works on this computer only. For another device, start with --lan.
+                  </p>
+                )}
+                {origin.startsWith('https:') && lan?.fingerprint !== undefined && (
+                  <p className="text-ink2 text-[12.5px] mt-2">
+                    Its browser will warn, since this desk made its certificate itself. Accept it if the
+                    fingerprint (SHA-256) there is{' '}
+                    <code
+                      className="num text-[11.5px] text-ink [overflow-wrap:anywhere]"
+                      data-testid="fingerprint"
+                    >
+                      {lan.fingerprint}
+                    </code>
                   </p>
                 )}
               </div>
@@ -101,6 +114,14 @@ export function RunHere({ sheet, onClose }: RunHereProps) {
       )}
     </Dialog>
   )
+}
+
+/** One line to copy; a certificate of our own making is checked against its fingerprint instead of an authority. */
+function runnerLine(origin: string, code: string, lan: Schemas['LanView'] | undefined): string {
+  const own = origin.startsWith('https:') && lan?.fingerprint !== undefined && lan.pin !== undefined
+  const fetch = own ? `curl -sSOk --pinnedpubkey sha256//${lan.pin ?? ''}` : 'curl -sSO'
+  const check = own ? ` --fingerprint ${lan.fingerprint?.replaceAll(':', '') ?? ''}` : ''
+  return `${fetch} ${origin}/runner.jar && java -jar runner.jar run --server ${origin} --code ${code}${check}`
 }
 
 function Line({ text }: { readonly text: string }) {

@@ -253,7 +253,27 @@ function LiveRow({ progress }: { readonly progress: Progress }) {
         </p>
       )}
       <Trace values={progress.trace} unit={unitWords(progress.unit ?? '')} width={404} height={64} />
+      {progress.sensors.length > 0 && (
+        <ul className="text-[12px] text-ink2" aria-label="Sensors of the device">
+          {progress.sensors.map((sensor) => (
+            <SensorLine key={sensor.name} sensor={sensor} />
+          ))}
+        </ul>
+      )}
     </div>
+  )
+}
+
+function SensorLine({ sensor }: { readonly sensor: Progress['sensors'][number] }) {
+  const last = sensor.values.at(-1)
+  return (
+    <li className="flex items-center gap-2 whitespace-nowrap">
+      <Trace values={sensor.values} unit={unitWords(sensor.unit)} width={64} height={18} />
+      <span>
+        {sensor.name} <span className="num text-ink">{last === undefined ? '' : significant(last, 3)}</span>{' '}
+        {unitWords(sensor.unit)}
+      </span>
+    </li>
   )
 }
 

@@ -72,7 +72,11 @@ export function isHandheld(kind: DeviceKind): boolean {
 
 /** What is worth running on a new device: our suites that run there. */
 export function usual(suites: readonly Suite[], kind: DeviceKind): ReadonlySet<number> {
-  return new Set(
-    suites.filter((s) => s.home === 'BROWSER' || (s.home === 'NATIVE' && !isHandheld(kind))).map((s) => s.id),
+  const native = isHandheld(kind) ? [] : suites.filter((s) => s.home === 'NATIVE')
+  // What a computer measures natively it need not measure again in its browser.
+  const measured = new Set(native.map((s) => s.group))
+  const browser = suites.filter(
+    (s) => s.home === 'BROWSER' && !measured.has(s.group) && s.group !== 'PLAYBACK',
   )
+  return new Set([...native, ...browser].map((s) => s.id))
 }

@@ -55,6 +55,7 @@ describe('the desk', () => {
       reading: 1846,
       unit: '{point}',
       trace: [1840, 1846],
+      sensors: [{ name: 'temperature', unit: 'Cel', values: [61, 63.5] }],
       at: '2026-11-20T08:00:00Z',
     }
     serve({ ...desk, 'GET /api/v1/sittings/7': { ...sheet, progress } })
@@ -63,6 +64,9 @@ describe('the desk', () => {
     expect(bar.getAttribute('aria-valuenow')).toBe('40')
     expect(screen.getByText('1 min 15 s left')).toBeTruthy()
     expect(screen.getByText('repeat 2 of 3')).toBeTruthy()
+    expect(screen.getByRole('list', { name: 'Sensors of the device' }).textContent).toContain(
+      'temperature 63.5',
+    )
   })
 
   it('says what could not be read, and reads it again on demand', async () => {

@@ -46,9 +46,12 @@ final class App implements AutoCloseable {
         return start(command, newHome());
     }
 
-    static App start(String command, Path home) {
+    static App start(String command, Path home, String... more) {
         int port = freePort();
-        Process process = script(List.of(command, "--port", String.valueOf(port), "--home", home.toString()));
+        List<String> words =
+                new ArrayList<>(List.of(command, "--port", String.valueOf(port), "--home", home.toString()));
+        words.addAll(List.of(more));
+        Process process = script(words);
         List<String> said = new ArrayList<>();
         BufferedReader lines =
                 new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8));
@@ -85,6 +88,10 @@ final class App implements AutoCloseable {
         command.addAll(words);
         ProcessBuilder builder = new ProcessBuilder(command).redirectErrorStream(true);
         builder.environment().put("YARROWMARK_BUILT", "yes");
+        builder.environment()
+                .put(
+                        "YARROWMARK_RUNNER_HOME",
+                        Path.of("target/runner-home").toAbsolutePath().toString());
         try {
             return builder.start();
         } catch (IOException e) {
@@ -137,8 +144,12 @@ final class App implements AutoCloseable {
         if (response.statusCode() != 200) {
             throw new AssertionError(response.statusCode() + ": " + response.body());
         }
+        return json(response.body());
+    }
+
+    static JsonNode json(String text) {
         try {
-            return JSON.readTree(response.body());
+            return JSON.readTree(text);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

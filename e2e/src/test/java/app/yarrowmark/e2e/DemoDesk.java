@@ -17,10 +17,15 @@ abstract class DemoDesk {
 
     @BeforeAll
     void open() {
-        app = App.start("demo");
+        app = App.start("demo", App.newHome(), options());
         token = app.token();
         desk = Browser.open();
         desk.signIn(app);
+    }
+
+    /** Options of the start command beyond the usual ones. */
+    String[] options() {
+        return new String[0];
     }
 
     @AfterAll

@@ -24,6 +24,12 @@ final class DeskOptions {
             description = "The six characters that Desk shows; needed once, then the pairing is remembered.")
     private @Nullable String code;
 
+    @Option(
+            names = "--fingerprint",
+            paramLabel = "SHA256",
+            description = "Of the desk's own certificate, as Desk shows it; needed once for an https address.")
+    private @Nullable String fingerprint;
+
     /**
      * Joins with the code, goes on with the pairing, or asks for a code.
      *
@@ -47,7 +53,7 @@ final class DeskOptions {
 
     /** Joins with the code and remembers the pairing. */
     Link join() throws IOException, InterruptedException {
-        Link link = Link.join(server == null ? USUAL : server, codeOrAsk());
+        Link link = Link.join(server == null ? USUAL : server, fingerprint, codeOrAsk());
         link.pairing().keep(Pairing.home());
         return link;
     }

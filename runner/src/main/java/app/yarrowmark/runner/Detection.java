@@ -23,16 +23,18 @@ import oshi.software.os.OperatingSystem;
 /** Reads the setup of this computer; what cannot be read is a fact with the reason. */
 final class Detection {
 
+    private static final long MEBI = 1 << 20;
     private static final double GIBI = 1024.0 * 1024 * 1024;
     private static final String NEEDS_RIGHTS = "needs more rights than this program has";
-    private static final Path GOVERNOR = Path.of("/sys/devices/system/cpu/cpu0/cpufreq/scaling_governor");
 
+    private final SystemInfo info;
     private final HardwareAbstractionLayer hardware;
     private final OperatingSystem system;
     private final Path folder;
     private final List<FactLine> facts = new ArrayList<>();
 
     private Detection(SystemInfo info, Path folder) {
+        this.info = info;
         this.hardware = info.getHardware();
         this.system = info.getOperatingSystem();
         this.folder = folder;
@@ -51,6 +53,7 @@ final class Detection {
         detection.graphics();
         detection.system();
         detection.sensors();
+        detection.facts.addAll(SystemSettings.here());
         return detection.facts;
     }
 
@@ -65,10 +68,12 @@ final class Detection {
         } else {
             unknown("cpu.clock_max", "the system does not tell");
         }
-        text(
-                "power.plan",
-                () -> Files.isReadable(GOVERNOR) ? firstLine(GOVERNOR) : "",
-                "the system has no such setting");
+        long cache = cacheBytes(info);
+        if (cache > 0) {
+            add("cpu.cache", String.format(Locale.ROOT, "%.1f", (double) cache / MEBI), "MiB");
+        } else {
+            unknown("cpu.cache", "the system does not tell");
+        }
         text(
                 "power.source",
                 () -> hardware.getPowerSources().stream()
@@ -77,6 +82,15 @@ final class Detection {
                         .findFirst()
                         .orElse("mains, no battery"),
                 "the system does not tell");
+    }
+
+    /** Returns the size of the processor's largest cache, 0 if it is not told. Some systems tell it in KiB. */
+    static long cacheBytes(SystemInfo info) {
+        long largest = info.getHardware().getProcessor().getProcessorCaches().stream()
+                .mapToLong(CentralProcessor.ProcessorCache::getCacheSize)
+                .max()
+                .orElse(0);
+        return largest < MEBI ? largest * 1024 : largest;
     }
 
     private void memory() {
@@ -217,9 +231,5 @@ final class Detection {
     /** Joins the words that are known. */
     private static String known(String... words) {
         return java.util.stream.Stream.of(words).filter(w -> !isBlank(w)).collect(Collectors.joining(" "));
-    }
-
-    private static String firstLine(Path file) throws IOException {
-        return Files.readString(file).lines().findFirst().orElse("");
     }
 }

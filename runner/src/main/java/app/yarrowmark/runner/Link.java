@@ -12,6 +12,8 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import javax.net.ssl.SSLException;
+import org.jspecify.annotations.Nullable;
 
 /** Speaks with the desk's server. */
 final class Link {
@@ -19,14 +21,18 @@ final class Link {
     private static final Duration PATIENCE = Duration.ofSeconds(20);
     private static final int[] WAITS_SECONDS = {1, 2, 4, 8, 15, 30};
 
-    private final HttpClient http =
-            HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(5)).build();
+    private final HttpClient http;
     private final Pairing pairing;
     private final JsonNode sitting;
 
     private Link(Pairing pairing, JsonNode sitting) {
         this.pairing = pairing;
         this.sitting = sitting;
+        HttpClient.Builder builder = HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(5));
+        if (pairing.fingerprint() != null) {
+            builder.sslContext(KnownCertificate.context(pairing.fingerprint()));
+        }
+        this.http = builder.build();
     }
 
     /** The server answered, and not with what was asked for. */
@@ -46,13 +52,14 @@ final class Link {
     }
 
     /** Joins a sitting with a code. */
-    static Link join(URI server, String code) throws IOException, InterruptedException {
-        Link nameless =
-                new Link(new Pairing(server, "", Instant.EPOCH), Json.mapper().createObjectNode());
+    static Link join(URI server, @Nullable String fingerprint, String code) throws IOException, InterruptedException {
+        Link nameless = new Link(
+                new Pairing(server, fingerprint, "", Instant.EPOCH),
+                Json.mapper().createObjectNode());
         JsonNode answer = nameless.call(
                 "POST", "/api/v1/device/pairings", Map.of("code", code, "program", "runner " + RunnerMain.version()));
         Instant until = Instant.parse(answer.get("expiresAt").asText());
-        return new Link(new Pairing(server, answer.get("token").asText(), until), answer.get("sitting"));
+        return new Link(new Pairing(server, fingerprint, answer.get("token").asText(), until), answer.get("sitting"));
     }
 
     /** Goes on with a sitting that was joined before. */
@@ -143,6 +150,13 @@ final class Link {
         HttpResponse<String> response;
         try {
             response = http.send(request, HttpResponse.BodyHandlers.ofString());
+        } catch (SSLException e) {
+            throw new IOException(
+                    "the certificate of " + pairing.server()
+                            + (pairing.fingerprint() == null
+                                    ? " is not known; give its fingerprint, as Desk shows it, with --fingerprint"
+                                    : " is not the one with the fingerprint that was given"),
+                    e);
         } catch (IOException e) {
             throw new IOException("the server at " + pairing.server() + " cannot be reached", e);
         }

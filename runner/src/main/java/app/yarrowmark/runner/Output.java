@@ -83,8 +83,8 @@ final class Output {
         String state = run.state() == RunFile.State.DONE
                 ? ""
                 : run.state().name().toLowerCase(Locale.ROOT).replace('_', ' ') + ": " + run.reason() + "; ";
-        line.end("  " + what + (file == null ? "" : " " + file) + (why == null ? "" : " (" + why + ")") + ": " + state
-                + readings.size() + " readings");
+        line.end("  " + what + (file == null ? "" : " " + file) + ": " + state + readings.size() + " readings"
+                + (why == null ? "" : " (" + why + ")"));
         if (run.note() != null) {
             line.end("  " + run.note());
         }

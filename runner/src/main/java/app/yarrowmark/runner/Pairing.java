@@ -8,15 +8,17 @@ import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Instant;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The desk that this computer is paired with, remembered in the user's home so that a code is typed once.
  *
  * @param server address of the desk
+ * @param fingerprint SHA-256 of the desk's own certificate, where it is reached over https
  * @param token that the desk gave
  * @param expiresAt when the desk stops taking it
  */
-record Pairing(URI server, String token, Instant expiresAt) {
+record Pairing(URI server, @Nullable String fingerprint, String token, Instant expiresAt) {
 
     /** The folder of what the runner keeps; {@code YARROWMARK_RUNNER_HOME} names another than the usual one. */
     static Path home() {

@@ -68,6 +68,7 @@ final class RunCommand implements Callable<Integer> {
 
     private final Outbox waiting = Outbox.ofUser();
     private volatile @Nullable Running running;
+    private volatile boolean stopping;
     private Output output;
     private int unsent;
     private int unsound;
@@ -125,10 +126,7 @@ final class RunCommand implements Callable<Integer> {
 
     private Workload.Place place(SystemInfo info, Path work) {
         long memory = info.getHardware().getMemory().getTotal();
-        long cache = info.getHardware().getProcessor().getProcessorCaches().stream()
-                .mapToLong(c -> c.getCacheSize())
-                .max()
-                .orElse(0);
+        long cache = Detection.cacheBytes(info);
         return new Workload.Place(
                 Plan.of(size),
                 Runtime.getRuntime().availableProcessors(),
@@ -155,8 +153,17 @@ final class RunCommand implements Callable<Integer> {
                 running = new Running(run, into);
                 Instant start = Instant.now();
                 int number = repeat;
-                RunFile file = run.measure(
-                        (event, done, watcher) -> display.sample(sheet, number, start, event, done, watcher));
+                RunFile file;
+                try {
+                    file = run.measure(
+                            (event, done, watcher) -> display.sample(sheet, number, start, event, done, watcher));
+                } catch (IOException e) {
+                    // Once the runner stops, the measuring process is gone and what it said last is cut off.
+                    if (isStopping()) {
+                        return;
+                    }
+                    throw e;
+                }
                 running = null;
                 display.took(sheet, Duration.between(start, Instant.now()));
                 deliver(file, link, into);
@@ -203,8 +210,14 @@ final class RunCommand implements Callable<Integer> {
         }
     }
 
+    private boolean isStopping() throws InterruptedException {
+        Thread.sleep(300);
+        return stopping;
+    }
+
     /** On Ctrl-C: the measuring process ends by itself and takes its files with it. */
     private void keepWhatThereIs() {
+        stopping = true;
         Optional.ofNullable(running).ifPresent(r -> {
             try {
                 RunFile run = r.run.stopped("stopped at the keyboard");

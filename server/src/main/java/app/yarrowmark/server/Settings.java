@@ -11,6 +11,9 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param firstKey one-time key with which the first account may be made in the page; empty forbids it
  * @param firstName name of an account to make at start where there is none
  * @param firstPassword its password
+ * @param lanPort on which other devices are served over https, 0 for none
+ * @param lanKeyStore path of the key store with the certificate for that
+ * @param lanPassword of the key store
  */
 @ConfigurationProperties("yarrowmark")
 public record Settings(
@@ -18,4 +21,7 @@ public record Settings(
         @DefaultValue("") String importFile,
         @DefaultValue("") String firstKey,
         @DefaultValue("") String firstName,
-        @DefaultValue("") String firstPassword) {}
+        @DefaultValue("") String firstPassword,
+        @DefaultValue("0") int lanPort,
+        @DefaultValue("") String lanKeyStore,
+        @DefaultValue("") String lanPassword) {}

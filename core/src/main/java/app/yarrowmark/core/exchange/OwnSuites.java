@@ -13,7 +13,19 @@ import java.util.Map;
 public final class OwnSuites {
 
     private static final List<String> NAMES = List.of(
-            "stem-2", "leaf-1", "root-2", "umbel-1", "petal-1", "body-1", "watts-1", "warmth-1", "film-1", "fitness-1");
+            "stem-2",
+            "leaf-1",
+            "root-2",
+            "stemweb-1",
+            "rootweb-1",
+            "umbel-2",
+            "petal-2",
+            "bract-1",
+            "body-1",
+            "watts-1",
+            "warmth-1",
+            "film-1",
+            "fitness-1");
 
     private OwnSuites() {}
 

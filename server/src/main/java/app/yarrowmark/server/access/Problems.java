@@ -8,13 +8,14 @@ import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 
 /** Writes problem+json where no controller is reached. */
-final class Problems {
+public final class Problems {
 
     private static final ObjectMapper JSON = new ObjectMapper();
 
     private Problems() {}
 
-    static void write(HttpServletResponse response, int status, String detail) throws IOException {
+    /** Answers with the status and one sentence that says what is wrong and how to mend it. */
+    public static void write(HttpServletResponse response, int status, String detail) throws IOException {
         response.setStatus(status);
         response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
         response.setCharacterEncoding("UTF-8");

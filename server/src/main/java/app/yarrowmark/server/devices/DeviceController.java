@@ -35,6 +35,7 @@ import org.springframework.web.bind.annotation.RestController;
 class DeviceController {
 
     private static final int LONGEST_TRACE = 200;
+    private static final int MOST_SENSORS = 8;
 
     private final PairingService pairing;
     private final SittingService sittings;
@@ -82,7 +83,8 @@ class DeviceController {
             long secondsLeft,
             @Nullable Double reading,
             @Nullable String unit,
-            @Nullable List<Double> trace) {}
+            @Nullable List<Double> trace,
+            @Nullable List<Progress.Sensor> sensors) {}
 
     @Operation(summary = "A new code with which one device may join a sitting")
     @PostMapping("/api/v1/sittings/{id}/codes")
@@ -130,6 +132,12 @@ class DeviceController {
         if (trace.size() > LONGEST_TRACE) {
             throw new RuleViolations("trace", "holds at most " + LONGEST_TRACE + " values, got " + trace.size());
         }
+        if (body.sensors() != null
+                && (body.sensors().size() > MOST_SENSORS
+                        || body.sensors().stream().anyMatch(s -> s.values().size() > LONGEST_TRACE))) {
+            throw new RuleViolations(
+                    "sensors", "are at most " + MOST_SENSORS + ", each with at most " + LONGEST_TRACE + " values");
+        }
         live.update(new Progress(
                 caller.sittingId(),
                 body.suite(),
@@ -141,6 +149,7 @@ class DeviceController {
                 body.reading(),
                 body.unit(),
                 trace,
+                body.sensors() == null ? List.of() : body.sensors(),
                 clock.instant()));
     }
 

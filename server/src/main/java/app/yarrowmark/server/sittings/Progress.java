@@ -14,6 +14,7 @@ import org.jspecify.annotations.Nullable;
  * @param secondsLeft for everything the device still has to do
  * @param reading last value measured, if there is one
  * @param trace values of this part so far, newest last
+ * @param sensors of the device over the last half minute
  * @param at when it was told
  */
 public record Progress(
@@ -27,4 +28,15 @@ public record Progress(
         @Nullable Double reading,
         @Nullable String unit,
         List<Double> trace,
-        Instant at) {}
+        List<Sensor> sensors,
+        Instant at) {
+
+    /**
+     * What one sensor showed.
+     *
+     * @param name such as {@code temperature}
+     * @param unit of the values, UCUM
+     * @param values oldest first, two a second
+     */
+    public record Sensor(String name, String unit, List<Double> values) {}
+}

@@ -80,7 +80,7 @@ class DeskServiceTest {
 
     @Test
     void whatRunsNowIsRunningWhateverWasBefore() {
-        Progress progress = new Progress(7, "kernmill", "Weave", .5, 1, 2, 9, null, null, List.of(), NOW);
+        Progress progress = new Progress(7, "kernmill", "Weave", .5, 1, 2, 9, null, null, List.of(), List.of(), NOW);
         when(live.progress(7)).thenReturn(Optional.of(progress));
         assertThat(state(RunState.DONE, RunState.DONE)).isEqualTo(CellState.RUNNING);
         assertThat(sheet().progress()).isEqualTo(progress);

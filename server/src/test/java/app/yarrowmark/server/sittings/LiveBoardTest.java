@@ -22,7 +22,7 @@ class LiveBoardTest {
 
     @Test
     void theNewestWordIsPassedOnAndForgottenAfterHalfAMinute() {
-        Progress progress = new Progress(7, "stem", "Field notes", .5, 1, 3, 40, null, null, List.of(), NOW);
+        Progress progress = new Progress(7, "stem", "Field notes", .5, 1, 3, 40, null, null, List.of(), List.of(), NOW);
         board.update(progress);
         verify(events).send("progress", progress);
 
@@ -37,7 +37,7 @@ class LiveBoardTest {
     void theEndIsToldOnceAndOnlyOfWhatWasThere() {
         board.finished(7);
         verify(events, never()).changed(LiveEvents.Topic.SITTINGS);
-        board.update(new Progress(7, "stem", "x", 0, 1, 1, 0, null, null, List.of(), NOW));
+        board.update(new Progress(7, "stem", "x", 0, 1, 1, 0, null, null, List.of(), List.of(), NOW));
         board.finished(7);
         board.finished(7);
         verify(events).changed(LiveEvents.Topic.SITTINGS);

@@ -96,3 +96,96 @@ void main() {
   c = mix(c, mix(vec3(0.24, 0.19, 0.13), vec3(0.66, 0.49, 0.26), near), head);
   colour = vec4(c, 1.0);
 }`
+
+/** A bird for each instance, or the dusk behind them: place in the flock, turn and size from four numbers and the time. */
+export const birdVertex = `#version 300 es
+layout(location = 0) in vec4 bird;
+uniform float time;
+uniform float sky;
+out vec2 at;
+out float dark;
+void main() {
+  vec2 corner = vec2(float(gl_VertexID & 1), float(gl_VertexID >> 1)) * 2.0 - 1.0;
+  at = corner;
+  dark = bird.w;
+  if (sky > 0.5) {
+    gl_Position = vec4(corner, 0.0, 1.0);
+    return;
+  }
+  float turn = time * (0.35 + 0.15 * bird.z) + bird.x * 6.2832;
+  float ring = 0.18 + 0.55 * sqrt(bird.y);
+  vec2 centre = vec2(0.22 * sin(time * 0.31), 0.24 + 0.10 * sin(time * 0.47));
+  vec2 swirl = vec2(cos(turn) * ring * 1.25, sin(turn * 1.3 + bird.z * 3.0) * ring * 0.42);
+  swirl += 0.09 * vec2(sin(turn * 3.0 + bird.z * 9.0), cos(turn * 2.0 + bird.w * 7.0));
+  float flap = 0.35 + 0.65 * abs(sin(time * 9.0 + bird.z * 40.0));
+  float size = 0.0016 + 0.0034 * bird.w;
+  gl_Position = vec4(centre + swirl + corner * size * vec2(1.5, flap), 0.0, 1.0);
+}`
+
+export const birdFragment = `#version 300 es
+precision highp float;
+uniform float sky;
+in vec2 at;
+in float dark;
+out vec4 colour;
+void main() {
+  if (sky > 0.5) {
+    float up = at.y * 0.5 + 0.5;
+    vec3 c = mix(vec3(0.86, 0.60, 0.36), vec3(0.30, 0.36, 0.43), pow(up, 0.62));
+    c += vec3(0.24, 0.16, 0.05) * exp(-length(at - vec2(0.3, -0.72)) * 1.9);
+    float water = smoothstep(-0.60, -0.612, at.y);
+    c = mix(c, vec3(0.30, 0.26, 0.24) + 0.30 * (at.y + 1.0), water * 0.72);
+    float bank = smoothstep(0.0, 0.008, -0.585 + 0.012 * sin(at.x * 23.0) + 0.006 * sin(at.x * 71.0) - at.y) * smoothstep(-0.64, -0.61, at.y);
+    colour = vec4(mix(c, vec3(0.10, 0.10, 0.10), bank), 1.0);
+    return;
+  }
+  float wing = 1.0 - abs(at.y) - 0.55 * abs(abs(at.x) - 0.45);
+  if (wing < 0.15) discard;
+  colour = vec4(vec3(0.08, 0.075, 0.08) + 0.10 * dark, 1.0);
+}`
+
+/** A drop for each instance: a square around its ring, which widens and fades with time. */
+export const rainVertex = `#version 300 es
+layout(location = 0) in vec4 drop;
+uniform float time;
+uniform float aspect;
+out vec2 at;
+out float age;
+out float kind;
+void main() {
+  vec2 corner = vec2(float(gl_VertexID & 1), float(gl_VertexID >> 1)) * 2.0 - 1.0;
+  at = corner;
+  kind = drop.w;
+  age = fract(drop.z + time * (0.45 + 0.3 * drop.w));
+  float far = 1.0 - drop.y;
+  float size = (0.10 + 0.42 * age) * (0.28 + 0.72 * drop.y);
+  vec2 centre = vec2(drop.x * 2.2 - 1.1, 0.86 - 1.8 * (1.0 - far));
+  gl_Position = vec4(centre + corner * size * vec2(1.0 / aspect * 1.7, 0.55), 0.0, 1.0);
+}`
+
+export const rainFragment = `#version 300 es
+precision highp float;
+in vec2 at;
+in float age;
+in float kind;
+out vec4 colour;
+void main() {
+  float d = length(at);
+  float wave = sin((d - age) * 34.0) * exp(-14.0 * abs(d - age * 0.86));
+  float light = wave * (0.6 + 0.4 * at.y);
+  vec3 c = mix(vec3(0.24, 0.34, 0.37), vec3(1.0, 0.95, 0.78), clamp(light * 1.6, 0.0, 1.0));
+  float alpha = (abs(wave) * 0.95 + 0.02) * (1.0 - age) * smoothstep(1.0, 0.9, d);
+  colour = vec4(mix(c, vec3(0.05, 0.08, 0.09), clamp(-light, 0.0, 1.0)), alpha * (0.6 + 0.4 * kind));
+}`
+
+/** A sheet of the chart over its tile. */
+export const chartFragment = `#version 300 es
+precision highp float;
+uniform sampler2D sheet;
+uniform vec2 corner;
+uniform vec2 side;
+out vec4 colour;
+void main() {
+  vec2 p = (gl_FragCoord.xy - corner) / side;
+  colour = vec4(texture(sheet, p).rgb, 1.0);
+}`

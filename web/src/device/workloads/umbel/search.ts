@@ -1,5 +1,5 @@
-import type { Job, Kernel } from '../measure'
-import { seeded } from '../random'
+import type { Job, Kernel } from '../../measure'
+import { seeded } from '../../random'
 
 const words = [
   'reed',
@@ -34,10 +34,9 @@ function text(lines: number): { readonly body: string; readonly planted: number 
 
 /** Finds a phrase by plain search, times of day by pattern, and counts words. Work: MB of text, once for each way. */
 export const search: Kernel = {
-  metric: 'search',
-  start: 512,
-  prepare(size): Job {
-    const { body, planted } = text(size)
+  key: 'search',
+  prepare(): Job {
+    const { body, planted } = text(2048)
     return {
       work: (3 * body.length) / 1e6,
       run() {
@@ -50,6 +49,7 @@ export const search: Kernel = {
         if (found !== planted || times !== planted || counts.get('heard') !== (planted || undefined)) {
           throw new Error('a search missed something')
         }
+        return found
       },
     }
   },

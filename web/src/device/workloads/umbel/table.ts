@@ -1,5 +1,5 @@
-import type { Job, Kernel } from '../measure'
-import { mix, seeded } from '../random'
+import type { Job, Kernel } from '../../measure'
+import { mix, seeded } from '../../random'
 
 interface Row {
   readonly id: number
@@ -31,14 +31,12 @@ function rows(size: number): readonly Row[] {
 
 /** Sorts a long table of sightings by place, count and number, then filters the night hours. Work: thousand rows. */
 export const table: Kernel = {
-  metric: 'table',
-  start: 1024,
-  prepare(size): Job {
-    const all = rows(size)
+  key: 'table',
+  prepare(): Job {
+    const all = rows(4096)
     const nights = all.filter((r) => r.hour < 6).length
-    let first: number | undefined
     return {
-      work: size / 1000,
+      work: all.length / 1000,
       run() {
         const sorted = [...all].sort(
           (a, b) => a.place.localeCompare(b.place, 'en') || b.count - a.count || a.id - b.id,
@@ -46,9 +44,8 @@ export const table: Kernel = {
         const night = sorted.filter((r) => r.hour < 6)
         let sum = 0
         for (const r of night) sum = mix(sum, r.id)
-        first ??= sum
-        if (night.length !== nights || sum !== first || !inOrder(sorted))
-          throw new Error('the table came out wrong')
+        if (night.length !== nights || !inOrder(sorted)) throw new Error('the table came out wrong')
+        return sum
       },
     }
   },

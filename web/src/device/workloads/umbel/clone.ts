@@ -1,5 +1,5 @@
-import type { Job, Kernel } from '../measure'
-import { mix, seeded } from '../random'
+import type { Job, Kernel } from '../../measure'
+import { mix, seeded } from '../../random'
 
 interface Night {
   readonly ringer: string
@@ -25,10 +25,9 @@ function checksum(all: readonly Night[]): number {
 
 /** Writes ringing records as JSON, reads them back, and clones them. Work: MB of JSON, once for each way. */
 export const clone: Kernel = {
-  metric: 'clone',
-  start: 64,
-  prepare(size): Job {
-    const all = nights(size)
+  key: 'clone',
+  prepare(): Job {
+    const all = nights(256)
     const expected = checksum(all)
     const megabytes = JSON.stringify(all).length / 1e6
     return {
@@ -37,6 +36,7 @@ export const clone: Kernel = {
         const read = JSON.parse(JSON.stringify(all)) as readonly Night[]
         const cloned = structuredClone(all)
         if (checksum(read) !== expected || checksum(cloned) !== expected) throw new Error('a copy differs')
+        return expected
       },
     }
   },

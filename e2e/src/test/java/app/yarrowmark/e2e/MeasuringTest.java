@@ -1,0 +1,249 @@
+package app.yarrowmark.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Assumptions;
+import org.junit.jupiter.api.Order;
+import org.junit.jupiter.api.Test;
+
+/** Devices that measure: two at once, secure and plain, and what goes wrong while they do. */
+class MeasuringTest extends DemoDesk {
+
+    private static final Path FOLDER = Path.of("target", "measuring").toAbsolutePath();
+
+    @Override
+    String[] options() {
+        return new String[] {"--lan"};
+    }
+
+    @Test
+    @Order(1)
+    void twoDevicesMeasureAtOnceOneOfThemOverPlainHttp() {
+        JsonNode lan = app.get("/api/v1/lan", token);
+        Assumptions.assumeFalse(lan.get("addresses").isEmpty(), "this computer has no address on a network");
+        String secure = lan.get("addresses").get(0).asText();
+        String plain = secure.replace("https:", "http:").replace(":" + (app.port() + 1), ":" + app.port());
+        long first = sitting("first", "rootweb", "stemweb", "bract");
+        long second = sitting("second", "rootweb", "umbel");
+
+        try (Browser tablet = Browser.open(768, 1024);
+                Browser phone = Browser.open(360, 640)) {
+            tablet.go(secure + "/d/" + code(first) + "?size=tiny");
+            phone.go(plain + "/d/" + code(second) + "?size=tiny");
+            phone.see("Reduced here");
+            phone.see("Root in the browser is left out: browsers give private files to secure pages only.");
+            tablet.see("Start");
+            assertThat(tablet.body()).doesNotContain("Reduced here");
+            assertThat(tablet.script("return [crossOriginIsolated, isSecureContext].join()"))
+                    .isEqualTo("true,true");
+            phone.press("Start");
+            tablet.press("Start");
+            phone.waitUntil(
+                    "the phone to be done",
+                    Duration.ofMinutes(2),
+                    () -> phone.body().contains("Everything planned"));
+            tablet.waitUntil(
+                    "the tablet to be done",
+                    Duration.ofMinutes(2),
+                    () -> tablet.body().contains("Everything planned"));
+            tablet.waitUntil("all to be sent", () -> tablet.count("[data-state=sent]") == 3);
+            phone.see("the browser has its private files on secure pages only");
+            assertThat(phone.script("return document.documentElement.scrollWidth"))
+                    .isEqualTo(360L);
+        }
+        assertThat(readings(first, "rootweb")).contains("write.long", "flush", "files", "sweep.read");
+        assertThat(readings(first, "stemweb")).hasSizeGreaterThanOrEqualTo(16).contains("seals.all");
+        assertThat(states(first, "bract")).containsOnly("SET_ASIDE");
+        assertThat(readings(second, "umbel")).hasSizeGreaterThanOrEqualTo(13).contains("wasm", "store", "streams");
+        assertThat(states(second, "rootweb")).containsOnly("FAILED");
+    }
+
+    @Test
+    @Order(2)
+    void theDeskShowsWhereDevicesGoAndWhatToCompare() {
+        JsonNode lan = app.get("/api/v1/lan", token);
+        Assumptions.assumeFalse(lan.get("addresses").isEmpty(), "this computer has no address on a network");
+        desk.go(app.url() + "/desk/" + sitting("third", "stem", "umbel"));
+        desk.see("third");
+        desk.keys("r");
+        desk.see("Its browser will warn");
+        assertThat(desk.text("[data-testid=fingerprint]"))
+                .isEqualTo(lan.get("fingerprint").asText());
+        assertThat(desk.text("[role=dialog]"))
+                .contains(lan.get("addresses").get(0).asText() + "/d/")
+                .contains("--fingerprint " + lan.get("fingerprint").asText().replace(":", ""));
+    }
+
+    @Test
+    @Order(3)
+    void aRunnerPairsOverHttpsByTheFingerprintAndNeedsNoCodeAfter() {
+        JsonNode lan = app.get("/api/v1/lan", token);
+        Assumptions.assumeFalse(lan.get("addresses").isEmpty(), "this computer has no address on a network");
+        String server = lan.get("addresses").get(0).asText();
+        String code = code(sitting("fourth", "leaf"));
+        assertThat(App.run("runner", "pair", "--server", server, "--code", code))
+                .contains("is not known; give its fingerprint")
+                .endsWith("exit 1");
+        String print = lan.get("fingerprint").asText();
+        assertThat(App.run("runner", "pair", "--server", server, "--code", code, "--fingerprint", print))
+                .contains("Paired with " + server)
+                .endsWith("exit 0");
+        assertThat(App.run("runner", "run", "--size", "tiny", "--repeats", "1", "--json"))
+                .contains("\"event\":\"facts\"", "\"event\":\"progress\"", "\"delivery\":\"sent\"")
+                .endsWith("exit 0");
+    }
+
+    @Test
+    @Order(4)
+    void aKilledRunnerLeavesNoFileAndNoScore() throws Exception {
+        Path out = Files.createDirectories(FOLDER).resolve("killed");
+        Process runner = App.script(List.of(
+                "runner",
+                "run",
+                "--suites",
+                "root",
+                "--repeats",
+                "1",
+                "--out",
+                out.toString(),
+                "--folder",
+                "" + FOLDER));
+        await("the file to be there", () -> leftovers() > 0);
+        runner.destroyForcibly().waitFor();
+        await("the file to be gone", () -> leftovers() == 0);
+        assertThat(out).doesNotExist();
+    }
+
+    @Test
+    @Order(5)
+    void aStoppedRunnerKeepsWhatItMeasuredSetAside() throws Exception {
+        Path out = Files.createDirectories(FOLDER).resolve("stopped");
+        Process runner = App.script(List.of(
+                "runner",
+                "run",
+                "--suites",
+                "root",
+                "--repeats",
+                "1",
+                "--json",
+                "--out",
+                out.toString(),
+                "--folder",
+                "" + FOLDER));
+        await("the file to be there", () -> leftovers() > 0);
+        runner.destroy();
+        String said = new String(runner.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+        assertThat(runner.waitFor(20, TimeUnit.SECONDS)).isTrue();
+        assertThat(said).contains("\"state\":\"SET_ASIDE\"", "\"reason\":\"stopped at the keyboard\"");
+        assertThat(leftovers()).isZero();
+        try (Stream<Path> files = Files.list(out)) {
+            assertThat(files).hasSize(1);
+        }
+    }
+
+    @Test
+    @Order(6)
+    void aFolderInMemoryGivesNoScore() {
+        Assumptions.assumeTrue(Files.isWritable(Path.of("/dev/shm")));
+        Path out = FOLDER.resolve("memory");
+        String said = App.run(
+                "runner",
+                "run",
+                "--suites",
+                "root",
+                "--repeats",
+                "1",
+                "--size",
+                "tiny",
+                "--out",
+                "" + out,
+                "--folder",
+                "/dev/shm");
+        assertThat(said)
+                .contains("failed: the folder /dev/shm is kept in memory", "0 readings")
+                .endsWith("exit 3");
+    }
+
+    private long sitting(String setup, String... suites) {
+        List<String> ids = new ArrayList<>();
+        JsonNode all = app.get("/api/v1/suites", token);
+        for (String suite : suites) {
+            for (JsonNode one : all) {
+                if (one.get("key").asText().equals(suite)) {
+                    ids.add(one.get("id").asText());
+                }
+            }
+        }
+        JsonNode models = app.get("/api/v1/models", token);
+        long unit = 0;
+        for (JsonNode model : models) {
+            unit = model.get("units").get(0).get("id").asLong();
+        }
+        String body =
+                "{\"unitId\":" + unit + ",\"setup\":\"" + setup + "\",\"suites\":[" + String.join(",", ids) + "]}";
+        return App.json(app.send("POST", "/api/v1/sittings", token, body).body())
+                .get("sitting")
+                .asLong();
+    }
+
+    private String code(long sitting) {
+        return App.json(app.send("POST", "/api/v1/sittings/" + sitting + "/codes", token, "")
+                        .body())
+                .get("code")
+                .asText();
+    }
+
+    private List<JsonNode> runs(long sitting, String suite) {
+        List<JsonNode> found = new ArrayList<>();
+        for (JsonNode row : app.get("/api/v1/sittings/" + sitting, token).get("rows")) {
+            if (row.get("suite").get("key").asText().equals(suite)) {
+                row.get("runs").forEach(found::add);
+            }
+        }
+        assertThat(found).as(suite).isNotEmpty();
+        return found;
+    }
+
+    private List<String> states(long sitting, String suite) {
+        return runs(sitting, suite).stream().map(r -> r.get("state").asText()).toList();
+    }
+
+    private List<String> readings(long sitting, String suite) {
+        List<String> metrics = new ArrayList<>();
+        runs(sitting, suite)
+                .get(0)
+                .get("readings")
+                .forEach(r -> metrics.add(r.get("metric").asText()));
+        return metrics;
+    }
+
+    private static long leftovers() throws IOException {
+        try (Stream<Path> all = Files.list(FOLDER)) {
+            return all.filter(p -> p.getFileName().toString().startsWith("yarrowmark-root-"))
+                    .count();
+        }
+    }
+
+    private interface Check {
+        boolean holds() throws IOException;
+    }
+
+    private static void await(String what, Check check) throws Exception {
+        Instant end = Instant.now().plusSeconds(40);
+        while (!check.holds()) {
+            assertThat(Instant.now()).as("waited for " + what).isBefore(end);
+            Thread.sleep(50);
+        }
+    }
+}

@@ -1,0 +1,51 @@
+package app.yarrowmark.runner;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.yarrowmark.core.exchange.OwnSuites;
+import app.yarrowmark.core.suite.SuiteSheet;
+import java.io.ByteArrayOutputStream;
+import java.io.PrintStream;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+
+class DisplayTest {
+
+    private final ByteArrayOutputStream said = new ByteArrayOutputStream();
+    private final Output output = new Output(new PrintStream(said, true, StandardCharsets.UTF_8), true);
+    private final SuiteSheet stem = OwnSuites.sheet("stem");
+    private final SuiteSheet leaf = OwnSuites.sheet("leaf");
+    private final Display display =
+            new Display(output, null, List.of(new Display.Queued("stem", 3), new Display.Queued("leaf", 2)), false);
+
+    @Test
+    void timeLeftGoesByTheSheetThenByTheRunThenByWhatWasMeasured() {
+        long rest = stem.schedule().restSeconds();
+        double behind = 2 * (leaf.schedule().minutes() * 60 + leaf.schedule().restSeconds());
+        double bySheet = stem.schedule().minutes() * 60;
+        assertThat(display.secondsLeft(stem, 1, .05, Duration.ofSeconds(5)))
+                .isEqualTo(Math.round(bySheet * .95 + 2 * (bySheet + rest) + behind));
+        // Half of it took 100 s.
+        assertThat(display.secondsLeft(stem, 1, .5, Duration.ofSeconds(100)))
+                .isEqualTo(Math.round(100 + 2 * (200 + rest) + behind));
+        display.took(stem, Duration.ofSeconds(180));
+        assertThat(display.secondsLeft(stem, 2, .5, Duration.ofSeconds(100)))
+                .isEqualTo(Math.round(90 + (180 + rest) + behind));
+        assertThat(display.secondsLeft(leaf, 2, .5, Duration.ofSeconds(40))).isEqualTo(40);
+    }
+
+    @Test
+    void everySampleIsALineOfJsonAtMostTwiceASecond() {
+        WorkEvent event = WorkEvent.sample("notes.one", List.of(70.1, 71.2), .4);
+        display.sample(stem, 1, Instant.now(), event, .2, null);
+        display.sample(stem, 1, Instant.now(), event, .3, null);
+        assertThat(said.toString(StandardCharsets.UTF_8).lines())
+                .singleElement()
+                .asString()
+                .startsWith("{\"event\":\"progress\"")
+                .contains("\"metric\":\"notes.one\"", "\"reading\":71.2", "\"unit\":\"MB/s\"");
+    }
+}

@@ -1,0 +1,21 @@
+import { median } from '../../measure'
+
+const near = 0.03
+const share = 0.9
+const most = 4
+
+/**
+ * Frames per second of the display if it, and not the device, set the pace: 90 of 100 frames lie within 3 % of a whole
+ * number of steps, at most four, of the median frame time. Undefined otherwise, or of fewer than 30 frames.
+ *
+ * @param times of the frames in milliseconds
+ */
+export function heldAt(times: readonly number[]): number | undefined {
+  const period = median(times)
+  if (times.length < 30 || !(period > 0)) return undefined
+  const fitting = times.filter((t) => {
+    const steps = Math.min(most, Math.max(1, Math.round(t / period)))
+    return Math.abs(t - steps * period) <= near * steps * period
+  })
+  return fitting.length >= share * times.length ? 1000 / period : undefined
+}
