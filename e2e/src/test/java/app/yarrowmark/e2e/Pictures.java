@@ -3,6 +3,8 @@ package app.yarrowmark.e2e;
 import com.fasterxml.jackson.databind.JsonNode;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.openqa.selenium.By;
@@ -19,7 +21,7 @@ class Pictures {
 
     @Test
     void take() throws Exception {
-        try (App app = App.start("demo");
+        try (App app = App.start("demo", App.newHome(), "--lan");
                 Browser desk = Browser.open()) {
             desk.signIn(app);
             desk.go(app.url() + "/desk");
@@ -92,27 +94,73 @@ class Pictures {
         desk.waitUntil("the device at work", () -> desk.count("[role=progressbar]") == 1);
         still();
         desk.picture(FOLDER.resolve("desk-live.png"));
-        JsonNode tern = app.get("/api/v1/sittings", app.token()).get(1);
-        desk.go(app.url() + "/desk/" + tern.get("sitting").asLong());
-        desk.see("Tamsin & Pell Tern 6");
-        desk.keys("r");
-        phone(app, desk.text("[data-testid=pairing-code]").replace(" ", ""));
+        String token = app.token();
+        phone(app, code(app, token, "petal"));
+        ended(app, code(app, token, "umbel"));
+        reduced(app, code(app, token, "stemweb", "rootweb", "umbel"));
+    }
+
+    /** A code for the phone on the desk, in a sitting with these suites only. */
+    private static String code(App app, String token, String... suites) {
+        JsonNode first = app.get("/api/v1/sittings", token).get(1);
+        JsonNode tern = app.get("/api/v1/sittings/" + first.get("sitting").asLong(), token);
+        List<String> ids = new ArrayList<>();
+        for (JsonNode suite : app.get("/api/v1/suites", token)) {
+            if (List.of(suites).contains(suite.get("key").asText())) {
+                ids.add(suite.get("id").asText());
+            }
+        }
+        String body = "{\"unitId\":" + tern.get("setup").get("unitId") + ",\"setup\":\"after a week, " + suites[0]
+                + "\",\"suites\":[" + String.join(",", ids) + "]}";
+        long sitting = App.json(
+                        app.send("POST", "/api/v1/sittings", token, body).body())
+                .get("sitting")
+                .asLong();
+        return App.json(app.send("POST", "/api/v1/sittings/" + sitting + "/codes", token, "")
+                        .body())
+                .get("code")
+                .asText();
     }
 
     private static void phone(App app, String code) throws Exception {
         try (Browser phone = Browser.open(390, 844)) {
             phone.go(app.url() + "/d/" + code);
             phone.press("Start");
-            phone.waitUntil("the marsh", PATIENCE, () -> phone.body().contains("frames/s"));
-            Thread.sleep(3000);
-            phone.picture(FOLDER.resolve("device-marsh.png"));
-            phone.waitUntil(
-                    "the reed bed",
-                    PATIENCE,
-                    () -> phone.body().contains("Many instances")
-                            && phone.body().contains("frames/s"));
-            // A moment later the next repeat begins, with the other scene.
-            phone.picture(FOLDER.resolve("device.png"));
+            scene(phone, "Dense shading", "device-marsh.png");
+            scene(phone, "Many instances", "device.png");
+            scene(phone, "Texture streaming", "device-chart.png");
+            scene(phone, "Particle motion", "device-flock.png");
+            scene(phone, "Layered blending", "device-rain.png");
+        }
+    }
+
+    private static void scene(Browser phone, String name, String file) throws Exception {
+        phone.waitUntil(
+                name,
+                PATIENCE,
+                () -> phone.body().contains(name) && phone.body().contains("frames/s"));
+        still();
+        phone.picture(FOLDER.resolve(file));
+    }
+
+    private static void ended(App app, String code) throws Exception {
+        try (Browser phone = Browser.open(390, 844)) {
+            phone.go(app.url() + "/d/" + code + "?size=tiny");
+            phone.press("Start");
+            phone.waitUntil("the end", PATIENCE, () -> phone.count("[data-state=sent]") == 1);
+            still();
+            phone.picture(FOLDER.resolve("device-done.png"));
+        }
+    }
+
+    private static void reduced(App app, String code) throws Exception {
+        JsonNode lan = app.get("/api/v1/lan", app.token()).get("addresses");
+        String plain = lan.get(0).asText().replace("https:", "http:").replace(":" + (app.port() + 1), ":" + app.port());
+        try (Browser phone = Browser.open(390, 844)) {
+            phone.go(plain + "/d/" + code);
+            phone.see("Reduced here");
+            still();
+            phone.picture(FOLDER.resolve("device-reduced.png"));
         }
     }
 
@@ -132,7 +180,9 @@ class Pictures {
                 "/api/v1/device/progress",
                 token,
                 "{\"suite\":\"petal\",\"partName\":\"Dense shading, tidal marsh\",\"done\":0.61,\"repeat\":2,\"repeats\":3,"
-                        + "\"secondsLeft\":74,\"reading\":40.4,\"unit\":\"{frame}/s\",\"trace\":[" + trace + "]}");
+                        + "\"secondsLeft\":74,\"reading\":40.4,\"unit\":\"{frame}/s\",\"trace\":[" + trace + "],"
+                        + "\"sensors\":[{\"name\":\"temperature\",\"unit\":\"Cel\",\"values\":[51,54,57,59,61,62,63,63.5,64]},"
+                        + "{\"name\":\"clock\",\"unit\":\"GHz\",\"values\":[4.2,4.2,4.1,4.1,3.9,3.9,3.8,3.8,3.8]}]}");
     }
 
     private static void still() throws InterruptedException {

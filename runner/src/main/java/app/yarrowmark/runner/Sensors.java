@@ -1,10 +1,13 @@
 package app.yarrowmark.runner;
 
+import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.EnumMap;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.stream.Stream;
 import oshi.SystemInfo;
 import oshi.hardware.CentralProcessor;
 import oshi.hardware.HardwareAbstractionLayer;
@@ -37,11 +40,12 @@ final class Sensors {
      */
     record Time(double used, double stolen, double all) {}
 
-    /** Energy of the processor's package in microjoules, where the system lets everyone read it. */
-    private static final Path ENERGY = Path.of("/sys/class/powercap/intel-rapl:0/energy_uj");
+    /** Energy counters of processor packages in microjoules, where the system lets everyone read them. */
+    private static final Path COUNTERS = Path.of("/sys/class/powercap");
 
     private final HardwareAbstractionLayer hardware;
     private final CentralProcessor processor;
+    private final Optional<Path> counter = counter();
     private double energy = -1;
     private long energyAt;
 
@@ -87,12 +91,23 @@ final class Sensors {
         }
     }
 
+    private static Optional<Path> counter() {
+        try (Stream<Path> all = Files.list(COUNTERS)) {
+            return all.filter(f -> f.toString().endsWith(":0"))
+                    .map(f -> f.resolve("energy_uj"))
+                    .filter(Files::isReadable)
+                    .findFirst();
+        } catch (IOException e) {
+            return Optional.empty();
+        }
+    }
+
     private OptionalDouble power() {
-        if (!Files.isReadable(ENERGY)) {
+        if (counter.isEmpty()) {
             return OptionalDouble.empty();
         }
         try {
-            double now = Double.parseDouble(Files.readString(ENERGY).strip());
+            double now = Double.parseDouble(Files.readString(counter.get()).strip());
             long at = System.nanoTime();
             double before = energy;
             double seconds = (at - energyAt) / 1e9;
@@ -102,7 +117,7 @@ final class Sensors {
             return before < 0 || now < before
                     ? OptionalDouble.empty()
                     : OptionalDouble.of((now - before) / 1e6 / seconds);
-        } catch (java.io.IOException | NumberFormatException e) {
+        } catch (IOException | NumberFormatException e) {
             return OptionalDouble.empty();
         }
     }

@@ -92,18 +92,29 @@ final class SystemSettings {
     private Optional<String> boost() {
         return line("sys/devices/system/cpu/cpufreq/boost")
                 .map(b -> b.equals("1") ? "yes" : "no")
-                .or(() -> line("sys/devices/system/cpu/intel_pstate/no_turbo").map(n -> n.equals("0") ? "yes" : "no"));
+                .or(() -> folders("sys/devices/system/cpu")
+                        .flatMap(f -> line(f + "/no_turbo").stream())
+                        .findFirst()
+                        .map(n -> n.equals("0") ? "yes" : "no"));
     }
 
     private Optional<String> limit(String name) {
-        for (int i = 0; i < 3; i++) {
-            String constraint = "sys/class/powercap/intel-rapl:0/constraint_" + i + "_";
-            if (line(constraint + "name").filter(name::equals).isPresent()) {
-                return line(constraint + "power_limit_uw")
-                        .map(uw -> String.valueOf(Math.round(Double.parseDouble(uw) / 1e6)));
-            }
+        return folders("sys/class/powercap")
+                .filter(f -> f.endsWith(":0"))
+                .flatMap(f -> Stream.of(0, 1, 2).map(i -> f + "/constraint_" + i + "_"))
+                .filter(c -> line(c + "name").filter(name::equals).isPresent())
+                .flatMap(c -> line(c + "power_limit_uw").stream())
+                .findFirst()
+                .map(uw -> String.valueOf(Math.round(Double.parseDouble(uw) / 1e6)));
+    }
+
+    /** Returns the folders in a folder, from the root on, in order. */
+    private Stream<String> folders(String parent) {
+        try (Stream<Path> all = Files.list(root.resolve(parent))) {
+            return all.filter(Files::isDirectory).map(f -> root.relativize(f).toString()).sorted().toList().stream();
+        } catch (IOException e) {
+            return Stream.empty();
         }
-        return Optional.empty();
     }
 
     private Optional<String> microcode() {

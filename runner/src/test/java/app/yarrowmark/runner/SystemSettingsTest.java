@@ -24,11 +24,11 @@ class SystemSettingsTest {
         file("sys/firmware/acpi/platform_profile", "balanced\n");
         file("sys/devices/system/cpu/cpu0/cpufreq/scaling_governor", "powersave\n");
         file("sys/devices/system/cpu/cpu0/cpufreq/energy_performance_preference", "balance_power\n");
-        file("sys/devices/system/cpu/intel_pstate/no_turbo", "0\n");
-        file("sys/class/powercap/intel-rapl:0/constraint_0_name", "long_term\n");
-        file("sys/class/powercap/intel-rapl:0/constraint_0_power_limit_uw", "15000000\n");
-        file("sys/class/powercap/intel-rapl:0/constraint_1_name", "short_term\n");
-        file("sys/class/powercap/intel-rapl:0/constraint_1_power_limit_uw", "44000000\n");
+        file("sys/devices/system/cpu/own_pstate/no_turbo", "0\n");
+        file("sys/class/powercap/own-rapl:0/constraint_0_name", "long_term\n");
+        file("sys/class/powercap/own-rapl:0/constraint_0_power_limit_uw", "15000000\n");
+        file("sys/class/powercap/own-rapl:0/constraint_1_name", "short_term\n");
+        file("sys/class/powercap/own-rapl:0/constraint_1_power_limit_uw", "44000000\n");
         file("proc/cpuinfo", "processor\t: 0\nmicrocode\t: 0xf4\n\nprocessor\t: 1\nmicrocode\t: 0xf4\n");
         file("sys/devices/system/cpu/vulnerabilities/leak_a", "Mitigation: barriers\n");
         file("sys/devices/system/cpu/vulnerabilities/leak_b", "Not affected\n");

@@ -40,7 +40,7 @@ public class StandingsService {
 
     private static final int MOST_KEPT = 32;
     /** A group is part of overall if at least this share of the pool has it. */
-    private static final double COMMON = 0.8;
+    private static final double COMMON = 0.6;
 
     private final ScoreBook book;
     private final SetupService setups;
@@ -86,7 +86,7 @@ public class StandingsService {
                     .flatMap(p -> p.setups().stream())
                     .distinct()
                     .count();
-            return subjects < COMMON * scored ? "fewer than four in five of the setups have it" : null;
+            return subjects < COMMON * scored ? "fewer than three in five of the setups have it" : null;
         }
     }
 
