@@ -76,6 +76,8 @@ class MeasuringTest extends DemoDesk {
         Assumptions.assumeFalse(lan.get("addresses").isEmpty(), "this computer has no address on a network");
         desk.go(app.url() + "/desk/" + sitting("third", "stem", "umbel"));
         desk.see("third");
+        desk.see("Run on this device");
+        desk.see("Umbel");
         desk.keys("r");
         desk.see("Its browser will warn");
         assertThat(desk.text("[data-testid=fingerprint]"))
@@ -107,7 +109,8 @@ class MeasuringTest extends DemoDesk {
     @Test
     @Order(4)
     void aKilledRunnerLeavesNoFileAndNoScore() throws Exception {
-        Path out = Files.createDirectories(FOLDER).resolve("killed");
+        Path out = Files.createTempDirectory(Files.createDirectories(FOLDER), "killed")
+                .resolve("runs");
         Process runner = App.script(List.of(
                 "runner",
                 "run",
@@ -128,7 +131,7 @@ class MeasuringTest extends DemoDesk {
     @Test
     @Order(5)
     void aStoppedRunnerKeepsWhatItMeasuredSetAside() throws Exception {
-        Path out = Files.createDirectories(FOLDER).resolve("stopped");
+        Path out = Files.createTempDirectory(Files.createDirectories(FOLDER), "stopped");
         Process runner = App.script(List.of(
                 "runner",
                 "run",
