@@ -72,7 +72,7 @@ export function RunHere({ sheet, onClose }: RunHereProps) {
           )}
           {browser.length > 0 && (
             <section className="flex gap-5">
-              <div className="flex-1">
+              <div className="flex-1 min-w-0">
                 <h2>In a browser: {browser.join(', ')}</h2>
                 <p className="text-ink2 text-[12.5px] mb-1.5">
                   Open this on the device and type the code, or scan it.

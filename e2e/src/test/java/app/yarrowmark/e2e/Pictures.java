@@ -130,7 +130,6 @@ class Pictures {
             scene(phone, "Many instances", "device.png");
             scene(phone, "Texture streaming", "device-chart.png");
             scene(phone, "Particle motion", "device-flock.png");
-            scene(phone, "Layered blending", "device-rain.png");
         }
     }
 
