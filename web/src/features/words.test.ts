@@ -89,10 +89,20 @@ describe('words', () => {
 })
 
 describe('usual suites', () => {
-  const all = [suite(1, 'NATIVE'), suite(2, 'BROWSER'), suite(3, 'TYPED')]
-  it('are ours that run on the kind of device', () => {
+  const of = (id: number, home: Parameters<typeof suite>[1], group: ReturnType<typeof suite>['group']) => ({
+    ...suite(id, home),
+    group,
+  })
+  const all = [
+    of(1, 'NATIVE', 'PROCESSOR'),
+    of(2, 'BROWSER', 'BROWSER'),
+    of(3, 'TYPED', 'GRAPHICS'),
+    of(4, 'BROWSER', 'PROCESSOR'),
+    of(5, 'BROWSER', 'PLAYBACK'),
+  ]
+  it('are ours that run on the kind of device, each work measured once', () => {
     expect([...usual(all, 'LAPTOP')]).toEqual([1, 2])
-    expect([...usual(all, 'PHONE')]).toEqual([2])
+    expect([...usual(all, 'PHONE')]).toEqual([2, 4])
   })
 })
 
