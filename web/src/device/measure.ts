@@ -55,8 +55,9 @@ export interface Watch {
   readonly pace?: Pace
 }
 
-/** Milliseconds of one iteration by its two ends, and its reading. */
+/** What one iteration came to. */
 export interface Iteration {
+  /** In the metric's unit. */
   readonly value: number
 }
 

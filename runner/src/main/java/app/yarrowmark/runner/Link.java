@@ -72,6 +72,11 @@ final class Link {
         return pairing;
     }
 
+    /** Returns the number of the sitting that this computer has joined. */
+    long sitting() {
+        return sitting.get("id").asLong();
+    }
+
     /** Returns model and setup in words. */
     String device() {
         return sitting.get("model").asText() + ", " + sitting.get("setup").asText();

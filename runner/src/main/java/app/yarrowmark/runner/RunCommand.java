@@ -74,7 +74,8 @@ final class RunCommand implements Callable<Integer> {
     private int unsound;
 
     /** A run under way, for the moment the runner is stopped. */
-    private record Running(Measuring.Run run, Outbox into) {}
+    private record Running(
+            Measuring.Run run, Outbox into, @Nullable Link link) {}
 
     @Override
     public Integer call() throws IOException, InterruptedException {
@@ -150,7 +151,7 @@ final class RunCommand implements Callable<Integer> {
                             Duration.ofSeconds(sheet.schedule().restSeconds()).toMillis());
                 }
                 Measuring.Run run = measuring.start(sheet);
-                running = new Running(run, into);
+                running = new Running(run, into, link);
                 Instant start = Instant.now();
                 int number = repeat;
                 RunFile file;
@@ -191,8 +192,13 @@ final class RunCommand implements Callable<Integer> {
             output.run(run, "sent", null, state.equals(run.state().name()) ? null : "kept as set aside");
         } catch (IOException e) {
             unsent++;
-            output.run(run, "not sent", into.save(run), e.getMessage());
+            output.run(run, "not sent", into.save(named(run, link)), e.getMessage());
         }
+    }
+
+    /** A run that waits names its sitting, so that it cannot end up in another setup after a new code. */
+    private static RunFile named(RunFile run, @Nullable Link link) {
+        return link == null ? run : run.placed(link.sitting(), null);
     }
 
     /** Runs from before that could not be sent then; one that the desk will not take stays where it is. */
@@ -221,7 +227,7 @@ final class RunCommand implements Callable<Integer> {
         Optional.ofNullable(running).ifPresent(r -> {
             try {
                 RunFile run = r.run.stopped("stopped at the keyboard");
-                output.run(run, "saved", r.into.save(run), null);
+                output.run(run, "saved", r.into.save(named(run, r.link)), null);
             } catch (IOException e) {
                 System.err.println("what was measured could not be saved: " + e.getMessage());
             }

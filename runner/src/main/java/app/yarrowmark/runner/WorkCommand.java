@@ -1,13 +1,13 @@
 package app.yarrowmark.runner;
 
 import app.yarrowmark.core.exchange.Json;
+import app.yarrowmark.workloads.CannotMeasure;
 import app.yarrowmark.workloads.Curve;
 import app.yarrowmark.workloads.Measured;
 import app.yarrowmark.workloads.Plan;
 import app.yarrowmark.workloads.Report;
 import app.yarrowmark.workloads.Workload;
 import app.yarrowmark.workloads.WrongResult;
-import app.yarrowmark.workloads.storage.CannotMeasure;
 import java.io.IOException;
 import java.io.PrintStream;
 import java.nio.file.Path;

@@ -50,12 +50,17 @@ public final class Harness {
      * @throws WrongResult if a result is wrong on any thread
      */
     public void run(Kernel kernel, int threads) {
-        Kernel.Job job = kernel.prepare(1);
-        settle(kernel, job);
-        int runs = calibrate(kernel, job);
+        int runs = runsOfAnIteration(kernel);
         double half = (1 - SETTLED_SHARE) / 2;
         report.measured(measure(kernel, ".one", runs, 1, SETTLED_SHARE, half));
         report.measured(measure(kernel, ".all", runs, threads, SETTLED_SHARE + half, half));
+    }
+
+    /** The job ends here: of a large input there is room for one at a time. */
+    private int runsOfAnIteration(Kernel kernel) {
+        Kernel.Job job = kernel.prepare(1);
+        settle(kernel, job);
+        return calibrate(kernel, job);
     }
 
     /**
@@ -174,6 +179,9 @@ public final class Harness {
             throw new IllegalStateException("interrupted", e);
         } catch (ExecutionException e) {
             if (e.getCause() instanceof RuntimeException cause) {
+                throw cause;
+            }
+            if (e.getCause() instanceof Error cause) {
                 throw cause;
             }
             throw new IllegalStateException(e.getCause());

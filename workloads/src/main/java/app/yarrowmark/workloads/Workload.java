@@ -2,7 +2,6 @@ package app.yarrowmark.workloads;
 
 import app.yarrowmark.workloads.memory.Leaf;
 import app.yarrowmark.workloads.processor.Stem;
-import app.yarrowmark.workloads.storage.CannotMeasure;
 import app.yarrowmark.workloads.storage.Root;
 import java.io.IOException;
 import java.nio.file.Path;

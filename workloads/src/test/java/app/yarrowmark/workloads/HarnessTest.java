@@ -3,6 +3,7 @@ package app.yarrowmark.workloads;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.lang.ref.WeakReference;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.atomic.AtomicInteger;
@@ -82,6 +83,39 @@ class HarnessTest {
         assertThatThrownBy(() -> harness(PLAN).run(odd, 2))
                 .isInstanceOf(WrongResult.class)
                 .hasMessageContaining("checksum 8");
+    }
+
+    @Test
+    void ofALargeInputThereIsRoomForOneAtATime() {
+        List<WeakReference<Kernel.Job>> made = new ArrayList<>();
+        List<Integer> alive = new ArrayList<>();
+        FixedKernel large = new FixedKernel(() -> () -> {
+            ticks.pass(10, 10);
+            return 7;
+        });
+        Kernel counting = new Kernel() {
+            @Override
+            public String key() {
+                return large.key();
+            }
+
+            @Override
+            public long checksum() {
+                return large.checksum();
+            }
+
+            @Override
+            public Job prepare(int threads) {
+                System.gc();
+                alive.add((int) made.stream().filter(j -> j.get() != null).count());
+                Job job = large.prepare(threads);
+                made.add(new WeakReference<>(job));
+                return job;
+            }
+        };
+        harness(PLAN).run(counting, 1);
+        // To size the work, on one thread, on all.
+        assertThat(alive).containsExactly(0, 0, 0);
     }
 
     @Test

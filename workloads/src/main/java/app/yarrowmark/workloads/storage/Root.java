@@ -1,5 +1,6 @@
 package app.yarrowmark.workloads.storage;
 
+import app.yarrowmark.workloads.CannotMeasure;
 import app.yarrowmark.workloads.Curve;
 import app.yarrowmark.workloads.Measured;
 import app.yarrowmark.workloads.Plan;
@@ -28,7 +29,7 @@ public final class Root implements Workload {
     private static final int MOST_SWEPT = 64 << 20;
     private static final double MEGA = 1e6;
 
-    /** What is measured, in order, with the share of the time it takes. */
+    /** What is measured, in order. */
     private static final List<String> METRICS = List.of(
             "write.long", "read.long", "read.small", "read.deep", "write.small", "write.deep", "flush", "files");
 

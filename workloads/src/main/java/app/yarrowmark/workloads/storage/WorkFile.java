@@ -1,5 +1,6 @@
 package app.yarrowmark.workloads.storage;
 
+import app.yarrowmark.workloads.CannotMeasure;
 import app.yarrowmark.workloads.Random64;
 import app.yarrowmark.workloads.WrongResult;
 import com.sun.nio.file.ExtendedOpenOption;

@@ -3,6 +3,7 @@ package app.yarrowmark.workloads.storage;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import app.yarrowmark.workloads.CannotMeasure;
 import app.yarrowmark.workloads.Heard;
 import app.yarrowmark.workloads.Plan;
 import app.yarrowmark.workloads.Workload;

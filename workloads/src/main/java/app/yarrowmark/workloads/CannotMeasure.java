@@ -1,6 +1,6 @@
-package app.yarrowmark.workloads.storage;
+package app.yarrowmark.workloads;
 
-/** Thrown where a storage score would mean nothing; says why and what to do. */
+/** Thrown where a score would mean nothing; says why and what to do. */
 public final class CannotMeasure extends Exception {
 
     /** Says why, in words for the ledger. */
