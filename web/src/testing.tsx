@@ -89,6 +89,7 @@ export const label: Schemas['SetupLabel'] = {
   kind: 'LAPTOP',
   unit: 'A',
   name: 'as shipped',
+  ordinal: 1,
   tuned: false,
   onlyOne: true,
   origin: '',

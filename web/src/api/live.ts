@@ -9,8 +9,18 @@ type Strip = readonly Schemas['StripView'][]
 
 const byTopic: Record<string, readonly string[]> = {
   SITTINGS: ['strip', 'sheet'],
-  RUNS: ['strip', 'sheet', 'scores', 'standings', 'ledger', 'run', 'profile'],
-  CATALOGUE: ['models', 'suites', 'setups', 'facts', 'profile', 'imports', 'sheet-text'],
+  RUNS: ['strip', 'sheet', 'scores', 'standings', 'comparison', 'ledger', 'run', 'profile'],
+  CATALOGUE: [
+    'models',
+    'suites',
+    'setups',
+    'setup',
+    'comparison',
+    'facts',
+    'profile',
+    'imports',
+    'sheet-text',
+  ],
 }
 
 /** Listens to the server's events and renews what they name; progress goes straight into the run sheet. */

@@ -15,6 +15,7 @@ export const keys = {
   sheet: (id: number) => ['sheet', id],
   scores: (suite: number, setup: number) => ['scores', suite, setup],
   standings: (...parts: readonly unknown[]) => ['standings', ...parts],
+  comparison: (...parts: readonly unknown[]) => ['comparison', ...parts],
   ledger: (...parts: readonly unknown[]) => ['ledger', ...parts],
   run: (id: string) => ['run', id],
   evidence: (run: string) => ['run', run, 'evidence'],
@@ -85,6 +86,36 @@ export function useStandings(question: StandingsQuestion) {
     queryKey: keys.standings(question.group, question.kind, question.reference),
     queryFn: () => take(api.GET('/api/v1/standings', { params: { query: question } })),
     placeholderData: (before) => before,
+  })
+}
+
+export interface ComparisonQuestion {
+  readonly subjects: readonly string[]
+  readonly reference: number
+  readonly basis: Schemas['ComparisonView']['basis']
+  readonly threshold: number
+  readonly speaks: string
+}
+
+export function useComparison({ subjects, reference, basis, threshold, speaks }: ComparisonQuestion) {
+  return useQuery({
+    queryKey: keys.comparison(subjects, reference, basis, threshold, speaks),
+    enabled: subjects.length >= 2,
+    queryFn: () =>
+      take(
+        api.GET('/api/v1/comparison', {
+          params: { query: { subject: [...subjects], reference, basis, threshold, speaks } },
+        }),
+      ),
+    placeholderData: (before) => before,
+  })
+}
+
+export function useSetup(id: number | undefined) {
+  return useQuery({
+    queryKey: keys.setup(id ?? 0),
+    enabled: id !== undefined,
+    queryFn: () => take(api.GET('/api/v1/setups/{id}', { params: { path: { id: id ?? 0 } } })),
   })
 }
 

@@ -11,6 +11,9 @@ const PutOnDesk = lazy(() => import('../features/desk/PutOnDesk').then((m) => ({
 const LedgerPage = lazy(() =>
   import('../features/ledger/LedgerPage').then((m) => ({ default: m.LedgerPage })),
 )
+const SideBySidePage = lazy(() =>
+  import('../features/side-by-side/SideBySidePage').then((m) => ({ default: m.SideBySidePage })),
+)
 const StandingsPage = lazy(() =>
   import('../features/standings/StandingsPage').then((m) => ({ default: m.StandingsPage })),
 )
@@ -53,6 +56,7 @@ export function App() {
         <Route path="/desk/new" element={page(<PutOnDesk />)} />
         <Route path="/desk/:sitting" element={page(<DeskPage />)} />
         <Route path="/ledger" element={page(<LedgerPage />)} />
+        <Route path="/side-by-side" element={page(<SideBySidePage />)} />
         <Route path="/standings" element={page(<StandingsPage />)} />
         <Route path="/catalogue" element={page(<CataloguePage />)} />
         <Route path="/catalogue/models/:id" element={page(<ModelPage />)} />

@@ -25,6 +25,8 @@ export function DeskStrip() {
           key={device.sitting}
           to={to(device.sitting)}
           aria-current={device.sitting === focus?.sitting}
+          data-subject={`setup-${String(device.setupId)}`}
+          data-name={`${device.model}, ${device.setup}`}
           className="relative min-w-[190px] max-w-[240px] border-l border-line pt-2 pl-[14px] pr-3 aria-[current=true]:bg-sheet aria-[current=true]:before:absolute aria-[current=true]:before:inset-x-0 aria-[current=true]:before:top-0 aria-[current=true]:before:h-1 aria-[current=true]:before:bg-gold"
         >
           <span className="flex items-start justify-between gap-3">

@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react'
 import { Link, Outlet, useLocation, useNavigate } from 'react-router'
 import { api, take } from '../api/client'
 import { Dialog } from '../ui/Dialog'
+import { useNotice } from '../ui/Notices'
 import { SearchDialog } from '../features/search/SearchDialog'
 import { DeskStrip } from './DeskStrip'
 import { useViewAddress } from './focus'
@@ -10,16 +11,21 @@ import type { View } from './focus'
 import { useShortcuts } from './keys'
 import type { Shortcut } from './keys'
 import { Mark } from './Mark'
+import { rowAtHand, togglePick, usePicks } from './picks'
 import { turnTheme } from './theme'
 
 const views: readonly { readonly view: View; readonly name: string; readonly key: string }[] = [
   { view: 'desk', name: 'Desk', key: 'd' },
   { view: 'ledger', name: 'Ledger', key: 'l' },
+  { view: 'side-by-side', name: 'Side by side', key: 's' },
   { view: 'standings', name: 'Standings', key: 'r' },
   { view: 'catalogue', name: 'Catalogue', key: 'c' },
 ]
 
 const inViews: readonly (readonly [string, string])[] = [
+  ['1 … 9', 'In Side by side: hold the others against this one'],
+  ['b', 'In Side by side: the next way to put a difference'],
+  ['a', 'In Side by side: put another beside'],
   ['e', 'Enter scores in the run sheet'],
   ['c', 'Change the setup of the device in focus'],
   ['r', 'Run on the device in focus'],
@@ -36,6 +42,8 @@ export function Frame({ name }: { readonly name: string }) {
   const navigate = useNavigate()
   const to = useViewAddress()
   const { pathname } = useLocation()
+  const notice = useNotice()
+  const picks = usePicks()
   const [help, setHelp] = useState(false)
   const [searching, setSearching] = useState(false)
   const shortcuts = useMemo<readonly Shortcut[]>(
@@ -54,6 +62,25 @@ export function Frame({ name }: { readonly name: string }) {
         },
       },
       {
+        keys: 'x',
+        words: 'Put the row you are on side by side, or back',
+        run: () => {
+          const row = rowAtHand()
+          const key = row?.dataset.subject
+          if (key === undefined) {
+            notice({ text: 'Point at a row, or move to it with Tab, then x puts it side by side.' })
+            return
+          }
+          const name = row?.dataset.name ?? 'The row'
+          notice({
+            text:
+              togglePick(key) === 'added'
+                ? `${name} stands side by side; g s opens it.`
+                : `${name} is put back.`,
+          })
+        },
+      },
+      {
         keys: '?',
         words: 'List all keys',
         run: () => {
@@ -61,7 +88,7 @@ export function Frame({ name }: { readonly name: string }) {
         },
       },
     ],
-    [navigate, to],
+    [navigate, to, notice],
   )
   useShortcuts(shortcuts)
   return (
@@ -96,7 +123,14 @@ export function Frame({ name }: { readonly name: string }) {
               aria-current={pathname.startsWith(`/${v.view}`) ? 'page' : undefined}
               className={`relative flex justify-between py-[6px] pr-[14px] ${pathname.startsWith(`/${v.view}`) ? 'font-[640] text-ink before:absolute before:-left-[18px] before:top-[6px] before:w-1 before:h-5 before:bg-ink' : 'text-ink2 hover:text-ink'}`}
             >
-              {v.name}
+              <span>
+                {v.name}
+                {v.view === 'side-by-side' && picks.length > 0 && (
+                  <span className="num text-[11px] ml-1.5 px-1 rounded bg-line2" title="picked with x">
+                    {picks.length}
+                  </span>
+                )}
+              </span>
               <span className="text-ink2 text-[11px] font-normal" aria-hidden="true">
                 {v.key}
               </span>

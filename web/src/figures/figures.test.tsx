@@ -1,6 +1,7 @@
 import { cleanup, fireEvent, render, screen } from '@testing-library/react'
 import { afterEach, describe, expect, it } from 'vitest'
 import { IndexLine, indexScale } from './IndexLine'
+import { PlumbAxis, PlumbRow, plumbScale } from './Plumb'
 import { RepeatDots } from './RepeatDots'
 import { RuleStrip } from './RuleStrip'
 import { Samples } from './Samples'
@@ -105,5 +106,52 @@ describe('Trace', () => {
     expect(screen.getByRole('img').getAttribute('aria-label')).toBe(
       '2 samples so far, 10.00 to 12.00 MB/s, now 12.00',
     )
+  })
+})
+
+describe('the plumb line', () => {
+  const mark = (times: number, verdict: 'AHEAD' | 'BEHIND' | 'EVEN' = 'AHEAD') => ({
+    times,
+    low: times * 0.99,
+    high: times * 1.01,
+    verdict,
+  })
+
+  it('has ahead to the right of the line and behind to the left, as far for ×2 as for ×½', () => {
+    const scale = plumbScale([mark(2), mark(0.5, 'BEHIND')], 300)
+    expect(scale.x(1)).toBeCloseTo(scale.line)
+    expect(scale.x(2) - scale.line).toBeCloseTo(scale.line - scale.x(0.5))
+  })
+
+  it('cuts what is far beyond the others, with an open end, so that it squashes nothing', () => {
+    const scale = plumbScale([mark(1.03), mark(1.04), mark(1.05), mark(30)], 300)
+    expect(scale.beyond(30)).toBe(true)
+    expect(scale.beyond(1.05)).toBe(false)
+    expect(scale.x(30)).toBe(299)
+  })
+
+  it('draws ahead solid, behind hatched, even on the line', () => {
+    const scale = plumbScale([mark(1.2), mark(0.8, 'BEHIND')], 300)
+    const row = (m: ReturnType<typeof mark>) =>
+      render(<PlumbRow scale={scale} height={28} mark={m} threshold={0.01} words="row" />).container
+    expect(row(mark(1.2)).querySelector('rect[fill="var(--teal)"]')).not.toBeNull()
+    expect(row(mark(0.8, 'BEHIND')).querySelector('pattern')).not.toBeNull()
+    expect(row(mark(1, 'EVEN')).querySelector('circle[fill="var(--even)"]')).not.toBeNull()
+  })
+
+  it('names only as many round differences as have room', () => {
+    const scale = plumbScale([mark(1.2), mark(0.9, 'BEHIND')], 200)
+    const ticks = [0.9, 0.95, 0.98, 1.02, 1.05, 1.1, 1.2].map((times) => ({
+      times,
+      label: `×${String(times)}`,
+    }))
+    const { container } = render(<PlumbAxis scale={scale} ticks={ticks} />)
+    const shown = [...container.querySelectorAll('text')]
+      .map((t) => Number(t.getAttribute('x')))
+      .sort((a, b) => a - b)
+    expect(shown.length).toBeGreaterThan(1)
+    shown.slice(1).forEach((x, i) => {
+      expect(x - (shown[i] ?? 0)).toBeGreaterThan(25)
+    })
   })
 })

@@ -82,7 +82,7 @@ function Models() {
       </thead>
       <tbody>
         {models.data.map((m) => (
-          <tr key={m.id} className={line}>
+          <tr key={m.id} className={line} data-subject={`model-${String(m.id)}`} data-name={m.name}>
             <td>
               <Link to={`/catalogue/models/${String(m.id)}`} className="hover:underline underline-offset-2">
                 <span className="text-ink2">{m.maker}</span> <b className="font-[560]">{m.name}</b>

@@ -52,7 +52,12 @@ function FactView({ profile }: { readonly profile: Schemas['FactProfile'] }) {
           </thead>
           <tbody>
             {profile.bearers.map((b) => (
-              <tr key={b.setup.setupId} className="border-b border-line2 [&>td]:px-2 [&>td]:h-[34px]">
+              <tr
+                key={b.setup.setupId}
+                className="border-b border-line2 [&>td]:px-2 [&>td]:h-[34px]"
+                data-subject={`setup-${String(b.setup.setupId)}`}
+                data-name={`${b.setup.model}, ${b.setup.name}`}
+              >
                 <td className="whitespace-nowrap">
                   <Link
                     to={`/catalogue/models/${String(b.setup.modelId)}?setup=${String(b.setup.setupId)}`}

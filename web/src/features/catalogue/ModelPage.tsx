@@ -209,7 +209,12 @@ function Setups({
           const s = line.setup
           const open = s.differences.filter((d) => d.standing === 'UNMEANT').length
           return (
-            <tr key={s.id} className="border-b border-line2 align-top [&>td]:py-[6px]">
+            <tr
+              key={s.id}
+              className="border-b border-line2 align-top [&>td]:py-[6px]"
+              data-subject={`setup-${String(s.id)}`}
+              data-name={`${s.model}, ${s.name}`}
+            >
               <td className="w-[58px] num text-ink2">
                 {s.origin === '' ? `${s.unitLabel} ${String(s.ordinal)}` : ''}
               </td>
@@ -231,6 +236,14 @@ function Setups({
                 >
                   <span className="num">{line.runs}</span> {line.runs === 1 ? 'run' : 'runs'}
                 </Link>
+                {s.parentId !== undefined && (
+                  <Link
+                    to={`/side-by-side?s=setup-${String(s.id)}&s=setup-${String(s.parentId)}`}
+                    className="block text-ink2 text-[12px] underline underline-offset-2 decoration-line hover:text-ink"
+                  >
+                    against before
+                  </Link>
+                )}
               </td>
               <td className="text-right text-[13px]">
                 {line.effects.map((e) => (

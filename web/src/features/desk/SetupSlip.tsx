@@ -23,6 +23,12 @@ export function SetupSlip({ sheet }: { readonly sheet: Schemas['RunSheet'] }) {
       {sheet.setup.parentName !== undefined && (
         <section className="mb-5">
           <h2>What changed from the {ordinal(sheet.setup.parentOrdinal ?? 1)}</h2>
+          <Link
+            to={besideBefore(sheet)}
+            className="text-[12.5px] text-ink2 underline underline-offset-2 decoration-line hover:text-ink"
+          >
+            against before
+          </Link>
           <Differences setup={sheet.setup} sitting={sheet.sitting} />
         </section>
       )}
@@ -30,6 +36,12 @@ export function SetupSlip({ sheet }: { readonly sheet: Schemas['RunSheet'] }) {
       <Conditions sheet={sheet} />
     </aside>
   )
+}
+
+/** Side by side: this setup against the one it was changed from. */
+function besideBefore(sheet: Schemas['RunSheet']): string {
+  const { id, parentId } = sheet.setup
+  return `/side-by-side?focus=${String(sheet.sitting)}&s=setup-${String(id)}&s=setup-${String(parentId ?? id)}`
 }
 
 /** Every fact of a setup, in the order of a slip; a value leads to everything that bears it. */

@@ -228,6 +228,8 @@ function Rows({ rows, open, onOpen }: RowsProps) {
           <tr
             key={row.id}
             data-run={row.id}
+            data-subject={`setup-${String(row.setup.setupId)}`}
+            data-name={`${row.setup.model}, ${row.setup.name}`}
             data-state={row.state}
             aria-selected={row.id === open}
             className="border-b border-line2 [&>td]:px-2 [&>td]:h-[34px] aria-selected:bg-ground hover:bg-ground cursor-pointer"

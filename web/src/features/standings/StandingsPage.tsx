@@ -235,6 +235,8 @@ function PlaceRow({ place, scale, focus, edge, oneTest, groups: shown, pools }: 
       className={`border-b border-line2 [&>td]:h-[33px] [&>td]:p-0 ${focus ? 'bg-gold-wash' : ''}`}
       data-focus={focus}
       data-setup={place.setup.setupId}
+      data-subject={`setup-${String(place.setup.setupId)}`}
+      data-name={label(place.setup)}
     >
       <td
         className={`num text-[13px] !text-right !pr-2 !pl-[14px] whitespace-nowrap ${focus ? 'shadow-[inset_5px_0_0_var(--gold)]' : ''}`}

@@ -14,6 +14,7 @@ function setup(setupId: number, onlyOne = true): Place['setup'] {
     unit: 'A',
     origin: '',
     name: 'as shipped',
+    ordinal: 1,
     tuned: false,
     onlyOne,
   }

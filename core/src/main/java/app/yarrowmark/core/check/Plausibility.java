@@ -3,12 +3,10 @@ package app.yarrowmark.core.check;
 import app.yarrowmark.core.rank.Prediction;
 import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.score.Scoring;
+import app.yarrowmark.core.score.Student;
 import app.yarrowmark.core.suite.Direction;
 import java.util.Collection;
-import java.util.Map;
 import java.util.Optional;
-import java.util.concurrent.ConcurrentHashMap;
-import org.apache.commons.math3.distribution.TDistribution;
 
 /** Expectations of a reading before it is believed; one in a thousand good readings falls outside. */
 public final class Plausibility {
@@ -17,9 +15,6 @@ public final class Plausibility {
     private static final double FACTOR = 5;
     private static final int ENOUGH_DOF = 8;
     private static final int ENOUGH_OF_KIND = 3;
-
-    private static final int MOST_QUANTILES = 10_000;
-    private static final Map<Double, Double> QUANTILES = new ConcurrentHashMap<>();
 
     private Plausibility() {}
 
@@ -35,7 +30,7 @@ public final class Plausibility {
         }
         double e = Scoring.medianEfficiency(others.count());
         double variance = others.moderatedVariance() * (1 + e * e / others.count()) + others.roundingVariance();
-        double reach = quantile(others.dof()) * Math.sqrt(variance);
+        double reach = Student.quantile(QUANTILE, others.dof()) * Math.sqrt(variance);
         return Optional.of(around(others.log(), reach, Expectation.Basis.REPEATS));
     }
 
@@ -51,7 +46,7 @@ public final class Plausibility {
             return around(log, Math.log(FACTOR), Expectation.Basis.FEW_OTHER_TESTS);
         }
         double deviation = Math.sqrt(prediction.variance() + error * error);
-        return around(log, quantile(prediction.dof()) * deviation, Expectation.Basis.OTHER_TESTS);
+        return around(log, Student.quantile(QUANTILE, prediction.dof()) * deviation, Expectation.Basis.OTHER_TESTS);
     }
 
     /**
@@ -73,13 +68,5 @@ public final class Plausibility {
 
     private static Expectation around(double log, double reach, Expectation.Basis basis) {
         return new Expectation(Math.exp(log), Math.exp(log - reach), Math.exp(log + reach), basis);
-    }
-
-    /** Found by a search, and asked for the same few degrees of freedom many thousand times in an import. */
-    private static double quantile(double dof) {
-        if (QUANTILES.size() > MOST_QUANTILES) {
-            QUANTILES.clear();
-        }
-        return QUANTILES.computeIfAbsent(dof, d -> new TDistribution(null, d).inverseCumulativeProbability(QUANTILE));
     }
 }

@@ -1,6 +1,6 @@
 package app.yarrowmark.core.rank;
 
-import org.apache.commons.math3.distribution.TDistribution;
+import app.yarrowmark.core.score.Student;
 
 /**
  * How good subjects are, on a log scale, with what is known of the error.
@@ -23,6 +23,6 @@ public record Estimate(double[] theta, double[][] covariance, double dof, double
 
     /** Returns Student's quantile at the estimate's degrees of freedom. */
     double quantile(double p) {
-        return new TDistribution(null, dof).inverseCumulativeProbability(p);
+        return Student.quantile(p, dof);
     }
 }

@@ -5,7 +5,7 @@ import java.util.OptionalDouble;
 /**
  * What all accepted readings of one metric in one setup come to, on a ratio scale.
  *
- * @param count accepted readings behind it, at least 1
+ * @param count accepted readings behind it, at least 1; 0 for a claim
  * @param log natural logarithm of the score
  * @param dof degrees of freedom of the noise; 0 where the noise is unknown
  * @param moderatedVariance log variance of one reading, own and pooled together
@@ -14,6 +14,11 @@ import java.util.OptionalDouble;
  */
 public record Score(
         int count, double log, double dof, double moderatedVariance, double roundingVariance, double standardError) {
+
+    /** Returns a figure that somebody claims: it has no noise of its own. */
+    public static Score claimed(double value) {
+        return new Score(0, Math.log(value), Double.POSITIVE_INFINITY, 0, 0, 0);
+    }
 
     /** Returns the score in the metric's unit. */
     public double value() {

@@ -83,6 +83,11 @@ public record Metric(
         return scale == Scale.RATIO;
     }
 
+    /** Returns whether the unit is one of time, so that there is time to be saved. */
+    public boolean isTime() {
+        return List.of("s", "ms", "us", "ns", "min", "h").contains(unit);
+    }
+
     /** Returns whether the number follows from others of the same run. */
     public boolean isTotal() {
         return formula.isPresent();

@@ -8,7 +8,6 @@ import app.yarrowmark.core.Golden;
 import app.yarrowmark.core.rank.SplitMix;
 import com.fasterxml.jackson.databind.JsonNode;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -20,7 +19,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 class ScoringTest {
 
     private static final JsonNode GOLDEN = Golden.read("A_cell");
-    private static final PooledNoise HISTORY = history();
+    private static final PooledNoise HISTORY = WorkedCells.history();
 
     @Test
     void poolsNoiseOverSetups() {
@@ -32,19 +31,19 @@ class ScoringTest {
     @ParameterizedTest
     @ValueSource(strings = {"a", "b", "single"})
     void agreesWithTheWorkedExample(String cell) {
-        check(cell, Scoring.score(readings(cell, 0.1), HISTORY));
+        check(cell, Scoring.score(WorkedCells.readings(cell, 0.1), HISTORY));
     }
 
     @Test
     void withoutHistoryTwoIdenticalReadingsAreAsGoodAsTheirDigits() {
         check(
                 "two_identical_no_history_resolution_1",
-                Scoring.score(readings("two_identical_no_history_resolution_1", 1), PooledNoise.NONE));
+                Scoring.score(WorkedCells.readings("two_identical_no_history_resolution_1", 1), PooledNoise.NONE));
     }
 
     @Test
     void oneReadingWithoutHistoryHasUnknownNoise() {
-        Score score = Scoring.score(readings("single_without_history", 0.1), PooledNoise.NONE);
+        Score score = Scoring.score(WorkedCells.readings("single_without_history", 0.1), PooledNoise.NONE);
 
         assertThat(score.noiseKnown()).isFalse();
         assertThat(score.relativeError()).isEmpty();
@@ -117,21 +116,6 @@ class ScoringTest {
         Golden.assertSame("variance", score.moderatedVariance(), expected.get("mod_var"));
         Golden.assertSame("rounding", score.roundingVariance(), expected.get("round_var"));
         Golden.assertSame("error", score.standardError(), expected.get("se"));
-    }
-
-    private static PooledNoise history() {
-        List<double[]> cells = new ArrayList<>();
-        GOLDEN.get("inputs")
-                .get("history_readings")
-                .forEach(c -> cells.add(
-                        Arrays.stream(Golden.doubles(c)).map(Math::log).toArray()));
-        return pool(cells).all();
-    }
-
-    private static List<Reading> readings(String cell, double resolution) {
-        return Arrays.stream(Golden.doubles(GOLDEN.get("inputs").get("cells").get(cell)))
-                .mapToObj(v -> new Reading(v, resolution))
-                .toList();
     }
 
     private static List<Reading> noisy(SplitMix random, int n, double sigma) {

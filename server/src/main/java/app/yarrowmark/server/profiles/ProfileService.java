@@ -1,5 +1,7 @@
 package app.yarrowmark.server.profiles;
 
+import app.yarrowmark.core.compare.Advantage;
+import app.yarrowmark.core.compare.GroupSummary;
 import app.yarrowmark.core.score.DigitText;
 import app.yarrowmark.core.score.PooledNoise;
 import app.yarrowmark.core.score.Score;
@@ -44,13 +46,13 @@ import app.yarrowmark.server.suites.SuiteService;
 import app.yarrowmark.server.suites.SuiteView;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import org.apache.commons.math3.distribution.TDistribution;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -146,51 +148,31 @@ class ProfileService {
         if (setup.parentId() == null) {
             return List.of();
         }
-        List<EffectView> effects = new ArrayList<>();
-        for (TestGroup group : TestGroup.values()) {
-            List<double[]> ratios = new ArrayList<>();
-            for (Suite suite : suites.all()) {
-                for (Metric metric : suite.sheet().ranked()) {
-                    if (suite.sheet().groupOf(metric) == group) {
-                        ratio(scores.column(suite.metricId(metric)), setup, metric.better())
-                                .ifPresent(ratios::add);
-                    }
+        Map<TestGroup, List<GroupSummary.Test>> tests = new EnumMap<>(TestGroup.class);
+        for (Suite suite : suites.all()) {
+            for (Metric metric : suite.sheet().ranked()) {
+                Map<Long, Score> column = scores.column(suite.metricId(metric)).scores();
+                Score now = column.get(setup.id());
+                Score before = column.get(setup.parentId());
+                if (now != null && before != null) {
+                    tests.computeIfAbsent(suite.sheet().groupOf(metric), g -> new ArrayList<>())
+                            .add(new GroupSummary.Test(Advantage.of(now, before, metric.better(), 0), 1));
                 }
             }
-            if (!ratios.isEmpty()) {
-                effects.add(effect(group, ratios));
-            }
         }
-        return effects;
+        return tests.entrySet().stream()
+                .map(e -> effect(e.getKey(), e.getValue()))
+                .toList();
     }
 
-    /** Log of the advantage, its variance, degrees of freedom; empty unless both setups have a score. */
-    private static Optional<double[]> ratio(ScoreColumn column, SetupView setup, Direction better) {
-        Score now = column.scores().get(setup.id());
-        Score before = column.scores().get(setup.parentId());
-        if (now == null || before == null) {
-            return Optional.empty();
-        }
-        double a = now.standardError() * now.standardError();
-        double b = before.standardError() * before.standardError();
-        boolean known = now.noiseKnown() && before.noiseKnown() && a + b > 0;
-        double dof = known ? (a + b) * (a + b) / (a * a / now.dof() + b * b / before.dof()) : 0;
-        return Optional.of(new double[] {better.sign() * (now.log() - before.log()), a + b, dof});
-    }
-
-    private static EffectView effect(TestGroup group, List<double[]> ratios) {
-        double n = ratios.size();
-        double log = ratios.stream().mapToDouble(r -> r[0]).sum() / n;
-        double variance = ratios.stream().mapToDouble(r -> r[1]).sum() / (n * n);
-        boolean known = ratios.stream().allMatch(r -> r[2] > 0);
-        if (!known) {
-            return new EffectView(group, Math.exp(log) - 1, null, null, ratios.size());
-        }
-        double spread = ratios.stream().mapToDouble(r -> r[1] * r[1] / r[2]).sum() / (n * n * n * n);
-        double reach = new TDistribution(null, variance * variance / spread).inverseCumulativeProbability(.975)
-                * Math.sqrt(variance);
+    private static EffectView effect(TestGroup group, List<GroupSummary.Test> tests) {
+        GroupSummary mean = GroupSummary.of(tests);
         return new EffectView(
-                group, Math.exp(log) - 1, Math.exp(log - reach) - 1, Math.exp(log + reach) - 1, ratios.size());
+                group,
+                mean.times() - 1,
+                mean.ofTheseTests().map(s -> mean.low(s) - 1).orElse(null),
+                mean.ofTheseTests().map(s -> mean.high(s) - 1).orElse(null),
+                tests.size());
     }
 
     private List<GroupStrip> strips(long setupId, DeviceKind kind) {

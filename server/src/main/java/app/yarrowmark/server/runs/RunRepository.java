@@ -66,6 +66,11 @@ interface RunRepository extends JpaRepository<RunEntity, UUID> {
                     + " and r.state <> 'FAILED' and r.sender in ('runner', 'device page') and r.suiteId in :suites order by r.startedAt desc")
     List<Object[]> times(Collection<Long> suites, Pageable most);
 
+    /** Setup, suite, state, reason, flags, gaps and start of every run of some setups. */
+    @Query("select r.setupId, r.suiteId, r.state, r.reason, r.flags, r.gaps, r.startedAt from RunEntity r"
+            + " where r.setupId in :setups")
+    List<Object[]> attempts(Collection<Long> setups);
+
     @Query("select r.setupId, count(r) from RunEntity r group by r.setupId")
     List<Object[]> countBySetup();
 

@@ -439,6 +439,40 @@ public class RunService {
     }
 
     /**
+     * One attempt at a suite, without what was read.
+     *
+     * @param reason why it failed or was set aside; null for one that was done
+     * @param flags in words
+     * @param gaps why a metric has no reading, by metric key
+     */
+    public record Attempt(
+            long setupId,
+            long suiteId,
+            RunState state,
+            @Nullable String reason,
+            String flags,
+            Map<String, String> gaps,
+            Instant startedAt) {}
+
+    /** Returns every attempt at any suite on some setups. */
+    public List<Attempt> attempts(Collection<Long> setupIds) {
+        return runs.attempts(setupIds).stream().map(RunService::attempt).toList();
+    }
+
+    private static Attempt attempt(Object[] row) {
+        List<RunFile.GapLine> gaps =
+                row[5] == null ? List.of() : Json.read((String) row[5], new TypeReference<List<RunFile.GapLine>>() {});
+        return new Attempt(
+                (Long) row[0],
+                (Long) row[1],
+                (RunState) row[2],
+                (String) row[3],
+                Flags.of((String) row[4]).stream().map(Flags::words).collect(Collectors.joining(", ")),
+                gaps.stream().collect(Collectors.toMap(RunFile.GapLine::metric, RunFile.GapLine::reason, (a, b) -> a)),
+                (Instant) row[6]);
+    }
+
+    /**
      * Returns the median minutes that runs of a suite took on devices of a kind, by suite; without those that nobody of
      * that kind ran with one of our programs.
      *

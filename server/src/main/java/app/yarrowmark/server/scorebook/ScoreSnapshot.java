@@ -10,6 +10,11 @@ import java.util.Map;
  */
 public record ScoreSnapshot(long revision, Map<Long, ScoreColumn> columns) {
 
+    /** Returns whether a setup has a score in any metric. */
+    public boolean measured(long setupId) {
+        return columns.values().stream().anyMatch(c -> !c.readings(setupId).isEmpty());
+    }
+
     /** Returns the scores of a metric; empty if it has none. */
     public ScoreColumn column(long metricId) {
         return columns.getOrDefault(metricId, ScoreColumn.empty());

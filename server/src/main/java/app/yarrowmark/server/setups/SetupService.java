@@ -276,6 +276,12 @@ public class SetupService {
                 .toList();
     }
 
+    /** Returns the value of a fact in every setup where it is known, by setup. */
+    public Map<Long, String> valuesOf(String key) {
+        return setups.valuesBySetup(key).stream()
+                .collect(Collectors.toMap(row -> (Long) row[0], row -> (String) row[1]));
+    }
+
     /** A value of a fact and how many setups bear it. */
     public record FactValue(String key, String value, long setups) {}
 
@@ -334,6 +340,8 @@ public class SetupService {
                 model.kind(),
                 unit.label(),
                 s.name,
+                s.ordinal,
+                s.parentId,
                 s.tuned,
                 only,
                 unit.origin());

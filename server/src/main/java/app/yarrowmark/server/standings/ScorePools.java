@@ -2,10 +2,10 @@ package app.yarrowmark.server.standings;
 
 import app.yarrowmark.core.rank.PoolPosition;
 import app.yarrowmark.core.score.PlainScore;
-import app.yarrowmark.core.score.ReadingText;
 import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.core.suite.Scale;
+import app.yarrowmark.server.scorebook.PlainWords;
 import app.yarrowmark.server.scorebook.ScoreBook;
 import app.yarrowmark.server.scorebook.ScoreColumn;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
@@ -18,8 +18,6 @@ import app.yarrowmark.server.standings.ScorePoolView.PlainView;
 import app.yarrowmark.server.standings.ScorePoolView.PoolScore;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
-import java.math.BigDecimal;
-import java.math.RoundingMode;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
@@ -78,23 +76,10 @@ class ScorePools {
         return score == null
                 ? null
                 : new PlainView(
-                        words(metric, score.value(), score.count(), decimals),
+                        PlainWords.of(metric, score.value(), score.count(), decimals),
                         score.count(),
-                        words(metric, score.low(), 1, decimals),
-                        words(metric, score.high(), 1, decimals));
-    }
-
-    private static String words(Metric metric, double value, int count, int decimals) {
-        return switch (metric.scale()) {
-            case CHECK ->
-                count == 1 ? value == 1 ? "passed" : "failed" : "passed " + Math.round(value * count) + " of " + count;
-            case LADDER -> ReadingText.words(metric, "", value);
-            case INFORMATION -> "noted";
-            default ->
-                BigDecimal.valueOf(value)
-                        .setScale(decimals, RoundingMode.HALF_EVEN)
-                        .toPlainString();
-        };
+                        PlainWords.of(metric, score.low(), 1, decimals),
+                        PlainWords.of(metric, score.high(), 1, decimals));
     }
 
     /** Only rungs and checks are few enough to be counted. */
@@ -111,7 +96,7 @@ class ScorePools {
             }
         });
         return counts.entrySet().stream()
-                .map(e -> new PlainShare(words(metric, e.getKey(), 1, 0), e.getValue()))
+                .map(e -> new PlainShare(PlainWords.of(metric, e.getKey(), 1, 0), e.getValue()))
                 .toList();
     }
 

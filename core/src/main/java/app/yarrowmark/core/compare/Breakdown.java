@@ -1,0 +1,123 @@
+package app.yarrowmark.core.compare;
+
+import app.yarrowmark.core.suite.Formula;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.TreeMap;
+
+/**
+ * Where the change of a total came from. Up to twelve changed parts share it exactly after Shapley (1953), "A value for
+ * n-person games": the mean of what a part's change does, over all orders in which the parts could have changed. More of them
+ * share it along the straight path between the logarithms after Aumann and Shapley (1974), "Values of Non-Atomic Games": for a
+ * sum of parts and for a geometric mean the two agree up to the curve of the path, and the second names every part however many
+ * there are.
+ *
+ * @param change new total minus old
+ * @param shares by part, in the total's unit; they add up to {@code change}. Parts that did not change are left out
+ * @param exact whether the shares are Shapley's
+ */
+public record Breakdown(double change, Map<String, Double> shares, boolean exact) {
+
+    private static final int MOST_EXACT = 12;
+    private static final int STEPS = 256;
+
+    /**
+     * Returns the breakdown; empty if a part is missing on a side or the formula has no value there.
+     *
+     * @param before by metric key
+     * @param after by metric key
+     */
+    public static Optional<Breakdown> of(Formula total, Map<String, Double> before, Map<String, Double> after) {
+        OptionalDouble old = total.evaluate(before);
+        OptionalDouble now = total.evaluate(after);
+        if (old.isEmpty() || now.isEmpty()) {
+            return Optional.empty();
+        }
+        List<String> changed = total.keys().stream()
+                .sorted()
+                .filter(k -> !before.get(k).equals(after.get(k)))
+                .toList();
+        boolean exact = changed.size() <= MOST_EXACT;
+        double[] shares = exact ? shapley(total, changed, before, after) : alongPath(total, changed, before, after);
+        double change = now.getAsDouble() - old.getAsDouble();
+        Map<String, Double> named = new LinkedHashMap<>();
+        for (int i = 0; i < shares.length; i++) {
+            if (!Double.isFinite(shares[i])) {
+                return Optional.empty();
+            }
+            named.put(changed.get(i), shares[i]);
+        }
+        return Optional.of(new Breakdown(change, named, exact));
+    }
+
+    private static double[] shapley(
+            Formula total, List<String> changed, Map<String, Double> before, Map<String, Double> after) {
+        int n = changed.size();
+        double[] value = new double[1 << n];
+        Map<String, Double> mixed = new TreeMap<>(before);
+        for (int set = 0; set < value.length; set++) {
+            for (int i = 0; i < n; i++) {
+                String key = changed.get(i);
+                mixed.put(key, (set >> i & 1) == 1 ? after.get(key) : before.get(key));
+            }
+            value[set] = total.evaluate(mixed).orElse(Double.NaN);
+        }
+        double[] weight = orderWeights(n);
+        double[] shares = new double[n];
+        for (int set = 0; set < value.length; set++) {
+            for (int i = 0; i < n; i++) {
+                if ((set >> i & 1) == 0) {
+                    shares[i] += weight[Integer.bitCount(set)] * (value[set | 1 << i] - value[set]);
+                }
+            }
+        }
+        return shares;
+    }
+
+    /** k!(n−k−1)!/n!: the share of all orders in which just those k parts changed before one. */
+    private static double[] orderWeights(int n) {
+        double[] weight = new double[Math.max(1, n)];
+        weight[0] = 1.0 / Math.max(1, n);
+        for (int k = 1; k < n; k++) {
+            weight[k] = weight[k - 1] * k / (n - k);
+        }
+        return weight;
+    }
+
+    /** Each small step along the path is shared by what each part does alone, and scaled to the whole step. */
+    private static double[] alongPath(
+            Formula total, List<String> changed, Map<String, Double> before, Map<String, Double> after) {
+        double[] shares = new double[changed.size()];
+        Map<String, Double> at = new TreeMap<>(before);
+        for (int step = 0; step < STEPS; step++) {
+            double from = total.evaluate(at).orElse(Double.NaN);
+            Map<String, Double> next = new TreeMap<>(at);
+            for (String key : changed) {
+                next.put(key, between(before.get(key), after.get(key), (step + 1.0) / STEPS));
+            }
+            double whole = total.evaluate(next).orElse(Double.NaN) - from;
+            double[] alone = new double[shares.length];
+            double sum = 0;
+            for (int i = 0; i < alone.length; i++) {
+                String key = changed.get(i);
+                double old = at.put(key, next.get(key));
+                alone[i] = total.evaluate(at).orElse(Double.NaN) - from;
+                at.put(key, old);
+                sum += alone[i];
+            }
+            double rest = (whole - sum) / alone.length;
+            for (int i = 0; i < alone.length; i++) {
+                shares[i] += alone[i] + rest;
+            }
+            at = next;
+        }
+        return shares;
+    }
+
+    private static double between(double from, double to, double share) {
+        return from > 0 && to > 0 ? from * Math.pow(to / from, share) : from + share * (to - from);
+    }
+}

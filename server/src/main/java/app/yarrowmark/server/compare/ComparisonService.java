@@ -1,0 +1,467 @@
+package app.yarrowmark.server.compare;
+
+import app.yarrowmark.core.compare.Advantage;
+import app.yarrowmark.core.compare.Basis;
+import app.yarrowmark.core.compare.Breakdown;
+import app.yarrowmark.core.compare.Comparability;
+import app.yarrowmark.core.compare.GroupSummary;
+import app.yarrowmark.core.compare.MoreRuns;
+import app.yarrowmark.core.compare.Verdict;
+import app.yarrowmark.core.score.PlainScore;
+import app.yarrowmark.core.score.Reading;
+import app.yarrowmark.core.score.Score;
+import app.yarrowmark.core.suite.Formula;
+import app.yarrowmark.core.suite.Metric;
+import app.yarrowmark.core.suite.SuiteSheet;
+import app.yarrowmark.core.suite.TestGroup;
+import app.yarrowmark.server.catalogue.CatalogueService;
+import app.yarrowmark.server.compare.ComparisonView.AxisTick;
+import app.yarrowmark.server.compare.ComparisonView.ComparedCell;
+import app.yarrowmark.server.compare.ComparisonView.ComparedGroup;
+import app.yarrowmark.server.compare.ComparisonView.ComparedSubject;
+import app.yarrowmark.server.compare.ComparisonView.ComparedSummary;
+import app.yarrowmark.server.compare.ComparisonView.ComparedTest;
+import app.yarrowmark.server.compare.ComparisonView.Deciding;
+import app.yarrowmark.server.compare.ComparisonView.Difference;
+import app.yarrowmark.server.compare.ComparisonView.FactDifference;
+import app.yarrowmark.server.compare.ComparisonView.Leaning;
+import app.yarrowmark.server.compare.ComparisonView.Obstacle;
+import app.yarrowmark.server.compare.ComparisonView.Source;
+import app.yarrowmark.server.compare.TestRow.Entry;
+import app.yarrowmark.server.scorebook.PlainWords;
+import app.yarrowmark.server.scorebook.ScoreBook;
+import app.yarrowmark.server.scorebook.ScoreSnapshot;
+import app.yarrowmark.server.scorebook.TestColumn;
+import app.yarrowmark.server.setups.SetupLabel;
+import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.setups.SetupView.Standing;
+import app.yarrowmark.server.shell.RuleViolations;
+import app.yarrowmark.server.subjects.Speaker;
+import app.yarrowmark.server.subjects.Subject;
+import app.yarrowmark.server.subjects.SubjectKey;
+import app.yarrowmark.server.subjects.SubjectScores;
+import app.yarrowmark.server.subjects.SubjectScores.Found;
+import app.yarrowmark.server.subjects.SubjectService;
+import app.yarrowmark.server.suites.SuiteService;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.EnumMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Holds subjects against a reference, from the score book alone but for the reasons of gaps. */
+@Service
+@Transactional(readOnly = true)
+public class ComparisonService {
+
+    private static final int MOST = 12;
+    private static final List<Double> ROUND_SHARES = List.of(
+            -.95, -.9, -.8, -.7, -.5, -.4, -.3, -.2, -.1, -.05, -.02, -.01, .01, .02, .05, .1, .2, .3, .5, .7, .9, 1.5,
+            2.0, 4.0, 9.0, 19.0, 49.0);
+    private static final List<Double> ROUND_TIMES = List.of(
+            .02, .05, .1, .2, .3, .5, .7, .8, .9, .95, .98, 1.02, 1.05, 1.1, 1.2, 1.5, 2.0, 3.0, 5.0, 10.0, 20.0, 50.0);
+
+    private final SubjectService subjects;
+    private final CatalogueService catalogue;
+    private final SetupService setups;
+    private final SuiteService suites;
+    private final ScoreBook book;
+    private final FactDifferences differences;
+    private final GapReasons gaps;
+
+    ComparisonService(
+            SubjectService subjects,
+            CatalogueService catalogue,
+            SetupService setups,
+            SuiteService suites,
+            ScoreBook book,
+            FactDifferences differences,
+            GapReasons gaps) {
+        this.subjects = subjects;
+        this.catalogue = catalogue;
+        this.setups = setups;
+        this.suites = suites;
+        this.book = book;
+        this.differences = differences;
+        this.gaps = gaps;
+    }
+
+    /** What was asked for, found. */
+    private record Asked(
+            List<Subject> subjects, int reference, Basis basis, double threshold, Map<Long, SetupLabel> labels) {
+
+        IntStream others() {
+            return IntStream.range(0, subjects.size()).filter(i -> i != reference);
+        }
+    }
+
+    /**
+     * Returns the comparison.
+     *
+     * @param reference number of the subject that the others are held against
+     * @throws RuleViolations unless two to twelve different subjects are asked for and the reference is one of them
+     */
+    ComparisonView compare(List<SubjectKey> keys, int reference, Basis basis, double threshold, Speaker speaker) {
+        if (keys.size() < 2 || keys.size() > MOST || keys.stream().distinct().count() < keys.size()) {
+            throw new RuleViolations(
+                    "subject", "two to " + MOST + " different subjects stand side by side, got " + keys);
+        }
+        if (reference < 0 || reference >= keys.size()) {
+            throw new RuleViolations("reference", "is 0 to " + (keys.size() - 1) + ", got " + reference);
+        }
+        if (!(threshold >= 0 && threshold < 1)) {
+            throw new RuleViolations("threshold", "is a share from 0 to below 1, got " + threshold);
+        }
+        ScoreSnapshot scores = book.current();
+        Asked asked = new Asked(
+                keys.stream().map(k -> subjects.find(k, speaker)).toList(),
+                reference,
+                basis,
+                threshold,
+                setups.labels());
+        Subject base = asked.subjects.get(reference);
+        List<FactDifference> differs = asked.others()
+                .boxed()
+                .flatMap(i -> differences.between(base, asked.subjects.get(i), i).stream())
+                .toList();
+        List<TestRow> rows =
+                TestRow.of(asked.subjects, suites.all(), new SubjectScores(scores, catalogue, setups), scores);
+        List<TestRow> unlike =
+                rows.stream().filter(r -> isUnlike(r, rows, reference)).toList();
+        Map<TestGroup, List<TestRow>> byGroup = rows.stream()
+                .filter(r -> !unlike.contains(r))
+                .collect(Collectors.groupingBy(
+                        r -> r.test().suite().sheet().groupOf(r.test().metric()),
+                        () -> new EnumMap<>(TestGroup.class),
+                        Collectors.toList()));
+        GapReasons.Reasons reasons = gaps.of(asked.subjects);
+        return new ComparisonView(
+                scores.revision(),
+                threshold,
+                basis,
+                asked.subjects.stream().map(s -> view(s, asked.labels)).toList(),
+                reference,
+                differs,
+                byGroup.entrySet().stream()
+                        .map(e -> group(e.getKey(), e.getValue(), rows, asked, scores, reasons, differs))
+                        .toList(),
+                obstacles(unlike, rows, asked),
+                ticks(basis));
+    }
+
+    private static List<AxisTick> ticks(Basis basis) {
+        Basis of = ofMeans(basis);
+        return (of == Basis.TIMES_AS_FAST ? ROUND_TIMES : ROUND_SHARES)
+                .stream()
+                        .map(v -> new AxisTick(of.toRatio(v), v))
+                        .filter(t -> t.times() > 0 && Double.isFinite(t.times()))
+                        .toList();
+    }
+
+    private static ComparedSubject view(Subject s, Map<Long, SetupLabel> labels) {
+        return new ComparedSubject(
+                s.key().toString(),
+                s.name(),
+                s.detail(),
+                s.deviceKind(),
+                s.tuned(),
+                s.origin(),
+                s.setup(),
+                s.model(),
+                s.setups().size(),
+                s.setup() == null ? null : labels.get(s.setup()).parentId());
+    }
+
+    /** A row that the reference lacks though it has the same test in a form that does not compare. */
+    private static boolean isUnlike(TestRow row, List<TestRow> rows, int reference) {
+        return !row.entries().get(reference).has()
+                && rows.stream()
+                        .anyMatch(o -> o.isOtherVersionOf(row)
+                                && o.entries().get(reference).has());
+    }
+
+    private static List<Obstacle> obstacles(List<TestRow> unlike, List<TestRow> rows, Asked asked) {
+        Map<List<Object>, Integer> counts = new LinkedHashMap<>();
+        for (TestRow row : unlike) {
+            TestRow theirs = rows.stream()
+                    .filter(o -> o.isOtherVersionOf(row)
+                            && o.entries().get(asked.reference).has())
+                    .findFirst()
+                    .orElseThrow();
+            String reason = Comparability.obstacle(
+                            row.test().suite().sheet(),
+                            theirs.test().suite().sheet(),
+                            row.test().metric().key())
+                    .orElse("");
+            asked.others()
+                    .filter(i -> row.entries().get(i).has()
+                            && !theirs.entries().get(i).has())
+                    .forEach(i ->
+                            counts.merge(List.of(i, row.test().suite().sheet().name(), reason), 1, Integer::sum));
+        }
+        return counts.entrySet().stream()
+                .map(e -> new Obstacle(
+                        (Integer) e.getKey().get(0), (String) e.getKey().get(1), e.getValue(), (String)
+                                e.getKey().get(2)))
+                .toList();
+    }
+
+    private ComparedGroup group(
+            TestGroup group,
+            List<TestRow> own,
+            List<TestRow> all,
+            Asked asked,
+            ScoreSnapshot scores,
+            GapReasons.Reasons reasons,
+            List<FactDifference> differs) {
+        return new ComparedGroup(
+                group,
+                asked.others()
+                        .mapToObj(i -> summary(group, own, i, asked, differs))
+                        .toList(),
+                own.stream().map(r -> test(r, all, asked, scores, reasons)).toList());
+    }
+
+    private static ComparedSummary summary(
+            TestGroup group, List<TestRow> rows, int subject, Asked asked, List<FactDifference> differs) {
+        List<TestRow> counted = rows.stream()
+                .filter(r -> r.test().suite().sheet().ranked().contains(r.test().metric()))
+                .filter(r -> r.entries().get(subject).has()
+                        || r.entries().get(asked.reference).has())
+                .toList();
+        List<TestRow> common = new ArrayList<>();
+        List<Advantage> advantages = new ArrayList<>();
+        for (TestRow row : counted) {
+            advantage(row, subject, asked).ifPresent(a -> {
+                common.add(row);
+                advantages.add(a);
+            });
+        }
+        Map<Verdict, Long> verdicts = advantages.stream()
+                .flatMap(a -> a.verdict().stream())
+                .collect(Collectors.groupingBy(v -> v, Collectors.counting()));
+        Optional<GroupSummary> mean = advantages.isEmpty()
+                ? Optional.empty()
+                : Optional.of(GroupSummary.of(advantages.stream()
+                        .map(a -> new GroupSummary.Test(a, 1))
+                        .toList()));
+        return new ComparedSummary(
+                subject,
+                advantages.size(),
+                counted.size(),
+                mean.map(g -> difference(g, g.ofTheseTests(), asked)).orElse(null),
+                mean.filter(g -> g.ofThisKind().isPresent())
+                        .map(g -> difference(g, g.ofThisKind(), asked))
+                        .orElse(null),
+                count(verdicts, Verdict.AHEAD),
+                count(verdicts, Verdict.BEHIND),
+                count(verdicts, Verdict.EVEN),
+                count(verdicts, Verdict.UNDECIDED),
+                (int) advantages.stream().filter(a -> !a.noiseKnown()).count(),
+                mean.flatMap(g -> leaning(g, common, asked)).orElse(null),
+                differs.stream()
+                        .filter(d -> d.subject() == subject
+                                && d.standing() != Standing.MEANT
+                                && d.affects().contains(group))
+                        .map(FactDifference::name)
+                        .toList());
+    }
+
+    private static int count(Map<Verdict, Long> verdicts, Verdict verdict) {
+        return verdicts.getOrDefault(verdict, 0L).intValue();
+    }
+
+    private static Optional<Leaning> leaning(GroupSummary mean, List<TestRow> rows, Asked asked) {
+        return mean.mostInfluential().map(i -> {
+            GroupSummary.Influence influence = mean.influences().get(i);
+            TestColumn test = rows.get(i).test();
+            return new Leaning(
+                    test.suite().sheet().name() + ", " + test.metric().name(),
+                    plain(influence.without(), asked.basis),
+                    influence.turns());
+        });
+    }
+
+    private static Difference plain(double times, Basis basis) {
+        return new Difference(times, null, null, shown(times, basis), null, null, null, null);
+    }
+
+    private static Difference difference(GroupSummary mean, Optional<GroupSummary.Spread> spread, Asked asked) {
+        Double low = spread.map(mean::low).orElse(null);
+        Double high = spread.map(mean::high).orElse(null);
+        return new Difference(
+                mean.times(),
+                low,
+                high,
+                shown(mean.times(), asked.basis),
+                low == null ? null : shown(low, asked.basis),
+                high == null ? null : shown(high, asked.basis),
+                mean.verdict(asked.threshold).orElse(null),
+                null);
+    }
+
+    /** A mean has no unit of its own, and is of more than times. */
+    private static Basis ofMeans(Basis basis) {
+        return basis == Basis.OWN_UNIT || basis == Basis.TIME_SAVED ? Basis.GAIN : basis;
+    }
+
+    private static double shown(double times, Basis basis) {
+        return ofMeans(basis).ofRatio(times);
+    }
+
+    private static Optional<Advantage> advantage(TestRow row, int subject, Asked asked) {
+        Optional<Found> own = row.entries().get(subject).score();
+        Optional<Found> theirs = row.entries().get(asked.reference).score();
+        return own.isPresent() && theirs.isPresent()
+                ? Optional.of(Advantage.of(
+                        own.get().score(),
+                        theirs.get().score(),
+                        row.test().metric().better(),
+                        asked.threshold))
+                : Optional.empty();
+    }
+
+    private ComparedTest test(
+            TestRow row, List<TestRow> rows, Asked asked, ScoreSnapshot scores, GapReasons.Reasons reasons) {
+        SuiteSheet sheet = row.test().suite().sheet();
+        Metric metric = row.test().metric();
+        return new ComparedTest(
+                row.test().suite().id(),
+                sheet.name(),
+                sheet.id().version(),
+                metric.key(),
+                metric.name(),
+                metric.unit(),
+                metric.scale(),
+                metric.better(),
+                metric.isTotal() && !sheet.ranked().contains(metric),
+                sheet.settings().entrySet().stream()
+                        .map(e -> e.getKey() + " " + e.getValue())
+                        .collect(Collectors.joining(", ")),
+                IntStream.range(0, asked.subjects.size())
+                        .mapToObj(i -> cell(row, rows, i, asked, scores, reasons))
+                        .toList());
+    }
+
+    private ComparedCell cell(
+            TestRow row,
+            List<TestRow> rows,
+            int subject,
+            Asked asked,
+            ScoreSnapshot scores,
+            GapReasons.Reasons reasons) {
+        Entry entry = row.entries().get(subject);
+        Subject who = asked.subjects.get(subject);
+        if (!entry.has()) {
+            return new ComparedCell(
+                    null, 0, null, 0, List.of(), null, reasons.why(who, row.test()), null, null, null, List.of());
+        }
+        boolean other = subject != asked.reference;
+        if (entry.plain().isPresent()) {
+            PlainScore own = entry.plain().get();
+            Optional<PlainScore> theirs = row.entries().get(asked.reference).plain();
+            return new ComparedCell(
+                    own.value(),
+                    entry.plainDecimals(),
+                    PlainWords.of(row.test().metric(), own.value(), own.count(), entry.plainDecimals()),
+                    own.count(),
+                    readings(who, entry, scores),
+                    null,
+                    null,
+                    null,
+                    null,
+                    other && theirs.isPresent() ? own.value() - theirs.get().value() : null,
+                    List.of());
+        }
+        Found found = entry.score().orElseThrow();
+        Score score = found.score();
+        return new ComparedCell(
+                score.value(),
+                found.decimals(),
+                null,
+                score.count(),
+                readings(who, entry, scores),
+                score.noiseKnown() ? score.standardError() : null,
+                null,
+                found.of() == null ? null : asked.labels.get(found.of()).text(),
+                other ? difference(row, subject, asked).orElse(null) : null,
+                null,
+                other ? sources(row, rows, subject, asked) : List.of());
+    }
+
+    private static List<Double> readings(Subject who, Entry entry, ScoreSnapshot scores) {
+        return who.setup() == null
+                ? List.of()
+                : scores.column(entry.test().metricId()).readings(who.setup()).stream()
+                        .map(Reading::value)
+                        .toList();
+    }
+
+    private static Optional<Difference> difference(TestRow row, int subject, Asked asked) {
+        return advantage(row, subject, asked).map(a -> {
+            Score own = row.entries().get(subject).score().orElseThrow().score();
+            Score theirs =
+                    row.entries().get(asked.reference).score().orElseThrow().score();
+            Metric metric = row.test().metric();
+            return new Difference(
+                    a.times(),
+                    a.noiseKnown() ? a.low() : null,
+                    a.noiseKnown() ? a.high() : null,
+                    inBasis(a.times(), theirs.value(), metric, asked.basis),
+                    a.noiseKnown() ? inBasis(a.low(), theirs.value(), metric, asked.basis) : null,
+                    a.noiseKnown() ? inBasis(a.high(), theirs.value(), metric, asked.basis) : null,
+                    a.verdict().orElse(null),
+                    MoreRuns.toDecide(own, theirs, metric.better(), asked.threshold)
+                            .map(m -> new Deciding(m.aim(), m.answer(), m.more()))
+                            .orElse(null));
+        });
+    }
+
+    private static @Nullable Double inBasis(double times, double reference, Metric metric, Basis basis) {
+        if (basis == Basis.TIME_SAVED && !metric.isTime()) {
+            return null;
+        }
+        double value = metric.better().sign() > 0 ? reference * times : reference / times;
+        return basis.of(value, reference, metric.better());
+    }
+
+    /** Where the change of a total came from, by what its parts come to on both sides. */
+    private static List<Source> sources(TestRow row, List<TestRow> rows, int subject, Asked asked) {
+        Optional<Formula> formula = row.test().metric().formula();
+        if (formula.isEmpty()) {
+            return List.of();
+        }
+        Map<String, TestRow> parts = rows.stream()
+                .filter(r -> r.test().suite().id() == row.test().suite().id())
+                .collect(Collectors.toMap(r -> r.test().metric().key(), r -> r));
+        return Breakdown.of(
+                        formula.get(),
+                        values(formula.get(), parts, asked.reference),
+                        values(formula.get(), parts, subject))
+                .map(b -> b.shares().entrySet().stream()
+                        .map(e -> new Source(
+                                e.getKey(),
+                                parts.get(e.getKey()).test().metric().name(),
+                                e.getValue()))
+                        .sorted(Comparator.comparingDouble((Source s) -> -Math.abs(s.share())))
+                        .toList())
+                .orElse(List.of());
+    }
+
+    private static Map<String, Double> values(Formula formula, Map<String, TestRow> parts, int subject) {
+        return formula.keys().stream()
+                .filter(parts::containsKey)
+                .map(k -> Map.entry(k, parts.get(k).entries().get(subject)))
+                .filter(e -> e.getValue().score().isPresent())
+                .collect(Collectors.toMap(
+                        Map.Entry::getKey,
+                        e -> e.getValue().score().orElseThrow().score().value()));
+    }
+}

@@ -1,0 +1,184 @@
+package app.yarrowmark.server.compare;
+
+import app.yarrowmark.core.compare.Basis;
+import app.yarrowmark.core.compare.MoreRuns;
+import app.yarrowmark.core.compare.Verdict;
+import app.yarrowmark.core.setup.FactGroup;
+import app.yarrowmark.core.suite.Direction;
+import app.yarrowmark.core.suite.Scale;
+import app.yarrowmark.core.suite.TestGroup;
+import app.yarrowmark.server.catalogue.DeviceKind;
+import app.yarrowmark.server.setups.SetupView;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Subjects against a reference.
+ *
+ * @param threshold smallest difference that matters, as a share
+ * @param subjects in the order asked for
+ * @param reference number of the subject all others are held against
+ * @param differs facts that are not as in the reference
+ * @param groups of tests that any of them has
+ * @param apart what both sides have and yet does not compare
+ * @param ticks for an axis of ratios: round differences in the basis, or gains where the basis has no ratio
+ */
+record ComparisonView(
+        long revision,
+        double threshold,
+        Basis basis,
+        List<ComparedSubject> subjects,
+        int reference,
+        List<FactDifference> differs,
+        List<ComparedGroup> groups,
+        List<Obstacle> apart,
+        List<AxisTick> ticks) {
+
+    /** A round number of the axis, and the ratio it stands for. */
+    record AxisTick(double times, double shown) {}
+
+    /**
+     * One subject.
+     *
+     * @param setupId where one setup is behind it
+     * @param modelId where one model is
+     * @param setups how many are behind it
+     * @param before the setup it was changed from, if it is one that was
+     */
+    record ComparedSubject(
+            String key,
+            String name,
+            String detail,
+            @Nullable DeviceKind kind,
+            boolean tuned,
+            String origin,
+            @Nullable Long setupId,
+            @Nullable Long modelId,
+            int setups,
+            @Nullable Long before) {}
+
+    /**
+     * A fact that is not the same in a subject and the reference.
+     *
+     * @param subject number of the subject
+     * @param before in the reference
+     * @param affects groups of tests it can change
+     */
+    record FactDifference(
+            int subject,
+            String key,
+            String name,
+            FactGroup group,
+            String before,
+            String after,
+            SetupView.Standing standing,
+            List<TestGroup> affects,
+            @Nullable String note) {}
+
+    /**
+     * A group of tests.
+     *
+     * @param summaries one for each subject but the reference, in order
+     */
+    record ComparedGroup(TestGroup group, List<ComparedSummary> summaries, List<ComparedTest> tests) {}
+
+    /**
+     * What a group comes to for one subject.
+     *
+     * @param tests how many both sides have; of how many that either has
+     * @param mean of the ratios; absent without a common test
+     * @param anyTests the mean with the wider interval, for this kind of work; absent with fewer than five tests
+     * @param unknown tests whose noise is unknown
+     * @param leaning the test that moves the mean most; absent for fewer than two
+     * @param caveats names of facts that differ unmeant and can touch the group
+     */
+    record ComparedSummary(
+            int subject,
+            int tests,
+            int of,
+            @Nullable Difference mean,
+            @Nullable Difference anyTests,
+            int ahead,
+            int behind,
+            int even,
+            int undecided,
+            int unknown,
+            @Nullable Leaning leaning,
+            List<String> caveats) {}
+
+    /** The test that moves a mean most, what the mean would be without it, and whether that is on the other side. */
+    record Leaning(String test, Difference without, boolean turns) {}
+
+    /**
+     * A difference with its interval.
+     *
+     * @param times ratio turned so that more than 1 is ahead
+     * @param low lower end of the 95 % interval of {@code times}; absent where the noise is unknown
+     * @param shown the difference in the basis asked for; absent where that basis means nothing here
+     * @param verdict absent where the noise is unknown
+     * @param more what would decide it; only where it is undecided
+     */
+    record Difference(
+            double times,
+            @Nullable Double low,
+            @Nullable Double high,
+            @Nullable Double shown,
+            @Nullable Double shownLow,
+            @Nullable Double shownHigh,
+            @Nullable Verdict verdict,
+            @Nullable Deciding more) {}
+
+    /** About how many more runs would decide. */
+    record Deciding(MoreRuns.Aim aim, MoreRuns.Answer answer, int more) {}
+
+    /**
+     * A test in every subject.
+     *
+     * @param total whether it follows from others and so does not count in its group
+     * @param settings of the suite, in words
+     */
+    record ComparedTest(
+            long suiteId,
+            String suite,
+            String version,
+            String metric,
+            String name,
+            String unit,
+            Scale scale,
+            Direction better,
+            boolean total,
+            String settings,
+            List<ComparedCell> cells) {}
+
+    /**
+     * A test in one subject.
+     *
+     * @param value in the metric's unit; absent if there is no score
+     * @param words the value where digits do not say it: a rung, a check
+     * @param readings behind it as they stand in the score; empty for what is not one setup
+     * @param relativeError standard error as a share; absent where unknown
+     * @param gap why there is no score
+     * @param from label of the setup it is from, where the subject is the best of many
+     * @param difference from the reference; absent for the reference and where one has no score
+     * @param plainDifference in the metric's unit or rungs, where ratios mean nothing
+     * @param sources where the change of a total came from, the largest first
+     */
+    record ComparedCell(
+            @Nullable Double value,
+            int decimals,
+            @Nullable String words,
+            int count,
+            List<Double> readings,
+            @Nullable Double relativeError,
+            @Nullable String gap,
+            @Nullable String from,
+            @Nullable Difference difference,
+            @Nullable Double plainDifference,
+            List<Source> sources) {}
+
+    /** A part's share in the change of a total, in the total's unit. */
+    record Source(String metric, String name, double share) {}
+
+    /** A suite both sides have in forms that do not compare. */
+    record Obstacle(int subject, String suite, int tests, String reason) {}
+}

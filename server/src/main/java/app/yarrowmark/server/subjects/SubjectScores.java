@@ -1,0 +1,116 @@
+package app.yarrowmark.server.subjects;
+
+import app.yarrowmark.core.score.DigitText;
+import app.yarrowmark.core.score.JointScore;
+import app.yarrowmark.core.score.NoisePool;
+import app.yarrowmark.core.score.PooledNoise;
+import app.yarrowmark.core.score.Score;
+import app.yarrowmark.core.suite.Direction;
+import app.yarrowmark.server.catalogue.CatalogueService;
+import app.yarrowmark.server.scorebook.ScoreColumn;
+import app.yarrowmark.server.scorebook.ScoreSnapshot;
+import app.yarrowmark.server.scorebook.TestColumn;
+import app.yarrowmark.server.setups.SetupService;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/** Scores of subjects in tests as of one moment; what was learned of one fact is remembered for the next test. */
+public final class SubjectScores {
+
+    private final ScoreSnapshot scores;
+    private final CatalogueService catalogue;
+    private final SetupService setups;
+    private final Map<String, Map<Long, String>> valuesOfFact = new HashMap<>();
+    private final Map<String, PooledNoise> between = new HashMap<>();
+
+    /** Starts with the scores as they are now. */
+    public SubjectScores(ScoreSnapshot scores, CatalogueService catalogue, SetupService setups) {
+        this.scores = scores;
+        this.catalogue = catalogue;
+        this.setups = setups;
+    }
+
+    /**
+     * What a subject comes to in a test.
+     *
+     * @param of the setup it is from, where it is one of several that were there to choose from; null otherwise
+     * @param decimals digits after the point as read
+     */
+    public record Found(Score score, @Nullable Long of, int decimals) {}
+
+    /** Returns the score of a subject in a test on a ratio scale; empty if it has none. */
+    public Optional<Found> of(Subject subject, TestColumn test) {
+        ScoreColumn column = scores.column(test.metricId());
+        return switch (subject.key().kind()) {
+            case SETUP, MODEL -> subject.setups().stream().findFirst().flatMap(s -> single(column, s));
+            case CLAIM -> claim(subject.key(), test);
+            case FACT -> joint(subject, test, column);
+            case BEST -> best(subject, test.metric().better(), column);
+        };
+    }
+
+    private static Optional<Found> single(ScoreColumn column, long setup) {
+        return Optional.ofNullable(column.scores().get(setup)).map(s -> new Found(s, null, column.decimals(setup)));
+    }
+
+    private Optional<Found> claim(SubjectKey key, TestColumn test) {
+        return catalogue.model(key.number()).details().claims().stream()
+                .filter(c -> c.suite().equals(test.suite().sheet().id().key())
+                        && c.metric().equals(test.metric().key())
+                        && test.metric().isRatio())
+                .map(c -> DigitText.parse(c.text()))
+                .filter(r -> r.value() > 0)
+                .map(r -> new Found(
+                        Score.claimed(r.value()), null, (int) Math.max(0, Math.round(-Math.log10(r.resolution())))))
+                .findFirst();
+    }
+
+    private static Optional<Found> best(Subject subject, Direction better, ScoreColumn column) {
+        return subject.setups().stream()
+                .filter(s -> column.scores().containsKey(s))
+                .max(Comparator.comparingDouble(
+                        s -> better.sign() * column.scores().get(s).log()))
+                .map(s -> new Found(column.scores().get(s), s, column.decimals(s)));
+    }
+
+    private Optional<Found> joint(Subject subject, TestColumn test, ScoreColumn column) {
+        List<Score> bearing = subject.setups().stream()
+                .map(column.scores()::get)
+                .filter(Objects::nonNull)
+                .toList();
+        if (bearing.isEmpty()) {
+            return Optional.empty();
+        }
+        int decimals = subject.setups().stream()
+                .filter(s -> column.scores().containsKey(s))
+                .mapToInt(column::decimals)
+                .min()
+                .orElse(0);
+        PooledNoise spread = between.computeIfAbsent(
+                subject.key().pairKey() + "\t" + test.metricId(),
+                k -> between(subject.key().pairKey(), column));
+        return Optional.of(new Found(JointScore.of(bearing, spread), null, decimals));
+    }
+
+    /** How far setups that bear the same value of a fact differ in one metric, over all values of it. */
+    private PooledNoise between(String fact, ScoreColumn column) {
+        Map<Long, String> values = valuesOfFact.computeIfAbsent(fact, setups::valuesOf);
+        Map<String, List<Double>> byValue = new HashMap<>();
+        column.scores().forEach((setup, score) -> {
+            String value = values.get(setup);
+            if (value != null) {
+                byValue.computeIfAbsent(value, v -> new ArrayList<>()).add(score.log());
+            }
+        });
+        Map<String, double[]> cells = new HashMap<>();
+        byValue.forEach((value, logs) ->
+                cells.put(value, logs.stream().mapToDouble(Double::doubleValue).toArray()));
+        return NoisePool.of(cells).all();
+    }
+}

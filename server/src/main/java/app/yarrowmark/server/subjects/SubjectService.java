@@ -1,0 +1,241 @@
+package app.yarrowmark.server.subjects;
+
+import app.yarrowmark.core.score.Score;
+import app.yarrowmark.core.score.Scoring;
+import app.yarrowmark.core.suite.Metric;
+import app.yarrowmark.server.catalogue.CatalogueService;
+import app.yarrowmark.server.catalogue.DeviceKind;
+import app.yarrowmark.server.catalogue.ModelView;
+import app.yarrowmark.server.facts.FactService;
+import app.yarrowmark.server.scorebook.ScoreBook;
+import app.yarrowmark.server.scorebook.ScoreColumn;
+import app.yarrowmark.server.scorebook.ScoreSnapshot;
+import app.yarrowmark.server.setups.SetupLabel;
+import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.shell.Refusal;
+import app.yarrowmark.server.shell.RuleViolations;
+import app.yarrowmark.server.suites.Suite;
+import app.yarrowmark.server.suites.SuiteService;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Finds subjects by their keys, and the setup that speaks for a model. */
+@Service
+@Transactional(readOnly = true)
+public class SubjectService {
+
+    private static final Comparator<SetupLabel> OLDEST_FIRST = Comparator.comparing(SetupLabel::unit)
+            .thenComparing(SetupLabel::ordinal)
+            .thenComparing(SetupLabel::setupId);
+
+    private final SetupService setups;
+    private final CatalogueService catalogue;
+    private final FactService facts;
+    private final SuiteService suites;
+    private final ScoreBook book;
+
+    SubjectService(
+            SetupService setups, CatalogueService catalogue, FactService facts, SuiteService suites, ScoreBook book) {
+        this.setups = setups;
+        this.catalogue = catalogue;
+        this.facts = facts;
+        this.suites = suites;
+        this.book = book;
+    }
+
+    /**
+     * Returns the subject of a key.
+     *
+     * @throws Refusal if there is no such setup, model or bearer
+     */
+    public Subject find(SubjectKey key, Speaker speaker) {
+        Map<Long, SetupLabel> labels = setups.labels();
+        return switch (key.kind()) {
+            case SETUP ->
+                ofSetup(Optional.ofNullable(labels.get(key.number()))
+                        .orElseThrow(() -> Refusal.notFound("There is no setup number " + key.name() + ".")));
+            case MODEL -> ofModel(catalogue.model(key.number()), labels.values(), speaker);
+            case CLAIM -> ofClaim(catalogue.model(key.number()));
+            case FACT -> ofFact(key, labels);
+            case BEST -> ofBest(key, labels);
+        };
+    }
+
+    /** Returns a setup as a subject. */
+    public Subject ofSetup(SetupLabel label) {
+        return new Subject(
+                SubjectKey.ofSetup(label.setupId()),
+                label.maker() + " " + label.model(),
+                label.onlyOne() ? "" : label.name(),
+                label.kind(),
+                label.tuned(),
+                label.origin(),
+                label.modelId(),
+                List.of(label.setupId()));
+    }
+
+    private Subject ofModel(ModelView model, Collection<SetupLabel> labels, Speaker speaker) {
+        List<SetupLabel> own =
+                labels.stream().filter(l -> l.modelId() == model.id()).toList();
+        SetupLabel chosen = speaking(own, speaker, book.current())
+                .orElseThrow(() -> Refusal.notFound(model.maker() + " " + model.name() + " has no measured setup"
+                        + (speaker.rule() == Speaker.Rule.NAMED ? " called \"" + speaker.name() + "\"." : ".")));
+        return ofModel(chosen);
+    }
+
+    /** Returns the model of a setup as a subject for which that setup speaks. */
+    public Subject ofModel(SetupLabel speaking) {
+        return new Subject(
+                SubjectKey.ofModel(speaking.modelId()),
+                speaking.maker() + " " + speaking.model(),
+                speaking.onlyOne() ? "" : speaking.name(),
+                speaking.kind(),
+                speaking.tuned(),
+                speaking.origin(),
+                speaking.modelId(),
+                List.of(speaking.setupId()));
+    }
+
+    private static Subject ofClaim(ModelView model) {
+        if (model.details().claims().isEmpty()) {
+            throw Refusal.notFound(model.maker() + " " + model.name() + " has no claims on its page.");
+        }
+        return new Subject(
+                new SubjectKey(SubjectKey.Kind.CLAIM, String.valueOf(model.id())),
+                model.maker() + " " + model.name(),
+                "as claimed",
+                model.kind(),
+                false,
+                "claimed by " + model.maker(),
+                model.id(),
+                List.of());
+    }
+
+    private Subject ofFact(SubjectKey key, Map<Long, SetupLabel> labels) {
+        List<Long> bearers = setups.withFact(key.pairKey(), key.pairValue());
+        if (bearers.isEmpty()) {
+            throw Refusal.notFound("No setup has " + key.name() + ".");
+        }
+        return new Subject(
+                key,
+                key.pairValue(),
+                facts.dictionary().get(key.pairKey()).words() + " of " + bearers.size()
+                        + (bearers.size() == 1 ? " setup" : " setups"),
+                kind(bearers.stream().map(labels::get).toList()),
+                false,
+                "",
+                null,
+                bearers);
+    }
+
+    private Subject ofBest(SubjectKey key, Map<Long, SetupLabel> labels) {
+        List<SetupLabel> family = family(key, labels.values());
+        if (family.isEmpty()) {
+            throw Refusal.notFound("No setup is in the family " + key.name() + ".");
+        }
+        return new Subject(
+                key,
+                "Best of " + familyWords(key),
+                family.size() + (family.size() == 1 ? " setup" : " setups"),
+                kind(family),
+                false,
+                "",
+                null,
+                family.stream().map(SetupLabel::setupId).sorted().toList());
+    }
+
+    /** Lists from elsewhere are no opponents: what is best must have been measured here. */
+    private List<SetupLabel> family(SubjectKey key, Collection<SetupLabel> labels) {
+        String value = key.pairValue();
+        Stream<SetupLabel> own = labels.stream().filter(l -> l.origin().isEmpty());
+        return switch (key.pairKey()) {
+            case "kind" -> own.filter(l -> l.kind() == kindNamed(value)).toList();
+            case "maker" -> own.filter(l -> l.maker().equalsIgnoreCase(value)).toList();
+            case "tag" -> {
+                Set<Long> models = catalogue.models().stream()
+                        .filter(m -> m.details().tags().stream().anyMatch(value::equalsIgnoreCase))
+                        .map(ModelView::id)
+                        .collect(Collectors.toSet());
+                yield own.filter(l -> models.contains(l.modelId())).toList();
+            }
+            default -> {
+                Set<Long> bearers = new HashSet<>(setups.withFact(key.pairKey(), value));
+                yield own.filter(l -> bearers.contains(l.setupId())).toList();
+            }
+        };
+    }
+
+    private static DeviceKind kindNamed(String name) {
+        try {
+            return DeviceKind.valueOf(name.toUpperCase(Locale.ROOT));
+        } catch (IllegalArgumentException e) {
+            throw new RuleViolations("subject", "there is no kind of device \"" + name + "\"");
+        }
+    }
+
+    private String familyWords(SubjectKey key) {
+        return switch (key.pairKey()) {
+            case "kind" -> "every " + key.pairValue().toLowerCase(Locale.ROOT);
+            case "maker" -> key.pairValue();
+            case "tag" -> "all tagged " + key.pairValue();
+            default -> "all with " + key.pairValue();
+        };
+    }
+
+    private static @Nullable DeviceKind kind(List<SetupLabel> labels) {
+        List<DeviceKind> kinds =
+                labels.stream().map(SetupLabel::kind).distinct().toList();
+        return kinds.size() == 1 ? kinds.get(0) : null;
+    }
+
+    /** Returns which of a model's setups speaks for it; empty if none that would was measured. */
+    public Optional<SetupLabel> speaking(Collection<SetupLabel> own, Speaker speaker, ScoreSnapshot scores) {
+        List<SetupLabel> measured = own.stream()
+                .filter(l -> scores.measured(l.setupId()))
+                .sorted(OLDEST_FIRST)
+                .toList();
+        return switch (speaker.rule()) {
+            case AS_SHIPPED ->
+                measured.stream()
+                        .filter(l -> !l.tuned())
+                        .min(Comparator.comparing((SetupLabel l) -> !l.origin().isEmpty())
+                                .thenComparing(OLDEST_FIRST));
+            case LATEST -> measured.stream().max(Comparator.comparing(SetupLabel::setupId));
+            case NAMED ->
+                measured.stream()
+                        .filter(l -> l.name().equalsIgnoreCase(speaker.name()))
+                        .findFirst();
+            case BEST -> measured.stream().max(Comparator.comparingDouble(l -> aheadOfUsual(l.setupId(), scores)));
+        };
+    }
+
+    /** Mean over the tests a setup has of how far it is above the middle score, as a logarithm. */
+    private double aheadOfUsual(long setup, ScoreSnapshot scores) {
+        List<Double> leads = new ArrayList<>();
+        for (Suite suite : suites.all()) {
+            for (Metric metric : suite.sheet().ranked()) {
+                ScoreColumn column = scores.column(suite.metricId(metric));
+                Score score = column.scores().get(setup);
+                if (score != null) {
+                    double[] all = column.scores().values().stream()
+                            .mapToDouble(Score::log)
+                            .toArray();
+                    leads.add(metric.better().sign() * (score.log() - Scoring.median(all)));
+                }
+            }
+        }
+        return leads.stream().mapToDouble(Double::doubleValue).average().orElse(Double.NEGATIVE_INFINITY);
+    }
+}

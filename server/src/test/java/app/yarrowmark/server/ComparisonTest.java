@@ -1,0 +1,280 @@
+package app.yarrowmark.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+
+class ComparisonTest extends ServerTest {
+
+    private String key;
+    private long suite;
+    private JsonNode first;
+    private JsonNode second;
+
+    @BeforeEach
+    void twoDevices() {
+        key = "besidemill-" + UUID.randomUUID().toString().substring(0, 8);
+        suite = suite(key, "processor");
+        first = onDesk("LAPTOP", suite);
+        second = onDesk("LAPTOP", suite);
+    }
+
+    private static long setup(JsonNode sheet) {
+        return sheet.at("/setup/id").asLong();
+    }
+
+    private void measure(JsonNode sheet, String weave, String wait, String forge) {
+        keep(sheet.get("sitting").asLong(), key, "weave=" + weave, "wait=" + wait, "forge=" + forge);
+    }
+
+    private Api.Answer ask(String more, String... subjects) {
+        return person.get("/api/v1/comparison?"
+                + Arrays.stream(subjects)
+                        .map(s -> "subject=" + URLEncoder.encode(s, StandardCharsets.UTF_8))
+                        .collect(Collectors.joining("&"))
+                + more);
+    }
+
+    private JsonNode compare(String more) {
+        return ask(more, "setup-" + setup(second), "setup-" + setup(first))
+                .expect(200)
+                .json();
+    }
+
+    private static JsonNode test(JsonNode view, String metric) {
+        for (JsonNode group : view.get("groups")) {
+            for (JsonNode test : group.get("tests")) {
+                if (test.get("metric").asText().equals(metric)) {
+                    return test;
+                }
+            }
+        }
+        throw new AssertionError("no " + metric + " in " + view.get("groups"));
+    }
+
+    private void threeRunsEach() {
+        measure(first, "100.0", "50.00", "1000");
+        measure(first, "100.4", "50.10", "1003");
+        measure(first, "99.7", "49.95", "998");
+        measure(second, "125.0", "40.00", "1001");
+        measure(second, "125.5", "40.05", "999");
+        measure(second, "124.8", "39.90", "1002");
+    }
+
+    @Test
+    void everyTestIsTurnedSoThatMoreIsAheadWhateverItsDirection() {
+        threeRunsEach();
+
+        JsonNode view = compare("&reference=1");
+
+        assertThat(test(view, "weave").at("/cells/0/difference/verdict").asText())
+                .isEqualTo("AHEAD");
+        JsonNode wait = test(view, "wait").at("/cells/0/difference");
+        assertThat(wait.get("times").asDouble()).isCloseTo(1.25, within(.005));
+        assertThat(wait.get("shown").asDouble()).isCloseTo(.25, within(.005));
+        assertThat(wait.get("low").asDouble()).isLessThan(wait.get("times").asDouble());
+        assertThat(test(view, "forge").at("/cells/0/difference/verdict").asText())
+                .isEqualTo("EVEN");
+        assertThat(test(view, "weave").at("/cells/1").has("difference")).isFalse();
+        assertThat(test(view, "weave").at("/cells/0/readings")).hasSize(3);
+        JsonNode group = view.at("/groups/0/summaries/0");
+        assertThat(group.get("tests").asInt()).isEqualTo(3);
+        assertThat(group.get("ahead").asInt()).isEqualTo(2);
+        assertThat(group.get("even").asInt()).isEqualTo(1);
+        assertThat(group.at("/mean/times").asDouble()).isCloseTo(Math.cbrt(1.25 * 1.25), within(.005));
+        assertThat(group.has("anyTests"))
+                .as("three tests say nothing of the kind")
+                .isFalse();
+    }
+
+    @Test
+    void theBasisNamesWhatTheNumberIsAShareOf() {
+        threeRunsEach();
+
+        assertThat(shown("&reference=1&basis=TIMES_AS_FAST", "wait")).isCloseTo(1.25, within(.005));
+        assertThat(shown("&reference=1&basis=SHORT", "weave")).isCloseTo(.2, within(.005));
+        assertThat(shown("&reference=1&basis=TIME_SAVED", "wait")).isCloseTo(.2, within(.005));
+        assertThat(shown("&reference=1&basis=OWN_UNIT", "wait")).isCloseTo(-10, within(.1));
+        assertThat(test(compare("&reference=1&basis=TIME_SAVED"), "weave")
+                        .at("/cells/0/difference")
+                        .has("shown"))
+                .as("MB/s is no time")
+                .isFalse();
+        // The other way round the same difference is another share.
+        assertThat(test(compare("&reference=0"), "weave")
+                        .at("/cells/1/difference/shown")
+                        .asDouble())
+                .isCloseTo(-.2, within(.005));
+    }
+
+    private double shown(String more, String metric) {
+        return test(compare(more), metric).at("/cells/0/difference/shown").asDouble();
+    }
+
+    @Test
+    void aTotalSaysWhereItsChangeCameFromAndDoesNotCountTwice() {
+        threeRunsEach();
+
+        JsonNode total = test(compare("&reference=1"), "total");
+
+        assertThat(total.get("total").asBoolean()).isTrue();
+        JsonNode sources = total.at("/cells/0/sources");
+        assertThat(sources.at("/0/metric").asText()).isEqualTo("weave");
+        assertThat(sources.at("/0/share").asDouble()).isCloseTo(12.5, within(.3));
+        assertThat(sources).hasSize(2);
+    }
+
+    @Test
+    void aGapSaysWhyAndASingleRunHasNoVerdict() {
+        measure(first, "100", "50", "1000");
+        keep(second.get("sitting").asLong(), key, "weave=125");
+        UUID failed = UUID.randomUUID();
+        JsonNode third = onDesk("LAPTOP", suite);
+        person.put(
+                        "/api/v1/runs/" + failed,
+                        run(
+                                failed,
+                                "\"sitting\":" + third.get("sitting").asLong()
+                                        + ",\"state\":\"FAILED\",\"reason\":\"needs a network\",",
+                                key))
+                .expect(201);
+
+        JsonNode view = ask("&reference=0", "setup-" + setup(first), "setup-" + setup(second), "setup-" + setup(third))
+                .expect(200)
+                .json();
+
+        assertThat(test(view, "weave").at("/cells/1/difference").has("verdict")).isFalse();
+        assertThat(test(view, "weave").at("/cells/1/difference").has("low")).isFalse();
+        assertThat(test(view, "wait").at("/cells/1/gap").asText()).isEqualTo("not read");
+        assertThat(test(view, "wait").at("/cells/2/gap").asText()).isEqualTo("failed: needs a network");
+        assertThat(view.at("/groups/0/summaries/0/unknown").asInt()).isEqualTo(1);
+    }
+
+    @Test
+    void theChangeThatWasNamedIsMeantAndWhatCameWithItTouchesItsGroups() {
+        facts(first, "8", "one");
+        JsonNode next = person.post(
+                        "/api/v1/sittings/" + first.get("sitting").asLong() + "/changes",
+                        "{\"change\":{\"name\":\"second module\",\"facts\":[{\"key\":\"memory.size\",\"value\":\"16\",\"unit\":\"GiB\"}]},"
+                                + "\"suites\":[" + suite + "],\"closeBefore\":false}")
+                .expect(201)
+                .json();
+        facts(next, "16", "two");
+        measure(first, "100", "50", "1000");
+        measure(next, "110", "45", "1100");
+
+        JsonNode view = ask("&reference=1", "setup-" + setup(next), "setup-" + setup(first))
+                .expect(200)
+                .json();
+
+        assertThat(standing(view, "memory.size")).isEqualTo("MEANT");
+        assertThat(standing(view, "memory.channels")).isEqualTo("UNMEANT");
+        assertThat(view.at("/groups/0/summaries/0/caveats").toString()).isEqualTo("[\"Channels\"]");
+        assertThat(view.at("/subjects/0/before").asLong()).isEqualTo(setup(first));
+    }
+
+    private void facts(JsonNode sheet, String memory, String channels) {
+        Api.bearer(port, deviceToken(sheet.get("sitting").asLong()))
+                .put(
+                        "/api/v1/device/facts",
+                        "[{\"key\":\"memory.size\",\"value\":\"" + memory
+                                + "\",\"unit\":\"GiB\"},{\"key\":\"memory.channels\",\"value\":\"" + channels + "\"}]")
+                .expect(200);
+    }
+
+    private static String standing(JsonNode view, String fact) {
+        for (JsonNode d : view.get("differs")) {
+            if (d.get("key").asText().equals(fact)) {
+                return d.get("standing").asText();
+            }
+        }
+        return "the same";
+    }
+
+    @Test
+    void modelsPartsAndTheBestOfAFamilyStandBesideASetup() {
+        String chip = "Halden " + key;
+        for (JsonNode sheet : new JsonNode[] {first, second}) {
+            Api.bearer(port, deviceToken(sheet.get("sitting").asLong()))
+                    .put("/api/v1/device/facts", "[{\"key\":\"cpu.model\",\"value\":\"" + chip + "\"}]")
+                    .expect(200);
+        }
+        threeRunsEach();
+
+        JsonNode view = ask(
+                        "&reference=0",
+                        "setup-" + setup(first),
+                        "model-" + second.at("/setup/modelId").asLong(),
+                        "fact-cpu.model=" + chip,
+                        "best-cpu.model=" + chip)
+                .expect(200)
+                .json();
+
+        JsonNode weave = test(view, "weave");
+        assertThat(weave.at("/cells/1/value").asDouble()).isCloseTo(125, within(.5));
+        assertThat(weave.at("/cells/2/value").asDouble()).isCloseTo(Math.sqrt(100 * 125), within(.5));
+        assertThat(weave.at("/cells/3/value").asDouble()).isCloseTo(125, within(.5));
+        assertThat(weave.at("/cells/3/from").asText()).contains("Test");
+        assertThat(weave.at("/cells/2/relativeError").asDouble())
+                .as("two that differ by a quarter say little of the chip")
+                .isGreaterThan(weave.at("/cells/1/relativeError").asDouble() * 5);
+        assertThat(view.at("/subjects/2/setups").asInt()).isEqualTo(2);
+    }
+
+    @Test
+    void anotherVersionIsListedApartWithTheReason() {
+        String newer = "key: " + key + "\nversion: \"2\"\nname: " + key
+                + "\ngroup: processor\nmetrics:\n  - {key: weave, name: Weave, unit: MB/s}\n";
+        person.send("POST", "/api/v1/suites", newer, "application/yaml").expect(201);
+        measure(first, "100", "50", "1000");
+        UUID id = UUID.randomUUID();
+        person.put(
+                        "/api/v1/runs/" + id,
+                        run(id, second.get("sitting").asLong(), key, "weave=300")
+                                .replace("\"version\":\"1\"},", "\"version\":\"2\"},"))
+                .expect(201);
+
+        JsonNode view = compare("&reference=1");
+
+        assertThat(view.at("/apart/0/reason").asText()).isEqualTo("version 2 and version 1 are different tests");
+        assertThat(test(view, "weave").at("/cells/0").has("value")).isFalse();
+    }
+
+    @Test
+    void whatCannotBeComparedIsRefusedWithAReason() {
+        assertThat(ask("", "setup-" + setup(first)).expect(422).json().toString())
+                .contains("two to 12 different subjects");
+        assertThat(ask("", "setup-" + setup(first), "setup-" + setup(first))
+                        .expect(422)
+                        .json()
+                        .toString())
+                .contains("different subjects");
+        assertThat(ask("&reference=2", "setup-" + setup(first), "setup-" + setup(second))
+                        .expect(422)
+                        .json()
+                        .toString())
+                .contains("is 0 to 1, got 2");
+        assertThat(ask("", "chair-1", "setup-1").expect(422).json().toString()).contains("names no subject");
+        assertThat(ask("&threshold=2", "setup-" + setup(first), "setup-" + setup(second))
+                        .expect(422)
+                        .json()
+                        .toString())
+                .contains("a share from 0 to below 1");
+        assertThat(ask(
+                                "",
+                                "setup-" + setup(first),
+                                "claim-" + first.at("/setup/modelId").asLong())
+                        .expect(404)
+                        .json()
+                        .toString())
+                .contains("has no claims");
+    }
+}

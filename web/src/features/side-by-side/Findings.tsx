@@ -1,0 +1,196 @@
+import type { ReactNode } from 'react'
+import type { Schemas } from '../../api/client'
+import { unitWords } from '../../figures/format'
+import { groups } from '../../figures/words'
+import type { Question } from './address'
+import { decidingWords, shownWords, signed, subjectName, testName } from './words'
+
+type View = Schemas['ComparisonView']
+
+export interface FindingsProps {
+  readonly view: View
+  readonly question: Question
+}
+
+/** What the figure does not say by itself: where a total's points came from, what leans on one test, what does not compare. */
+export function Findings({ view, question }: FindingsProps) {
+  const parts = [
+    <Sources key="sources" view={view} />,
+    <Leaning key="leaning" view={view} question={question} />,
+    <Deciding key="deciding" view={view} />,
+    <Apart key="apart" view={view} />,
+  ]
+  return (
+    <div className="grid grid-cols-2 gap-x-9 gap-y-4 border-t border-line2 mt-4 pt-3 text-[13px]">
+      {parts}
+    </div>
+  )
+}
+
+function Finding({
+  title,
+  id,
+  children,
+}: {
+  readonly title: string
+  readonly id: string
+  readonly children: ReactNode
+}) {
+  return (
+    <section data-testid={id}>
+      <h2 className="!text-[13px]">{title}</h2>
+      <ul className="text-ink2 leading-[1.65] mt-0.5">{children}</ul>
+    </section>
+  )
+}
+
+const names = (view: View) => view.subjects.map((s) => subjectName(s, view.subjects))
+
+/** Totals whose change is told by their parts; the largest change first. */
+function Sources({ view }: { readonly view: View }) {
+  const label = names(view)
+  const several = view.subjects.length > 2
+  const found = view.groups
+    .flatMap((g) => g.tests)
+    .flatMap((test) =>
+      test.cells.flatMap((cell, i) => {
+        const verdict = cell.difference?.verdict
+        const told = cell.sources.length > 1 && (verdict === 'AHEAD' || verdict === 'BEHIND')
+        return told ? [{ test, cell, who: label[i] ?? '' }] : []
+      }),
+    )
+    .sort(
+      (a, b) =>
+        Math.abs(Math.log(b.cell.difference?.times ?? 1)) - Math.abs(Math.log(a.cell.difference?.times ?? 1)),
+    )
+    .slice(0, 5)
+  if (found.length === 0) return null
+  return (
+    <Finding title="Where the points of a total came from" id="sources">
+      {found.map(({ test, cell, who }) => {
+        const change = cell.sources.reduce((sum, s) => sum + s.share, 0)
+        const digits = Math.max(0, Math.min(2, 2 - Math.floor(Math.log10(Math.max(Math.abs(change), 1e-9)))))
+        const [first] = cell.sources
+        const nearlyAll =
+          first && Math.abs(first.share) >= 0.75 * cell.sources.reduce((s, x) => s + Math.abs(x.share), 0)
+        return (
+          <li key={`${test.metric} ${who} ${String(test.suiteId)}`}>
+            <span className="text-ink">
+              {several && `${who}: `}
+              {testName(test)}
+            </span>{' '}
+            <span className="num">
+              {signed(change, digits)} {unitWords(test.unit)}
+            </span>
+            :{' '}
+            {cell.sources.slice(0, 4).map((s, i) => (
+              <span key={s.metric}>
+                {i > 0 && ', '}
+                {s.name}{' '}
+                <span
+                  className={`num ${s.share > 0 === (test.better === 'HIGHER') ? 'text-teal' : 'text-mulberry'}`}
+                >
+                  {signed(s.share, digits)}
+                </span>
+              </span>
+            ))}
+            {cell.sources.length > 4 && `, ${String(cell.sources.length - 4)} more`}
+            {nearlyAll && `. ${first.name} explains nearly all of it`}.
+          </li>
+        )
+      })}
+    </Finding>
+  )
+}
+
+/** Groups that one test carries. */
+function Leaning({ view, question }: FindingsProps) {
+  const label = names(view)
+  const found = view.groups.flatMap((g) =>
+    g.summaries.flatMap((s) =>
+      s.leaning && s.mean && s.tests > 2 && (s.leaning.turns || leans(s))
+        ? [{ g, s, leaning: s.leaning, mean: s.mean }]
+        : [],
+    ),
+  )
+  if (found.length === 0) return null
+  return (
+    <Finding title="Leaning on one test" id="leaning">
+      {found.slice(0, 6).map(({ g, s, leaning, mean }) => (
+        <li key={`${g.group} ${String(s.subject)}`}>
+          Without <i>{leaning.test}</i> the {groups[g.group]}
+          {view.subjects.length > 2 && ` of ${label[s.subject] ?? ''}`} would read{' '}
+          <span className="num text-ink">{shownWords(leaning.without.shown ?? 0, question.basis)}</span>, not{' '}
+          <span className="num text-ink">{shownWords(mean.shown ?? 0, question.basis)}</span>
+          {leaning.turns && ', on the other side of the line'}.
+        </li>
+      ))}
+    </Finding>
+  )
+}
+
+/** Whether one test moves the mean by a third of what it is, and by more than a percent. */
+function leans(s: Schemas['ComparedSummary']): boolean {
+  const mean = Math.log(s.mean?.times ?? 1)
+  const without = Math.log(s.leaning?.without.times ?? 1)
+  return Math.abs(mean - without) > Math.max(0.01, Math.abs(mean) / 3)
+}
+
+/** What runs would settle, the fewest first. */
+function Deciding({ view }: { readonly view: View }) {
+  const label = names(view)
+  const found = view.groups
+    .flatMap((g) => g.tests)
+    .flatMap((test) =>
+      test.cells.flatMap((c, i) =>
+        c.difference?.more ? [{ test, more: c.difference.more, who: label[i] ?? '' }] : [],
+      ),
+    )
+    .sort((a, b) => rank(a.more) - rank(b.more))
+  if (found.length === 0) return null
+  return (
+    <Finding
+      title={`Undecided: ${String(found.length)} ${found.length === 1 ? 'test' : 'tests'}`}
+      id="deciding"
+    >
+      {found.slice(0, 4).map(({ test, more, who }) => (
+        <li key={`${test.metric} ${who} ${String(test.suiteId)}`}>
+          <span className="text-ink">
+            {testName(test)}
+            {view.subjects.length > 2 && ` (${who})`}
+          </span>
+          : {decidingWords(more)}.
+        </li>
+      ))}
+      {found.length > 4 && <li>{found.length - 4} more; each says so where it is pointed at.</li>}
+      <li>Looking again after each added run finds false leads: decide the number first.</li>
+    </Finding>
+  )
+}
+
+function rank(d: Schemas['Deciding']): number {
+  return d.answer === 'ABOUT' ? d.more : d.answer === 'MORE_THAN_40' ? 1e3 : 1e4
+}
+
+/** What both sides have and yet does not compare, and lists from elsewhere. */
+function Apart({ view }: { readonly view: View }) {
+  const label = names(view)
+  const elsewhere = view.subjects.filter((s) => s.origin !== '')
+  if (view.apart.length === 0 && elsewhere.length === 0) return null
+  return (
+    <Finding title="Does not compare" id="apart">
+      {view.apart.map((o) => (
+        <li key={`${String(o.subject)} ${o.suite} ${o.reason}`}>
+          <span className="text-ink">{o.suite}</span>
+          {view.subjects.length > 2 && ` (${label[o.subject] ?? ''})`}, {o.tests}{' '}
+          {o.tests === 1 ? 'test' : 'tests'}: {o.reason}.
+        </li>
+      ))}
+      {elsewhere.map((s) => (
+        <li key={s.key}>
+          <span className="text-ink">{label[view.subjects.indexOf(s)]}</span>: not measured here ({s.origin}).
+        </li>
+      ))}
+    </Finding>
+  )
+}

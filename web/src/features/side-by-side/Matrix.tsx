@@ -1,0 +1,244 @@
+import { Fragment, useMemo } from 'react'
+import { Link } from 'react-router'
+import type { Schemas } from '../../api/client'
+import { PlumbRow, plumbScale } from '../../figures/Plumb'
+import type { PlumbScale } from '../../figures/Plumb'
+import { number, unitWords } from '../../figures/format'
+import type { Question } from './address'
+import { Fold, mark, marks } from './PlumbTable'
+import { plainWords } from './rows'
+import type { Block, Test } from './rows'
+import {
+  countWords,
+  decidingWords,
+  differenceWords,
+  shownWords,
+  subjectName,
+  testName,
+  verdicts,
+} from './words'
+
+type View = Schemas['ComparisonView']
+type Difference = Schemas['Difference']
+
+export interface MatrixProps {
+  readonly view: View
+  readonly blocks: readonly Block[]
+  readonly question: Question
+  /** Makes a subject the reference. */
+  readonly onReference: (subject: number) => void
+  /** Shows every test of a group, or folds it again. */
+  readonly onFold: (group: string) => void
+}
+
+const room = 812
+
+/** Many against one: a plumb line for each, on one scale, with the difference beneath. */
+export function Matrix({ view, blocks, question, onReference, onFold }: MatrixProps) {
+  const others = view.subjects.map((_, i) => i).filter((i) => i !== view.reference)
+  const column = Math.floor(room / others.length)
+  const width = Math.min(300, column - 12)
+  const scale = useMemo(() => plumbScale(marks(view, undefined), width), [view, width])
+  const names = view.subjects.map((s) => subjectName(s, view.subjects))
+  return (
+    <table
+      className="border-collapse mt-3 table-fixed"
+      style={{ width: 262 + column * others.length }}
+      data-testid="matrix"
+    >
+      <colgroup>
+        <col style={{ width: 176 }} />
+        <col style={{ width: 86 }} />
+        {others.map((i) => (
+          <col key={i} style={{ width: column }} />
+        ))}
+      </colgroup>
+      <thead>
+        <tr className="align-bottom">
+          <th />
+          <th className="!text-right pr-2 !text-ink pb-1 leading-tight break-words">
+            {names[view.reference]}
+          </th>
+          {others.map((i) => (
+            <th key={i} className="pl-[10px] pb-1 !text-ink leading-tight">
+              <button
+                className="text-left hover:underline underline-offset-2 line-clamp-3 break-words"
+                title={`${names[i] ?? ''}: make it the reference (key ${String(i + 1)})`}
+                onClick={() => {
+                  onReference(i)
+                }}
+              >
+                {names[i]}
+              </button>
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {blocks.map((b) => (
+          <Fragment key={b.title}>
+            <tr className="border-t border-line2" data-group={b.group?.group}>
+              <td colSpan={2} className="pt-2 pb-1 pr-2 align-top">
+                <b className="font-[640] text-[14px]">{b.title}</b>
+              </td>
+              {others.map((i) => {
+                const s = b.group?.summaries.find((x) => x.subject === i)
+                return (
+                  <td key={i} className="pl-[10px] pt-1.5 pb-1 align-top">
+                    {s && <Summary summary={s} scale={scale} question={question} name={names[i] ?? ''} />}
+                  </td>
+                )
+              })}
+            </tr>
+            {b.tests.map((t) => (
+              <Line
+                key={`${String(t.suiteId)} ${t.metric}`}
+                test={t}
+                reference={view.reference}
+                others={others}
+                names={names}
+                scale={scale}
+                question={question}
+              />
+            ))}
+            <Fold block={b} columns={2 + others.length} onFold={onFold} />
+          </Fragment>
+        ))}
+      </tbody>
+    </table>
+  )
+}
+
+interface SummaryProps {
+  readonly summary: Schemas['ComparedSummary']
+  readonly scale: PlumbScale
+  readonly question: Question
+  readonly name: string
+}
+
+function Summary({ summary, scale, question, name }: SummaryProps) {
+  if (!summary.mean) return <span className="gap !text-[11.5px]">none in common</span>
+  return (
+    <span title={`${countWords(summary)}`}>
+      <PlumbRow
+        scale={scale}
+        height={18}
+        mark={mark(summary.mean)}
+        threshold={question.threshold}
+        words={`${name}: ${differenceWords(summary.mean, question.basis)}`}
+        stout
+      />
+      <Told difference={summary.mean} question={question} stout />
+      {summary.caveats.length > 0 && (
+        <span
+          className="unmeant !py-0 text-[11px] whitespace-nowrap"
+          title={`Not the same, and not meant: ${summary.caveats.join(', ').toLowerCase()}`}
+        >
+          {summary.caveats.length} not meant
+        </span>
+      )}
+    </span>
+  )
+}
+
+interface LineProps {
+  readonly test: Test
+  readonly reference: number
+  readonly others: readonly number[]
+  readonly names: readonly string[]
+  readonly scale: PlumbScale
+  readonly question: Question
+}
+
+function Line({ test, reference, others, names, scale, question }: LineProps) {
+  const base = test.cells[reference]
+  return (
+    <tr className="text-[12.5px] hover:bg-ground" data-test={test.metric}>
+      <td
+        className={`pl-3 pr-2 truncate ${test.total ? 'text-ink2' : ''}`}
+        title={`${testName(test)} ${test.settings}`}
+      >
+        <Link to={`/catalogue/suites/${String(test.suiteId)}`} className="hover:underline underline-offset-2">
+          {testName(test)}
+        </Link>
+        {test.total && <span className="unit"> total</span>}
+      </td>
+      <td className="text-right pr-2 num whitespace-nowrap">
+        {base?.value === undefined ? (
+          <span className="gap !text-[11.5px]" title={base?.gap}>
+            none
+          </span>
+        ) : (
+          <>
+            {base.words === undefined ? number(base.value, base.decimals) : base.words}{' '}
+            <span className="unit block -mt-1">
+              {unitWords(test.unit)}
+              {test.better === 'LOWER' && ', less is better'}
+            </span>
+          </>
+        )}
+      </td>
+      {others.map((i) => {
+        const cell = test.cells[i]
+        if (!cell) return <td key={i} />
+        const d = cell.difference
+        return (
+          <td key={i} className="pl-[10px] py-[3px]" title={d?.more && decidingWords(d.more)}>
+            {d ? (
+              <>
+                <PlumbRow
+                  scale={scale}
+                  height={14}
+                  mark={mark(d)}
+                  threshold={question.threshold}
+                  words={`${names[i] ?? ''}: ${differenceWords(d, question.basis, test)}`}
+                />
+                <Told difference={d} question={question} test={test} />
+              </>
+            ) : cell.gap === undefined ? (
+              <span className="num">
+                {cell.words === undefined ? number(cell.value ?? 0, cell.decimals) : cell.words}{' '}
+                <span className="unit">{plainWords(test, cell) ?? unitWords(test.unit)}</span>
+              </span>
+            ) : (
+              <span className="gap !text-[11.5px] block truncate" title={cell.gap}>
+                {cell.gap}
+              </span>
+            )}
+          </td>
+        )
+      })}
+    </tr>
+  )
+}
+
+const inks = {
+  AHEAD: 'text-teal',
+  BEHIND: 'text-mulberry',
+  EVEN: 'text-ink2',
+  UNDECIDED: 'text-ink2',
+} as const
+
+interface ToldProps {
+  readonly difference: Difference
+  readonly question: Question
+  readonly test?: Test
+  readonly stout?: boolean
+}
+
+function Told({ difference: d, question, test, stout = false }: ToldProps) {
+  const ink = d.verdict === undefined ? 'text-ink2' : inks[d.verdict]
+  const faint = d.verdict === 'EVEN' || d.verdict === 'UNDECIDED'
+  return (
+    <span className={`num block leading-tight ${ink} ${stout ? '!font-[640] text-[13px]' : 'text-[12px]'}`}>
+      {d.shown === undefined ? (
+        <span className="gap">no time</span>
+      ) : (
+        shownWords(d.shown, question.basis, test)
+      )}
+      {(faint || d.verdict === undefined) && (
+        <span className="unit">{d.verdict === undefined ? ' noise unknown' : ` ${verdicts[d.verdict]}`}</span>
+      )}
+    </span>
+  )
+}

@@ -1,0 +1,337 @@
+import { Fragment, useMemo } from 'react'
+import { Link } from 'react-router'
+import type { Schemas } from '../../api/client'
+import { PlumbAxis, PlumbRow, plumbScale } from '../../figures/Plumb'
+import type { PlumbMark, PlumbScale } from '../../figures/Plumb'
+import { RepeatDots } from '../../figures/RepeatDots'
+import { number, unitWords } from '../../figures/format'
+import type { Question } from './address'
+import { plainWords } from './rows'
+import type { Block, Test } from './rows'
+import {
+  countWords,
+  decidingWords,
+  differenceWords,
+  halfWords,
+  shownWords,
+  subjectName,
+  testName,
+  verdicts,
+} from './words'
+
+type View = Schemas['ComparisonView']
+type Cell = Schemas['ComparedCell']
+type Difference = Schemas['Difference']
+
+const width = 306
+/** Name, two values, unit, figure, difference, interval, verdict; in pixels. */
+const columns = [240, 84, 92, 124, width + 8, 74, 52, 84]
+
+export interface PlumbTableProps {
+  readonly view: View
+  readonly blocks: readonly Block[]
+  readonly question: Question
+  /** Shows every test of a group, or folds it again. */
+  readonly onFold: (group: string) => void
+}
+
+/** One against one: every test on the plumb line, with raw values, interval and verdict. */
+export function PlumbTable({ view, blocks, question, onFold }: PlumbTableProps) {
+  const other = view.subjects.findIndex((_, i) => i !== view.reference)
+  const scale = useMemo(() => plumbScale(marks(view, other), width), [view, other])
+  const names = view.subjects.map((s) => subjectName(s, view.subjects))
+  return (
+    <table
+      className="border-collapse mt-3 table-fixed"
+      style={{ width: columns.reduce((a, b) => a + b) }}
+      data-testid="plumb"
+    >
+      <colgroup>
+        {columns.map((w, i) => (
+          <col key={i} style={{ width: w }} />
+        ))}
+      </colgroup>
+      <thead>
+        <tr>
+          <th />
+          <th className="!text-right pr-2 truncate" title={names[view.reference]}>
+            {names[view.reference]}
+          </th>
+          <th className="!text-right truncate" title={names[other]}>
+            {names[other]}
+          </th>
+          <th />
+          <th>
+            <Ends scale={scale} />
+            <PlumbAxis
+              scale={scale}
+              ticks={view.ticks.map((t) => ({ times: t.times, label: tickLabel(t.shown, question) }))}
+            />
+          </th>
+          <th />
+          <th />
+          <th />
+        </tr>
+      </thead>
+      <tbody>
+        {blocks.map((b) => (
+          <Fragment key={b.title}>
+            <Head block={b} other={other} scale={scale} question={question} />
+            {b.tests.map((t) => (
+              <TestLine
+                key={`${String(t.suiteId)} ${t.metric}`}
+                test={t}
+                reference={view.reference}
+                other={other}
+                scale={scale}
+                question={question}
+              />
+            ))}
+            <Fold block={b} columns={columns.length} onFold={onFold} />
+          </Fragment>
+        ))}
+      </tbody>
+    </table>
+  )
+}
+
+export interface FoldProps {
+  readonly block: Block
+  readonly columns: number
+  readonly onFold: (group: string) => void
+}
+
+/** The line under a group that shows the rest of its tests. */
+export function Fold({ block, columns, onFold }: FoldProps) {
+  const { group } = block
+  if (!group || (block.folded === 0 && !block.unfolded)) return null
+  return (
+    <tr>
+      <td colSpan={columns} className="pl-3 h-[26px]">
+        <button
+          className="text-ink2 text-[12.5px] underline underline-offset-2 decoration-line hover:text-ink"
+          aria-expanded={block.unfolded}
+          onClick={() => {
+            onFold(group.group)
+          }}
+        >
+          {block.unfolded ? 'only what stands out' : `${String(block.folded)} more`}
+        </button>
+      </td>
+    </tr>
+  )
+}
+
+/** Which side is which, over the axis. */
+function Ends({ scale }: { readonly scale: PlumbScale }) {
+  return (
+    <span className="relative block h-[15px] text-[11.5px]" style={{ width: scale.width }} aria-hidden="true">
+      {scale.line > 52 && <span className="absolute left-0 text-mulberry">behind</span>}
+      {scale.width - scale.line > 46 && <span className="absolute right-0 text-teal">ahead</span>}
+    </span>
+  )
+}
+
+function tickLabel(shown: number, question: Question): string {
+  if (question.basis === 'TIMES_AS_FAST') return `×${String(shown)}`
+  const value = Math.round(shown * 1000) / 10
+  return `${value < 0 ? '−' : '+'}${String(Math.abs(value))} %`
+}
+
+interface HeadProps {
+  readonly block: Block
+  readonly other: number
+  readonly scale: PlumbScale
+  readonly question: Question
+}
+
+function Head({ block, other, scale, question }: HeadProps) {
+  const summary = block.group?.summaries.find((s) => s.subject === other)
+  return (
+    <tr className="[&>td]:h-[36px] border-t border-line2" data-group={block.group?.group}>
+      <td colSpan={4} className="pr-3">
+        <b className="font-[640] text-[14.5px]">{block.title}</b>{' '}
+        {summary && <span className="text-ink2 text-[12.5px] ml-2">{countWords(summary)}</span>}
+        {summary && summary.caveats.length > 0 && (
+          <span
+            className="unmeant text-[12px] ml-2 whitespace-nowrap"
+            title={`Not the same, and not meant: ${summary.caveats.join(', ').toLowerCase()}`}
+          >
+            not meant: {summary.caveats.slice(0, 2).join(', ').toLowerCase()}
+            {summary.caveats.length > 2 && ` and ${String(summary.caveats.length - 2)} more`}
+          </span>
+        )}
+      </td>
+      <td>
+        {summary && (
+          <PlumbRow
+            scale={scale}
+            height={36}
+            mark={summary.mean && mark(summary.mean)}
+            threshold={question.threshold}
+            words={`${block.title}: ${differenceWords(summary.mean, question.basis)}`}
+            stout
+          />
+        )}
+      </td>
+      {summary?.mean ? (
+        <Told difference={summary.mean} question={question} stout title={kindWords(summary, question)} />
+      ) : (
+        <td colSpan={3} />
+      )}
+    </tr>
+  )
+}
+
+/** What the mean would be for another choice of tests; never shown in place of the first interval. */
+function kindWords(summary: Schemas['ComparedSummary'], question: Question): string {
+  const d = summary.anyTests
+  if (d?.shownLow === undefined || d.shownHigh === undefined) {
+    return `On these ${String(summary.tests)} tests. Too few tests to generalise to this kind of work.`
+  }
+  const [low, high] = [Math.min(d.shownLow, d.shownHigh), Math.max(d.shownLow, d.shownHigh)]
+  return `On these ${String(summary.tests)} tests. For this kind of work, another choice of tests would give ${shownWords(low, question.basis)} to ${shownWords(high, question.basis)} (95 %).`
+}
+
+interface TestLineProps {
+  readonly test: Test
+  readonly reference: number
+  readonly other: number
+  readonly scale: PlumbScale
+  readonly question: Question
+}
+
+function TestLine({ test, reference, other, scale, question }: TestLineProps) {
+  const base = test.cells[reference]
+  const own = test.cells[other]
+  const d = own?.difference
+  const gap = own?.gap ?? base?.gap
+  const side = own?.gap === undefined ? 'this one only' : base?.gap === undefined ? 'reference only' : ''
+  const plain = own && plainWords(test, own)
+  return (
+    <tr
+      className="[&>td]:h-[28px] text-[13px] hover:bg-ground"
+      data-test={test.metric}
+      data-verdict={d?.verdict}
+    >
+      <td
+        className={`pl-3 pr-2 truncate ${test.total ? 'text-ink2' : ''}`}
+        title={`${testName(test)}${test.settings === '' ? '' : ` · ${test.settings}`}${test.total ? ' · follows from its parts, not counted again' : ''}`}
+      >
+        <Link to={`/catalogue/suites/${String(test.suiteId)}`} className="hover:underline underline-offset-2">
+          {testName(test)}
+        </Link>
+        {test.total && <span className="unit"> total</span>}
+      </td>
+      <td className="text-right pr-2 num text-ink2">{base && <Value cell={base} />}</td>
+      <td className="text-right num">{own && <Value cell={own} />}</td>
+      <td className="pl-2 pr-2 unit truncate">
+        {unitWords(test.unit)}
+        {test.better === 'LOWER' && (
+          <span title="less is better">{test.unit === '' ? 'less is better' : ', less is better'}</span>
+        )}
+      </td>
+      <td>
+        <PlumbRow
+          scale={scale}
+          height={28}
+          mark={d && mark(d)}
+          threshold={question.threshold}
+          words={`${testName(test)}: ${gap === undefined ? differenceWords(d, question.basis, test) : `${side}, ${gap}`}`}
+        />
+      </td>
+      {d ? (
+        <Told difference={d} question={question} test={test} title={rowTitle(d, own)} />
+      ) : (
+        <td colSpan={3} className="pl-3 text-[12.5px] text-ink2 truncate">
+          {gap !== undefined ? (
+            <span className="gap" title={`${side}: ${gap}`}>
+              {side === '' ? gap : `${side}: ${gap}`}
+            </span>
+          ) : (
+            plain
+          )}
+        </td>
+      )}
+    </tr>
+  )
+}
+
+function rowTitle(d: Difference, own: Cell | undefined): string {
+  const parts = [d.more ? decidingWords(d.more) : '', own?.from === undefined ? '' : `from ${own.from}`]
+  return parts.filter((p) => p !== '').join('; ')
+}
+
+/** The digits as read, with their repeats as dots when they are pointed at. */
+function Value({ cell }: { readonly cell: Cell }) {
+  if (cell.value === undefined) return null
+  const text = cell.words === undefined ? number(cell.value, cell.decimals) : cell.words
+  return (
+    <span className="group/value relative">
+      {text}
+      {cell.readings.length > 1 && (
+        <span className="hidden group-hover/value:block absolute z-20 right-0 top-[18px] bg-sheet border border-line rounded p-2 shadow-lg">
+          <RepeatDots dots={cell.readings.map((value) => ({ value, state: 'counted' as const }))} />
+          <span className="unit whitespace-nowrap">
+            {cell.count} repeats
+            {cell.relativeError !== undefined &&
+              `, standard error ${(cell.relativeError * 100).toFixed(1)} %`}
+          </span>
+        </span>
+      )}
+    </span>
+  )
+}
+
+interface ToldProps {
+  readonly difference: Difference
+  readonly question: Question
+  readonly test?: Test
+  readonly stout?: boolean
+  readonly title?: string
+}
+
+const inks = {
+  AHEAD: 'text-teal',
+  BEHIND: 'text-mulberry',
+  EVEN: 'text-ink2',
+  UNDECIDED: 'text-ink2',
+} as const
+
+function Told({ difference: d, question, test, stout = false, title }: ToldProps) {
+  const ink = d.verdict === undefined ? 'text-ink2' : inks[d.verdict]
+  return (
+    <>
+      <td className={`num text-right pl-3 ${ink} ${stout ? '!font-[640] text-[14.5px]' : ''}`} title={title}>
+        {d.shown === undefined ? (
+          <span className="gap">no time</span>
+        ) : (
+          shownWords(d.shown, question.basis, test)
+        )}
+      </td>
+      <td className="num unit pl-2 whitespace-nowrap">{halfWords(d, question.basis, test)}</td>
+      <td className={`pl-3 text-[12.5px] whitespace-nowrap ${ink}`} title={title}>
+        {d.verdict === undefined ? <span className="gap">noise unknown</span> : verdicts[d.verdict]}
+      </td>
+    </>
+  )
+}
+
+/** What is drawn of a difference. */
+export function mark(d: Difference): PlumbMark {
+  return { times: d.times, low: d.low, high: d.high, verdict: d.verdict }
+}
+
+/** Every difference of a subject, for a scale that has room for them. */
+export function marks(view: View, subject: number | undefined): readonly PlumbMark[] {
+  return view.groups.flatMap((g) => [
+    ...g.summaries
+      .filter((s) => subject === undefined || s.subject === subject)
+      .flatMap((s) => (s.mean ? [mark(s.mean)] : [])),
+    ...g.tests.flatMap((t) =>
+      t.cells
+        .filter((_, i) => subject === undefined || i === subject)
+        .flatMap((c) => (c.difference ? [mark(c.difference)] : [])),
+    ),
+  ])
+}

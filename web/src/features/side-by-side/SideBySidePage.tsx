@@ -1,0 +1,322 @@
+import { useMemo, useState } from 'react'
+import { useSearchParams } from 'react-router'
+import { useFocus } from '../../app/focus'
+import { useShortcuts } from '../../app/keys'
+import { clearPicks, usePicks } from '../../app/picks'
+import type { Schemas } from '../../api/client'
+import { useComparison, useSetup } from '../../api/queries'
+import { capital, groups } from '../../figures/words'
+import type { TestGroup } from '../../api/queries'
+import { Button } from '../../ui/Button'
+import { Select } from '../../ui/Select'
+import { Empty, Failed, Loading } from '../../ui/States'
+import { AddSubject } from './AddSubject'
+import { address, question, withSubject, withoutSubject } from './address'
+import type { Basis, Question, Sort } from './address'
+import { Differs } from './Differs'
+import { Findings } from './Findings'
+import { Matrix } from './Matrix'
+import { PlumbTable } from './PlumbTable'
+import { blocks } from './rows'
+import { bases, subjectName, title } from './words'
+
+type View = Schemas['ComparisonView']
+
+/** Is this one faster than that one: at what, by how much, and is it real? */
+export function SideBySidePage() {
+  const [search, setSearch] = useSearchParams()
+  const picks = usePicks()
+  const focus = useFocus()
+  const own = useSetup(search.has('s') ? undefined : focus?.setupId)
+  const asked = question(search)
+  // What nobody asked for is what was picked; else the device in focus against the setup before.
+  const subjects =
+    asked.subjects.length > 0
+      ? asked.subjects
+      : picks.length > 0
+        ? picks
+        : focus
+          ? [
+              `setup-${String(focus.setupId)}`,
+              ...(own.data?.parentId === undefined ? [] : [`setup-${String(own.data.parentId)}`]),
+            ]
+          : []
+  const q: Question =
+    asked.subjects.length > 0 ? asked : { ...asked, subjects, reference: Math.max(0, subjects.length - 1) }
+  const comparison = useComparison(q)
+  const change = (next: Question) => {
+    setSearch(address(next, search))
+  }
+  if (subjects.length >= 2 && comparison.isError)
+    return <Failed error={comparison.error} retry={() => void comparison.refetch()} />
+  if (subjects.length >= 2 && !comparison.data) return <Loading what="the comparison" />
+  return comparison.data && subjects.length >= 2 ? (
+    <SideBySide view={comparison.data} q={q} change={change} />
+  ) : (
+    <Alone q={q} change={change} />
+  )
+}
+
+interface ChangeProps {
+  readonly q: Question
+  readonly change: (next: Question) => void
+}
+
+function Alone({ q, change }: ChangeProps) {
+  const [adding, setAdding] = useState(false)
+  return (
+    <Empty title={q.subjects.length === 0 ? 'Nothing stands side by side yet' : 'One stands alone'}>
+      <p>
+        Put two or more beside each other: setups, models, parts, a claim. Anywhere in the app, <kbd>x</kbd>{' '}
+        adds the row you are on.
+      </p>
+      <Button
+        look="main"
+        onClick={() => {
+          setAdding(true)
+        }}
+      >
+        {q.subjects.length === 0 ? 'Choose the first' : 'Choose what to hold it against'}
+      </Button>
+      {adding && (
+        <AddSubject
+          subjects={[]}
+          onAdd={(key) => {
+            change(withSubject(q, key))
+          }}
+          onClose={() => {
+            setAdding(false)
+          }}
+        />
+      )}
+    </Empty>
+  )
+}
+
+function SideBySide({ view, q, change }: ChangeProps & { readonly view: View }) {
+  const [adding, setAdding] = useState(false)
+  const shown = blocks(view, q, (g) => capital(groups[g as TestGroup]))
+  const several = view.subjects.length > 2
+  const shortcuts = useMemo(
+    () => [
+      ...view.subjects.map((s, i) => ({
+        keys: String(i + 1),
+        words: `Hold against ${s.name}`,
+        run: () => {
+          change({ ...q, reference: i })
+        },
+      })),
+      {
+        keys: 'b',
+        words: 'Next way to put a difference',
+        run: () => {
+          const all = Object.keys(bases) as Basis[]
+          change({ ...q, basis: all[(all.indexOf(q.basis) + 1) % all.length] ?? 'GAIN' })
+        },
+      },
+      {
+        keys: 'a',
+        words: 'Put another beside',
+        run: () => {
+          setAdding(true)
+        },
+      },
+    ],
+    [view.subjects, q, change],
+  )
+  useShortcuts(shortcuts)
+  const fold = (group: string) => {
+    change({ ...q, open: q.open.includes(group) ? q.open.filter((g) => g !== group) : [...q.open, group] })
+  }
+  return (
+    <div className="pt-[18px] px-[26px] pb-8">
+      <div className="flex items-start gap-3">
+        <div className="flex-1 min-w-0">
+          <h1>{title(view)}</h1>
+          <p className="text-ink2 text-[13px] mt-0.5">{baseWords(view, q)}</p>
+        </div>
+        <Bases q={q} change={change} />
+      </div>
+      <Subjects
+        view={view}
+        q={q}
+        change={change}
+        onAdd={() => {
+          setAdding(true)
+        }}
+      />
+      <div className="border-b border-line2 py-[8px]">
+        <Differs view={view} />
+      </div>
+      {shown.every((b) => b.tests.length === 0) ? (
+        <p className="text-ink2 text-[13.5px] py-6">
+          {q.telling ? 'Nothing stands out: no test shows a lead.' : 'They have no test in common yet.'}
+        </p>
+      ) : several ? (
+        <Matrix
+          view={view}
+          blocks={shown}
+          question={q}
+          onFold={fold}
+          onReference={(reference) => {
+            change({ ...q, reference })
+          }}
+        />
+      ) : (
+        <PlumbTable view={view} blocks={shown} question={q} onFold={fold} />
+      )}
+      <Findings view={view} question={q} />
+      {adding && (
+        <AddSubject
+          subjects={view.subjects}
+          onAdd={(key) => {
+            change(withSubject(q, key))
+          }}
+          onClose={() => {
+            setAdding(false)
+          }}
+        />
+      )}
+    </div>
+  )
+}
+
+/** What the numbers are, and what they are a share of. */
+function baseWords(view: View, q: Question): string {
+  const tests = view.groups.flatMap((g) => g.tests)
+  const common = tests.filter((t) => t.cells.every((c) => c.gap === undefined)).length
+  const sides = view.subjects.length > 2 ? 'in all of them' : 'on both sides'
+  return `${bases[q.basis].about}. ±: 95 % interval. ${String(common)} of ${String(tests.length)} tests ${sides}.`
+}
+
+function Bases({ q, change }: ChangeProps) {
+  return (
+    <div
+      role="radiogroup"
+      aria-label="How a difference is put"
+      className="flex border border-line rounded overflow-hidden shrink-0"
+    >
+      {(Object.keys(bases) as Basis[]).map((b) => (
+        <button
+          key={b}
+          role="radio"
+          aria-checked={q.basis === b}
+          title={bases[b].about}
+          className={`px-[9px] py-[4px] text-[12px] border-l border-line first:border-l-0 whitespace-nowrap ${q.basis === b ? 'bg-ink text-sheet' : 'bg-sheet text-ink2 hover:text-ink'}`}
+          onClick={() => {
+            change({ ...q, basis: b })
+          }}
+        >
+          {bases[b].name}
+        </button>
+      ))}
+    </div>
+  )
+}
+
+const thresholds = [0, 0.005, 0.01, 0.02, 0.03, 0.05, 0.1]
+const sorts: Record<Sort, string> = { group: 'by group', size: 'largest difference first', suite: 'by suite' }
+
+function Subjects({
+  view,
+  q,
+  change,
+  onAdd,
+}: ChangeProps & { readonly view: View; readonly onAdd: () => void }) {
+  const focus = useFocus()
+  const models = q.subjects.some((s) => s.startsWith('model-'))
+  return (
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-2 border-y border-line2 py-[8px] mt-3 text-[13px]">
+      {view.subjects.map((s, i) => (
+        <span
+          key={s.key}
+          className="flex items-center gap-1.5"
+          data-subject={s.key}
+          data-reference={i === view.reference}
+        >
+          <span
+            aria-hidden="true"
+            className={`inline-block h-[13px] ${i === view.reference ? 'w-[2px] bg-ink' : s.setupId !== undefined && s.setupId === focus?.setupId ? 'w-[9px] bg-gold' : 'w-[5px] bg-even'}`}
+          />
+          <button
+            className={`hover:underline underline-offset-2 ${i === view.reference ? 'text-ink2' : 'font-[560]'}`}
+            title={`${s.name}${s.detail === '' ? '' : `, ${s.detail}`}${i === view.reference ? ': the reference' : `: make it the reference (key ${String(i + 1)})`}`}
+            onClick={() => {
+              change({ ...q, reference: i })
+            }}
+          >
+            {i === view.reference && 'against '}
+            {subjectName(s, view.subjects)}
+          </button>
+          {s.tuned && <span className="unit">tuned</span>}
+          {s.origin !== '' && <span className="unit">{s.origin}</span>}
+          {s.setups > 1 && <span className="unit">{s.setups} setups</span>}
+          <button
+            className="text-ink2 hover:text-ink px-0.5"
+            aria-label={`Take ${subjectName(s, view.subjects)} away`}
+            onClick={() => {
+              clearPicks()
+              change(withoutSubject(q, i))
+            }}
+          >
+            ×
+          </button>
+        </span>
+      ))}
+      {view.subjects.length < 12 && (
+        <Button look="quiet" className="!py-0" onClick={onAdd}>
+          put another beside
+        </Button>
+      )}
+      <span className="ml-auto flex items-center gap-2">
+        {models && (
+          <Select
+            label="Which setup speaks for a model"
+            value={q.speaks}
+            choices={[
+              { value: 'as-shipped', label: 'models as shipped' },
+              { value: 'latest', label: 'models by their latest setup' },
+              { value: 'best', label: 'models by their best setup' },
+            ]}
+            onValue={(speaks) => {
+              change({ ...q, speaks })
+            }}
+          />
+        )}
+        <Select
+          label="Smallest difference that matters"
+          value={String(q.threshold)}
+          choices={[...new Set([...thresholds, q.threshold])]
+            .sort((a, b) => a - b)
+            .map((t) => ({
+              value: String(t),
+              label:
+                t === 0 ? 'any difference matters' : `matters from ${String(Math.round(t * 1000) / 10)} %`,
+            }))}
+          onValue={(t) => {
+            change({ ...q, threshold: Number(t) })
+          }}
+        />
+        <Select
+          label="Order"
+          value={q.sort}
+          choices={(Object.keys(sorts) as Sort[]).map((s) => ({ value: s, label: sorts[s] }))}
+          onValue={(s) => {
+            change({ ...q, sort: s as Sort })
+          }}
+        />
+        <Select
+          label="Which tests"
+          value={q.telling ? 'telling' : 'all'}
+          choices={[
+            { value: 'all', label: 'every test' },
+            { value: 'telling', label: 'what stands out' },
+          ]}
+          onValue={(v) => {
+            change({ ...q, telling: v === 'telling' })
+          }}
+        />
+      </span>
+    </div>
+  )
+}

@@ -1,0 +1,35 @@
+import { describe, expect, it } from 'vitest'
+import { address, question, withSubject, withoutSubject } from './address'
+
+const ask = (text: string) => question(new URLSearchParams(text))
+
+describe('the address of a side by side', () => {
+  it('leaves out what is usual and keeps what is not', () => {
+    const text =
+      's=setup-1&s=setup-2&s=claim-3&ref=0&basis=SHORT&threshold=0.05&sort=size&only=telling&open=MEMORY&speaks=best'
+    expect(address(ask(text)).toString()).toBe(text)
+    expect(address(ask('s=setup-1&s=setup-2')).toString()).toBe('s=setup-1&s=setup-2')
+  })
+
+  it('keeps what is not its own, such as the device in focus', () => {
+    expect(address(ask('s=setup-1'), new URLSearchParams('focus=7&sort=size')).toString()).toBe(
+      'focus=7&s=setup-1',
+    )
+  })
+
+  it('takes the usual for what makes no sense', () => {
+    const q = ask('s=setup-1&s=setup-2&ref=9&basis=WRONG&threshold=x&sort=odd')
+    expect([q.reference, q.basis, q.threshold, q.sort]).toEqual([0, 'GAIN', 0.01, 'group'])
+  })
+
+  it('keeps the reference who it is when others come and go', () => {
+    const two = ask('s=setup-1&s=setup-2')
+    const three = withSubject(two, 'model-3')
+    expect([three.subjects[three.reference], three.subjects.length]).toEqual(['setup-2', 3])
+    expect(withSubject(three, 'model-3')).toBe(three)
+    const back = withoutSubject(three, 0)
+    expect(back.subjects[back.reference]).toBe('setup-2')
+    const gone = withoutSubject(two, 1)
+    expect([gone.subjects[gone.reference], gone.subjects.length]).toEqual(['setup-1', 1])
+  })
+})

@@ -1,0 +1,95 @@
+import type { Schemas } from '../../api/client'
+import type { Question } from './address'
+
+type View = Schemas['ComparisonView']
+export type Test = Schemas['ComparedTest']
+type Cell = Schemas['ComparedCell']
+
+/** A block of rows under one head: a group with its summaries, or all tests under none. */
+export interface Block {
+  readonly group: Schemas['ComparedGroup'] | undefined
+  readonly title: string
+  readonly tests: readonly Test[]
+  /** How many more there are that are not shown until they are asked for. */
+  readonly folded: number
+  /** Whether they were asked for, and can be folded away again. */
+  readonly unfolded: boolean
+}
+
+/** Up to so many rows fit a page; above that a group shows its summary and what stands out. */
+const roomy = 22
+const telltales = 3
+
+/** The rows of a comparison as the reader wants them: by group, by suite, or the largest difference first. */
+export function blocks(
+  view: View,
+  q: Pick<Question, 'sort' | 'telling' | 'open'>,
+  groupName: (g: string) => string,
+): readonly Block[] {
+  const told = (tests: readonly Test[]) => (q.telling ? tests.filter((t) => stands(t)) : tests)
+  const all = view.groups.flatMap((g) => told(g.tests))
+  if (q.sort === 'size') {
+    const tests = [...all].sort((a, b) => size(b) - size(a))
+    return [{ group: undefined, title: 'Largest difference first', tests, folded: 0, unfolded: false }]
+  }
+  if (q.sort === 'suite') {
+    return [...new Set(all.map(suiteOf))].sort().map((name) => ({
+      group: undefined,
+      title: name,
+      tests: all.filter((t) => suiteOf(t) === name),
+      folded: 0,
+      unfolded: false,
+    }))
+  }
+  const many = all.length > roomy
+  return [...view.groups]
+    .sort((a, b) => Number(b.tests.some(isShared)) - Number(a.tests.some(isShared)))
+    .map((group) => {
+      const tests = told(group.tests)
+      const open = q.open.includes(group.group)
+      const shown = many && !open ? foremost(tests) : tests
+      return {
+        group,
+        title: groupName(group.group),
+        tests: shown,
+        folded: tests.length - shown.length,
+        unfolded: many && open && foremost(tests).length < tests.length,
+      }
+    })
+    .filter((b) => b.tests.length > 0 || b.folded > 0)
+}
+
+function suiteOf(test: Test): string {
+  return `${test.suite} ${test.version}`
+}
+
+/** Whether a test is there on both sides. */
+function isShared(test: Test): boolean {
+  return test.cells.some((c) => c.difference !== undefined || c.plainDifference !== undefined)
+}
+
+/** The largest differences that are shown to be there, the largest first; else the first tests. */
+function foremost(tests: readonly Test[]): readonly Test[] {
+  const parts = tests.filter((t) => !t.total && isShared(t))
+  const telling = parts.filter(stands).sort((a, b) => size(b) - size(a))
+  return (telling.length > 0 ? telling : parts).slice(0, telltales)
+}
+
+/** Whether any subject is shown to be ahead or behind. */
+function stands(test: Test): boolean {
+  return test.cells.some((c) => c.difference?.verdict === 'AHEAD' || c.difference?.verdict === 'BEHIND')
+}
+
+/** The largest difference in a row, on a log scale; rows without one come last. */
+function size(test: Test): number {
+  const logs = test.cells.map((c) => (c.difference ? Math.abs(Math.log(c.difference.times)) : -1))
+  return Math.max(-1, ...logs)
+}
+
+/** Which side of a plain difference is better, in words; plain scales have no verdict. */
+export function plainWords(test: Test, cell: Cell): string | undefined {
+  if (cell.plainDifference === undefined) return undefined
+  if (cell.plainDifference === 0) return 'the same'
+  const better = cell.plainDifference > 0 === (test.better === 'HIGHER')
+  return better ? 'better' : 'worse'
+}

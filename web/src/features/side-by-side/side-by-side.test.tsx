@@ -1,0 +1,262 @@
+import { cleanup, fireEvent, screen, within } from '@testing-library/react'
+import { afterEach, describe, expect, it, vi } from 'vitest'
+import type { Schemas } from '../../api/client'
+import { serve, show, strip } from '../../testing'
+import { SideBySidePage } from './SideBySidePage'
+
+type View = Schemas['ComparisonView']
+type Cell = Schemas['ComparedCell']
+type Test = Schemas['ComparedTest']
+
+const subject = (n: number, over: Partial<Schemas['ComparedSubject']> = {}): Schemas['ComparedSubject'] => ({
+  key: `setup-${String(n)}`,
+  name: 'Ostrel Fen 13',
+  detail: `setup ${String(n)}`,
+  kind: 'LAPTOP',
+  tuned: false,
+  origin: '',
+  setupId: n,
+  modelId: 1,
+  setups: 1,
+  ...over,
+})
+const difference = (times: number, verdict: Schemas['Difference']['verdict']): Schemas['Difference'] => ({
+  times,
+  low: times * 0.99,
+  high: times * 1.01,
+  shown: times - 1,
+  shownLow: times * 0.99 - 1,
+  shownHigh: times * 1.01 - 1,
+  ...(verdict === undefined ? {} : { verdict }),
+})
+const cell = (value: number, over: Partial<Cell> = {}): Cell => ({
+  value,
+  decimals: 0,
+  count: 3,
+  readings: [value - 1, value, value + 1],
+  relativeError: 0.005,
+  sources: [],
+  ...over,
+})
+const test = (key: string, cells: readonly Cell[], over: Partial<Test> = {}): Test => ({
+  suiteId: 3,
+  suite: 'Kernmill',
+  version: '3',
+  metric: key,
+  name: key,
+  unit: 'MB/s',
+  scale: 'RATIO',
+  better: 'HIGHER',
+  total: false,
+  settings: '',
+  cells: [...cells],
+  ...over,
+})
+const summary = (n: number, over: Partial<Schemas['ComparedSummary']> = {}): Schemas['ComparedSummary'] => ({
+  subject: n,
+  tests: 3,
+  of: 3,
+  mean: difference(1.04, 'AHEAD'),
+  ahead: 2,
+  behind: 0,
+  even: 0,
+  undecided: 1,
+  unknown: 0,
+  caveats: [],
+  ...over,
+})
+const view: View = {
+  revision: 4,
+  threshold: 0.01,
+  basis: 'GAIN',
+  subjects: [subject(11), subject(12)],
+  reference: 1,
+  differs: [
+    {
+      subject: 0,
+      key: 'memory.size',
+      name: 'Memory',
+      group: 'MEMORY',
+      before: '8 GiB',
+      after: '16 GiB',
+      standing: 'MEANT',
+      affects: ['MEMORY'],
+    },
+    {
+      subject: 0,
+      key: 'memory.channels',
+      name: 'Channels',
+      group: 'MEMORY',
+      before: 'one',
+      after: 'two',
+      standing: 'UNMEANT',
+      affects: ['PROCESSOR'],
+    },
+  ],
+  groups: [
+    {
+      group: 'PROCESSOR',
+      summaries: [summary(0, { caveats: ['Channels'] })],
+      tests: [
+        test('Weave', [cell(1020, { difference: difference(1.02, 'AHEAD') }), cell(1000)]),
+        test('Sieve', [
+          cell(101, {
+            difference: {
+              ...difference(1.01, 'UNDECIDED'),
+              more: { aim: 'A_LEAD', answer: 'ABOUT', more: 2 },
+            },
+          }),
+          cell(100),
+        ]),
+        test('Forge', [
+          { decimals: 0, count: 0, readings: [], sources: [], gap: 'failed: it crashed' },
+          cell(50),
+        ]),
+        test(
+          'Total',
+          [
+            cell(1071, {
+              difference: difference(1.05, 'AHEAD'),
+              sources: [
+                { metric: 'weave', name: 'Weave', share: 20 },
+                { metric: 'sieve', name: 'Sieve', share: 1 },
+              ],
+            }),
+            cell(1050),
+          ],
+          { total: true, unit: '{point}' },
+        ),
+      ],
+    },
+  ],
+  apart: [{ subject: 0, suite: 'Webspan', tests: 3, reason: 'version 1 and version 2 are different tests' }],
+  ticks: [{ times: 1.02, shown: 0.02 }],
+}
+const server = (over: Partial<View> = {}) => ({
+  'GET /api/v1/sittings': strip,
+  'GET /api/v1/models': [],
+  'GET /api/v1/comparison': { ...view, ...over },
+})
+const address = '/side-by-side?s=setup-11&s=setup-12'
+
+afterEach(() => {
+  cleanup()
+  localStorage.clear()
+  vi.unstubAllGlobals()
+})
+
+describe('side by side', () => {
+  it('hangs every test on the line with its values, interval and verdict', async () => {
+    serve(server())
+    show(<SideBySidePage />, address)
+    expect(await screen.findByText('Ostrel Fen 13: setup 11, against setup 12')).toBeTruthy()
+    const row = document.querySelector<HTMLElement>('tr[data-test=Weave]')
+    if (!row) throw new Error('no row')
+    expect(within(row).getByText('+2.0 %')).toBeTruthy()
+    expect(within(row).getByText('±1.0')).toBeTruthy()
+    expect(row.dataset.verdict).toBe('AHEAD')
+    expect(
+      screen.getByLabelText('Kernmill, Weave: +2.0\u2009%, 95 % interval +1.0\u2009% to +3.0\u2009%, ahead'),
+    ).toBeTruthy()
+  })
+
+  it('says why a side is missing, what was not meant and what it can touch', async () => {
+    serve(server())
+    show(<SideBySidePage />, address)
+    expect(await screen.findByText('reference only: failed: it crashed')).toBeTruthy()
+    expect(screen.getByText(/not meant: channels/)).toBeTruthy()
+    expect(document.querySelector('[data-standing=UNMEANT]')?.getAttribute('title')).toContain(
+      'can touch processor',
+    )
+    expect(screen.getByText(/version 1 and version 2 are different tests/)).toBeTruthy()
+  })
+
+  it('tells where a total came from and what would decide', async () => {
+    serve(server())
+    show(<SideBySidePage />, address)
+    expect((await screen.findByTestId('sources')).textContent).toContain('Weave explains nearly all of it')
+    expect(screen.getByTestId('deciding').textContent).toContain(
+      'about 2 more runs on each side would show a lead',
+    )
+  })
+
+  it('asks anew for another basis, and for another reference by its number key', async () => {
+    const sent = serve(server())
+    show(<SideBySidePage />, address)
+    fireEvent.click(await screen.findByRole('radio', { name: 'times as fast' }))
+    await vi.waitFor(() => {
+      expect(sent.some((s) => s.path.includes('basis=TIMES_AS_FAST'))).toBe(true)
+    })
+    fireEvent.keyDown(window, { key: '1' })
+    await vi.waitFor(() => {
+      expect(sent.some((s) => s.path.includes('reference=0'))).toBe(true)
+    })
+  })
+
+  it('puts many on one scale in a matrix', async () => {
+    const three = view.groups.map((g) => ({
+      ...g,
+      summaries: [summary(0), summary(2, { mean: difference(0.9, 'BEHIND') })],
+      tests: g.tests.map((t) => ({
+        ...t,
+        cells: [...t.cells, cell(7, { difference: difference(0.9, 'BEHIND') })],
+      })),
+    }))
+    serve(
+      server({
+        subjects: [...view.subjects, subject(13, { name: 'Corvane Nook 2', detail: '' })],
+        groups: three,
+      }),
+    )
+    show(<SideBySidePage />, `${address}&s=setup-13&ref=1`)
+    expect(await screen.findByTestId('matrix')).toBeTruthy()
+    expect(screen.getByText('2 against Ostrel Fen 13, setup 12')).toBeTruthy()
+    expect(screen.getAllByLabelText(/^Corvane Nook 2: .*behind$/)).toHaveLength(5)
+  })
+
+  it('folds long groups to what stands out, and opens them', async () => {
+    const many = Array.from({ length: 30 }, (_, i) =>
+      test(`T${String(i)}`, [
+        cell(100, { difference: difference(1 + i / 100, i > 5 ? 'AHEAD' : 'EVEN') }),
+        cell(100),
+      ]),
+    )
+    serve(server({ groups: [{ group: 'PROCESSOR', summaries: [summary(0)], tests: many }] }))
+    show(<SideBySidePage />, address)
+    const more = await screen.findByText('27 more')
+    expect([...document.querySelectorAll('tr[data-test]')].map((r) => r.getAttribute('data-test'))).toEqual([
+      'T29',
+      'T28',
+      'T27',
+    ])
+    fireEvent.click(more)
+    await vi.waitFor(() => {
+      expect(document.querySelectorAll('tr[data-test]')).toHaveLength(30)
+    })
+  })
+
+  it('says that nothing stands out rather than showing nothing', async () => {
+    const even = [test('Weave', [cell(100, { difference: difference(1, 'EVEN') }), cell(100)])]
+    serve(server({ groups: [{ group: 'PROCESSOR', summaries: [summary(0)], tests: even }] }))
+    show(<SideBySidePage />, `${address}&only=telling`)
+    expect(await screen.findByText('Nothing stands out: no test shows a lead.')).toBeTruthy()
+  })
+
+  it('with one alone says what to do, and finds another', async () => {
+    serve({
+      ...server(),
+      'GET /api/v1/sittings': [],
+      'GET /api/v1/search': [
+        { kind: 'MODEL', title: 'Corvane Nook 2', about: 'mini', address: '/catalogue/models/5' },
+        { kind: 'RUN', title: 'a run', about: '', address: '/ledger?run=1' },
+      ],
+    })
+    show(<SideBySidePage />, '/side-by-side?s=setup-11')
+    fireEvent.click(await screen.findByText('Choose what to hold it against'))
+    fireEvent.change(screen.getByRole('combobox'), { target: { value: 'nook' } })
+    const options = await screen.findAllByRole('option')
+    expect(options).toHaveLength(1)
+    fireEvent.keyDown(screen.getByRole('combobox'), { key: 'Enter' })
+    expect(await screen.findByTestId('plumb')).toBeTruthy()
+  })
+})
