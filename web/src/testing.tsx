@@ -223,12 +223,21 @@ export const strip: readonly Schemas['StripView'][] = [
   {
     sitting: 7,
     setupId: 11,
+    modelId: 1,
     model: 'Fen 13',
     kind: 'LAPTOP',
     setup: 'second memory module',
     cells: ['WAITING'],
   },
-  { sitting: 8, setupId: 12, model: 'Tern 6', kind: 'PHONE', setup: 'as shipped', cells: ['DONE'] },
+  {
+    sitting: 8,
+    setupId: 12,
+    modelId: 2,
+    model: 'Tern 6',
+    kind: 'PHONE',
+    setup: 'as shipped',
+    cells: ['DONE'],
+  },
 ]
 
 export const pools: readonly Schemas['ScorePoolView'][] = [

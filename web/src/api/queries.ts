@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { api, take } from './client'
 import type { Schemas } from './client'
+import type { paths } from './schema'
 
 export type RunState = Schemas['LedgerRow']['state']
 export type TestGroup = Schemas['SuiteView']['group']
@@ -72,19 +73,41 @@ export function useSetupsOfUnit(unitId: number | undefined) {
   })
 }
 
-export interface StandingsQuestion {
-  /** Group of tests; overall if absent. */
-  readonly group?: TestGroup
-  /** Kind of device; all if absent. */
-  readonly kind?: DeviceKind
-  /** Setup whose index is 100. */
-  readonly reference?: number
+export type StandingsQuestion = Omit<
+  NonNullable<paths['/api/v1/standings']['get']['parameters']['query']>,
+  'around'
+>
+
+/** @param around key of a subject that is to be seen wherever it stands */
+export function useStandings(question: StandingsQuestion, around?: string) {
+  return useQuery({
+    queryKey: keys.standings('places', question, around),
+    queryFn: () =>
+      take(
+        api.GET('/api/v1/standings', {
+          params: { query: { ...question, ...(around === undefined ? {} : { around }) } },
+        }),
+      ),
+    placeholderData: (before) => before,
+  })
 }
 
-export function useStandings(question: StandingsQuestion) {
+export function useWhy(question: StandingsQuestion, subject: string) {
   return useQuery({
-    queryKey: keys.standings(question.group, question.kind, question.reference),
-    queryFn: () => take(api.GET('/api/v1/standings', { params: { query: question } })),
+    queryKey: keys.standings('why', question, subject),
+    queryFn: () => take(api.GET('/api/v1/standings/why', { params: { query: { ...question, subject } } })),
+  })
+}
+
+export function useValue(question: StandingsQuestion, cost: string | undefined) {
+  return useQuery({
+    queryKey: keys.standings('value', question, cost),
+    queryFn: () =>
+      take(
+        api.GET('/api/v1/standings/value', {
+          params: { query: { ...question, ...(cost === undefined ? {} : { cost }) } },
+        }),
+      ),
     placeholderData: (before) => before,
   })
 }

@@ -14,6 +14,7 @@ import { kernmill, row as sheetRow } from '../testing'
 const device: Schemas['StripView'] = {
   sitting: 1,
   setupId: 1,
+  modelId: 1,
   model: 'Fen 13',
   kind: 'LAPTOP',
   setup: 'as shipped',

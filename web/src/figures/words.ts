@@ -70,3 +70,8 @@ export function cardinal(n: number): string {
 export function capital(text: string): string {
   return text.charAt(0).toUpperCase() + text.slice(1)
 }
+
+/** A subject in one line: what tells it from others of its name behind it. */
+export function subjectText(s: Schemas['SubjectView']): string {
+  return s.detail === '' || s.setups > 1 ? s.name : `${s.name}, ${s.detail}`
+}

@@ -43,7 +43,7 @@ const profile: Schemas['ModelProfile'] = {
   suites: [kernmill],
   standing: [
     {
-      place: { group: 'PROCESSOR', index: 107, place: 4, of: 14, band: 'HIGH' },
+      place: { group: 'PROCESSOR', index: 107, place: 4, of: 14, percentile: 0.75, band: 'HIGH' },
       pool: [{ setupId: 11, label: 'Fen 13', index: 107 }],
     },
   ],

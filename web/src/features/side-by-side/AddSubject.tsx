@@ -8,7 +8,7 @@ import { Dialog } from '../../ui/Dialog'
 
 export interface AddSubjectProps {
   /** Those that stand there already. */
-  readonly subjects: readonly Schemas['ComparedSubject'][]
+  readonly subjects: readonly Schemas['SubjectView'][]
   readonly onAdd: (key: string) => void
   readonly onClose: () => void
 }
@@ -106,7 +106,7 @@ export function AddSubject({ subjects, onAdd, onClose }: AddSubjectProps) {
 
 /** Before a word is typed: what belongs to those that stand there. */
 function suggestions(
-  subjects: readonly Schemas['ComparedSubject'][],
+  subjects: readonly Schemas['SubjectView'][],
   claimed: ReadonlySet<number>,
 ): readonly Choice[] {
   const choices: Choice[] = []

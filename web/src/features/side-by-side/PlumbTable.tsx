@@ -270,7 +270,7 @@ function Value({ cell }: { readonly cell: Cell }) {
     <span className="group/value relative">
       {text}
       {cell.readings.length > 1 && (
-        <span className="hidden group-hover/value:block absolute z-20 right-0 top-[18px] bg-sheet border border-line rounded p-2 shadow-lg">
+        <span className="hidden group-hover/value:block absolute z-20 right-0 top-[18px] bg-sheet border border-line rounded p-2 shadow-xl">
           <RepeatDots dots={cell.readings.map((value) => ({ value, state: 'counted' as const }))} />
           <span className="unit whitespace-nowrap">
             {cell.count} repeats

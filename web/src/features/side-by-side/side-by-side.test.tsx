@@ -8,7 +8,7 @@ type View = Schemas['ComparisonView']
 type Cell = Schemas['ComparedCell']
 type Test = Schemas['ComparedTest']
 
-const subject = (n: number, over: Partial<Schemas['ComparedSubject']> = {}): Schemas['ComparedSubject'] => ({
+const subject = (n: number, over: Partial<Schemas['SubjectView']> = {}): Schemas['SubjectView'] => ({
   key: `setup-${String(n)}`,
   name: 'Ostrel Fen 13',
   detail: `setup ${String(n)}`,
@@ -156,7 +156,7 @@ describe('side by side', () => {
     expect(within(row).getByText('±1.0')).toBeTruthy()
     expect(row.dataset.verdict).toBe('AHEAD')
     expect(
-      screen.getByLabelText('Kernmill, Weave: +2.0\u2009%, 95 % interval +1.0\u2009% to +3.0\u2009%, ahead'),
+      screen.getByLabelText('Kernmill, Weave: +2.0 %, 95 % interval +1.0 % to +3.0 %, ahead'),
     ).toBeTruthy()
   })
 

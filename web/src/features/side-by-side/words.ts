@@ -1,5 +1,6 @@
 import type { Schemas } from '../../api/client'
 import { number, significant, unitWords } from '../../figures/format'
+import { subjectText } from '../../figures/words'
 import type { Basis } from './address'
 
 type Difference = Schemas['Difference']
@@ -118,10 +119,7 @@ export function testName(test: Test): string {
 }
 
 /** Name of a subject in a short place; what all have in common is left out. */
-export function subjectName(
-  s: Schemas['ComparedSubject'],
-  all: readonly Schemas['ComparedSubject'][],
-): string {
+export function subjectName(s: Schemas['SubjectView'], all: readonly Schemas['SubjectView'][]): string {
   const same = all.filter((o) => o.name === s.name)
   if (same.length === 1 || s.detail === '') return s.name
   return same.length === all.length ? s.detail : `${s.name}, ${s.detail}`
@@ -133,12 +131,8 @@ export function title(view: Schemas['ComparisonView']): string {
   const others = view.subjects.filter((_, i) => i !== view.reference)
   const one = others[0]
   if (!reference || !one) return 'Side by side'
-  if (others.length > 1) return `${String(others.length)} against ${full(reference)}`
+  if (others.length > 1) return `${String(others.length)} against ${subjectText(reference)}`
   return one.name === reference.name
     ? `${one.name}: ${one.detail}, against ${reference.detail}`
-    : `${full(one)} against ${full(reference)}`
-}
-
-function full(s: Schemas['ComparedSubject']): string {
-  return s.detail === '' || s.setups > 1 ? s.name : `${s.name}, ${s.detail}`
+    : `${subjectText(one)} against ${subjectText(reference)}`
 }

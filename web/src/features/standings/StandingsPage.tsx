@@ -1,66 +1,92 @@
-import { useMemo } from 'react'
-import { Link, useNavigate, useSearchParams } from 'react-router'
+import { useNavigate, useSearchParams } from 'react-router'
 import { useFocus } from '../../app/focus'
 import type { Schemas } from '../../api/client'
 import { useStandings } from '../../api/queries'
-import type { DeviceKind, TestGroup } from '../../api/queries'
-import { IndexAxis, IndexLine, indexScale } from '../../figures/IndexLine'
-import type { IndexScale } from '../../figures/IndexLine'
-import { RuleStrip } from '../../figures/RuleStrip'
-import type { Tick } from '../../figures/RuleStrip'
-import { number, placeRange } from '../../figures/format'
-import { capital, groups, kinds, speedGroups } from '../../figures/words'
+import type { StandingsQuestion, TestGroup } from '../../api/queries'
+import { capital, groups, subjectText } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Select } from '../../ui/Select'
 import { Empty, Failed, Loading } from '../../ui/States'
-import { bracket, half, sentence, unplacedWords } from './sentence'
+import { question, rankable, rankedWords, withWeight } from './address'
+import { PlaceTable } from './PlaceTable'
+import { PoolChoice } from './PoolChoice'
+import { sentence, unplacedWords } from './sentence'
+import { Value } from './Value'
+import { Weights } from './Weights'
+import { Why } from './Why'
 
 type View = Schemas['StandingsView']
-type Place = Schemas['PlaceView']
+type Choose = (changes: Readonly<Record<string, string | readonly string[]>>) => void
 
-const lineWidth = 296
-const stripWidth = 78
-
-/** Where everything stands, for a group of tests or overall. */
+/** Where everything stands: for one test, for a group of tests, overall, or for what it costs. */
 export function StandingsPage() {
   const [search, setSearch] = useSearchParams()
-  const group = (search.get('group') ?? undefined) as TestGroup | undefined
-  const kind = (search.get('kind') ?? undefined) as DeviceKind | undefined
-  const reference = search.get('reference')
-  const standings = useStandings({
-    ...(group && { group }),
-    ...(kind && { kind }),
-    ...(reference !== null && { reference: Number(reference) }),
-  })
-  const choose = (name: string, value: string) => {
+  const focus = useFocus()
+  const q = question(search)
+  const own =
+    focus === undefined
+      ? undefined
+      : q.ranked === 'model'
+        ? `model-${String(focus.modelId)}`
+        : (q.ranked ?? 'setup') === 'setup'
+          ? `setup-${String(focus.setupId)}`
+          : undefined
+  const standings = useStandings(q, search.get('why') ?? own)
+  const choose: Choose = (changes) => {
     const next = new URLSearchParams(search)
-    if (value === 'all') next.delete(name)
-    else next.set(name, value)
+    for (const [name, value] of Object.entries(changes)) {
+      next.delete(name)
+      for (const v of [value].flat()) if (v !== '') next.append(name, v)
+    }
     setSearch(next)
   }
   if (standings.isPending) return <Loading what="the standings" />
   if (standings.isError) return <Failed error={standings.error} retry={() => void standings.refetch()} />
-  return <Standings view={standings.data} choose={choose} />
+  return (
+    <Standings
+      view={standings.data}
+      q={q}
+      choose={choose}
+      own={own}
+      why={search.get('why') ?? undefined}
+      cost={search.get('cost') ?? undefined}
+      asValue={search.get('by') === 'value'}
+    />
+  )
 }
 
 interface StandingsProps {
   readonly view: View
-  readonly choose: (name: string, value: string) => void
+  readonly q: StandingsQuestion
+  readonly choose: Choose
+  /** Key of the subject in focus. */
+  readonly own: string | undefined
+  /** Key of the one that is taken apart. */
+  readonly why: string | undefined
+  readonly cost: string | undefined
+  readonly asValue: boolean
 }
 
-function Standings({ view, choose }: StandingsProps) {
+function Standings({ view, q, choose, own, why, cost, asValue }: StandingsProps) {
   const focus = useFocus()
   const navigate = useNavigate()
-  const title = view.group ? capital(groups[view.group]) : 'Overall'
-  const models = new Set(view.places.map((p) => p.setup.modelId)).size
+  const table = (places: View['places']) => (
+    <PlaceTable
+      view={view}
+      places={places}
+      focus={own}
+      open={why}
+      onOpen={(key) => {
+        choose({ why: key === why ? '' : key })
+      }}
+      why={(key) => <Why question={q} subject={key} links={links(view, key, own)} />}
+    />
+  )
   return (
     <div className="pt-[18px] px-[26px] pb-8">
       <div className="flex items-start gap-2">
-        <div className="flex-1">
-          <h1>
-            {title}
-            {view.places.length > 0 && `, ${String(view.places.length)} setups of ${String(models)} models`}
-          </h1>
+        <div className="flex-1 min-w-0">
+          <h1>{title(view, q)}</h1>
           <p className="text-ink2 text-[13px] mt-0.5">{baseWords(view)}</p>
         </div>
         <Select
@@ -68,65 +94,90 @@ function Standings({ view, choose }: StandingsProps) {
           value={view.group ?? 'all'}
           choices={[
             { value: 'all', label: 'Overall' },
-            ...view.groups.map((g) => ({ value: g.group, label: `${capital(groups[g.group])} only` })),
+            ...view.groups.map((g) => ({ value: g.group, label: capital(groups[g.group]) })),
           ]}
           onValue={(v) => {
-            choose('group', v)
+            choose({ group: v === 'all' ? '' : v, test: '', why: '' })
           }}
         />
         <Select
-          label="Kind of device"
-          value={view.kind ?? 'all'}
-          choices={[
-            { value: 'all', label: 'Everything' },
-            ...(Object.keys(kinds) as DeviceKind[]).map((k) => ({ value: k, label: capital(kinds[k].many) })),
-          ]}
+          label="What is ranked"
+          value={q.ranked ?? 'setup'}
+          choices={rankable}
           onValue={(v) => {
-            choose('kind', v)
+            choose({ ranked: v === 'setup' ? '' : v, why: '', reference: '' })
           }}
         />
+        <PoolChoice question={q} choose={choose} />
       </div>
-      <div className="flex gap-8 items-baseline border-y border-line2 py-[9px] mt-3 text-[13px]">
-        <GroupLine view={view} />
-        {focus && (
-          <p className="ml-auto text-right max-w-[480px]" data-testid="focus-sentence">
-            <b className="font-[600]">{focus.model}</b>{' '}
-            {sentence(view, focus.setupId).map((p, i) => (
-              <span
-                key={i}
-                className={p.lean === 'for' ? 'text-teal' : p.lean === 'against' ? 'text-mulberry' : ''}
-              >
-                {p.text}
-              </span>
-            ))}
-          </p>
+      <div className="flex gap-6 items-start border-y border-line2 py-[9px] mt-3 text-[13px]">
+        {view.group === undefined ? (
+          <Weights
+            view={view}
+            named={(q.weight ?? []).length > 0}
+            onWeight={(group, weight) => {
+              choose({ weight: withWeight(q, group, weight) })
+            }}
+            onEqual={() => {
+              choose({ weight: [] })
+            }}
+          />
+        ) : (
+          <OneTest view={view} q={q} choose={choose} group={view.group} />
         )}
+        <div className="ml-auto">
+          <Views asValue={asValue} choose={choose} />
+        </div>
       </div>
-      {view.places.length === 0 ? (
+      {focus && own !== undefined && (
+        <p className="text-[13px] pt-[9px]" data-testid="focus-sentence">
+          <b className="font-[600]">{focus.model}</b>{' '}
+          {sentence(view, own).map((p, i) => (
+            <span
+              key={i}
+              className={p.lean === 'for' ? 'text-teal' : p.lean === 'against' ? 'text-mulberry' : ''}
+            >
+              {p.text}
+            </span>
+          ))}
+        </p>
+      )}
+      {asValue ? (
+        <Value
+          question={q}
+          cost={cost}
+          focus={own}
+          onCost={(c) => {
+            choose({ cost: c === 'price' ? '' : c })
+          }}
+        />
+      ) : view.places.length === 0 ? (
         <Empty title="Nobody can be placed yet">
           <p>
-            A standing needs two setups with a test in common. Run or type in the same suite on two devices.
+            A standing needs two with a test in common. Run or type in the same suite on two devices, or widen
+            the pool.
           </p>
           <Button look="main" onClick={() => void navigate('/desk')}>
             Go to the desk
           </Button>
         </Empty>
       ) : (
-        <PlaceTable view={view} places={view.places} focus={focus?.setupId} />
+        table(view.places)
       )}
-      {view.apart.map((island, i) => (
-        <section key={i} className="mt-6">
-          <h2>Apart: these share no test with the ones above</h2>
-          <PlaceTable view={view} places={island} focus={focus?.setupId} />
-        </section>
-      ))}
-      {view.unplaced.length > 0 && (
+      {!asValue &&
+        view.apart.map((island, i) => (
+          <section key={i} className="mt-6">
+            <h2>Apart: these share no test with the ones above</h2>
+            {table(island)}
+          </section>
+        ))}
+      {!asValue && view.unplaced.length > 0 && (
         <section className="mt-5 text-[12.5px] text-ink2" aria-label="Unplaced">
           <h2 className="!text-[12.5px]">Unplaced</h2>
           <ul className="mt-1 leading-[1.8]">
             {view.unplaced.map((u) => (
-              <li key={u.setup.setupId}>
-                <b className="font-[600] text-ink">{label(u.setup)}</b>: {unplacedWords(u)}
+              <li key={u.subject.key}>
+                <b className="font-[600] text-ink">{subjectText(u.subject)}</b>: {unplacedWords(u)}
               </li>
             ))}
           </ul>
@@ -136,191 +187,98 @@ function Standings({ view, choose }: StandingsProps) {
   )
 }
 
-function GroupLine({ view }: { readonly view: View }) {
-  if (view.group) {
-    const own = view.groups.find((g) => g.group === view.group)
-    return (
-      <p className="text-ink2">{own ? `${String(own.tests)} tests, ${String(own.subjects)} setups` : ''}</p>
-    )
+/** From a place: make it the reference, hold it against the one in focus, go to its page. */
+function links(view: View, key: string, own: string | undefined) {
+  const place = [view.places, ...view.apart].flat().find((p) => p.subject.key === key)
+  const opponent = own === key || own === undefined ? view.reference?.key : own
+  const to: { to: string; words: string }[] = []
+  if (opponent !== undefined && opponent !== key) {
+    const name = opponent === own ? 'the one in focus' : 'the reference'
+    to.push({
+      to: `/side-by-side?s=${encodeURIComponent(key)}&s=${encodeURIComponent(opponent)}`,
+      words: `against ${name}`,
+    })
   }
-  const counted = view.groups.filter((g) => g.counts)
-  const left = view.groups.filter((g) => !g.counts && speedGroups.includes(g.group))
+  if (place?.subject.setupId !== undefined) {
+    to.push({ to: `/catalogue/setups/${String(place.subject.setupId)}`, words: 'its page' })
+  }
+  const here = new URLSearchParams(location.search)
+  here.set('reference', key)
+  to.push({ to: `?${here.toString()}`, words: 'make it 100' })
+  return to
+}
+
+function Views({ asValue, choose }: { readonly asValue: boolean; readonly choose: Choose }) {
   return (
-    <p className="text-ink2">
-      Equal weights:{' '}
-      {counted.map((g) => (
-        <span key={g.group} className="text-ink mr-3">
-          {groups[g.group]} <span className="unit">{g.tests} tests</span>
-        </span>
-      ))}
-      {left.length > 0 && (
-        <span className="block text-[12.5px]">
-          Left out: {left.map((g) => `${groups[g.group]} (${g.why ?? ''})`).join(', ')}
-        </span>
-      )}
-    </p>
-  )
-}
-
-interface PlaceTableProps {
-  readonly view: View
-  readonly places: readonly Place[]
-  readonly focus: number | undefined
-}
-
-function PlaceTable({ view, places, focus }: PlaceTableProps) {
-  const scale = useMemo(
-    () =>
-      indexScale(
-        places.flatMap((p) => [p.index, p.low ?? p.index, p.high ?? p.index]),
-        lineWidth,
-      ),
-    [places],
-  )
-  const shown = view.groups
-    .filter((g) => g.subjects > 1 && (speedGroups.includes(g.group) || g.group === view.group))
-    .map((g) => g.group)
-  const pools = useMemo(() => new Map(shown.map((g) => [g, ticks(places, g)])), [places, shown])
-  return (
-    <table className="border-collapse mt-3 -ml-[14px]" data-testid="standings">
-      <thead>
-        <tr>
-          <th className="!text-right pr-2 pl-[14px]">place</th>
-          <th />
-          <th className="pl-2">setup</th>
-          <th>
-            <IndexAxis scale={scale} />
-          </th>
-          <th className="!text-right pl-2">index</th>
-          <th />
-          {shown.map((g) => (
-            <th key={g} className="pl-[14px]">
-              {groups[g]}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {places.map((p, i) => (
-          <PlaceRow
-            key={p.setup.setupId}
-            place={p}
-            scale={scale}
-            focus={p.setup.setupId === focus}
-            edge={bracket(places, i)}
-            oneTest={view.oneTest}
-            groups={shown}
-            pools={pools}
-          />
-        ))}
-      </tbody>
-    </table>
-  )
-}
-
-interface PlaceRowProps {
-  readonly place: Place
-  readonly scale: IndexScale
-  readonly focus: boolean
-  readonly edge: ReturnType<typeof bracket>
-  readonly oneTest: boolean
-  readonly groups: readonly TestGroup[]
-  readonly pools: ReadonlyMap<TestGroup, readonly Tick[]>
-}
-
-function PlaceRow({ place, scale, focus, edge, oneTest, groups: shown, pools }: PlaceRowProps) {
-  const error = half(place)
-  return (
-    <tr
-      className={`border-b border-line2 [&>td]:h-[33px] [&>td]:p-0 ${focus ? 'bg-gold-wash' : ''}`}
-      data-focus={focus}
-      data-setup={place.setup.setupId}
-      data-subject={`setup-${String(place.setup.setupId)}`}
-      data-name={label(place.setup)}
+    <div
+      role="radiogroup"
+      aria-label="View"
+      className="flex border border-line rounded overflow-hidden shrink-0"
     >
-      <td
-        className={`num text-[13px] !text-right !pr-2 !pl-[14px] whitespace-nowrap ${focus ? 'shadow-[inset_5px_0_0_var(--gold)]' : ''}`}
-      >
-        {placeRange(place.best, place.worst)}
-      </td>
-      <td className="w-[10px]">{!oneTest && <Bracket edge={edge} />}</td>
-      <td className="!pl-2 !pr-3 whitespace-nowrap max-w-[284px] truncate">
-        <Link
-          to={`/catalogue/setups/${String(place.setup.setupId)}`}
-          className={`hover:underline underline-offset-2 ${focus ? 'font-[640]' : 'font-[520]'}`}
+      {[
+        { value: false, words: 'places' },
+        { value: true, words: 'for what it costs' },
+      ].map((v) => (
+        <button
+          key={v.words}
+          role="radio"
+          aria-checked={v.value === asValue}
+          className={`px-[9px] py-[3px] text-[12px] border-l border-line first:border-l-0 whitespace-nowrap ${v.value === asValue ? 'bg-ink text-sheet' : 'bg-sheet text-ink2 hover:text-ink'}`}
+          onClick={() => {
+            choose({ by: v.value ? 'value' : '', why: '' })
+          }}
         >
-          {place.setup.maker} {place.setup.model}
-        </Link>{' '}
-        <span className="text-ink2 text-[12.5px]">
-          {place.setup.onlyOne ? kinds[place.setup.kind].one : place.setup.name}
-          {place.tests < place.testsOf && `, ${String(place.tests)} of ${String(place.testsOf)} tests`}
-        </span>
-      </td>
-      <td>
-        <IndexLine
-          scale={scale}
-          index={place.index}
-          low={place.low}
-          high={place.high}
-          focus={focus}
-          tuned={place.setup.tuned}
-        />
-      </td>
-      <td className={`num text-[14px] !text-right !pl-2 ${focus ? '!font-[640]' : ''}`}>
-        {number(place.index, 0)}
-      </td>
-      <td className="num unit !pl-1.5 !pr-2 whitespace-nowrap">
-        {error === undefined ? (oneTest ? '' : '= 100') : `±${number(error, error < 9.5 ? 1 : 0)}`}
-      </td>
-      {shown.map((g) => {
-        const own = place.groups.find((x) => x.group === g)
-        return (
-          <td key={g} className="!pl-[14px]">
-            {own ? (
-              <RuleStrip pool={pools.get(g) ?? []} own={own.index} focus={focus} width={stripWidth} />
-            ) : (
-              <span className="gap !text-[11.5px]">none</span>
-            )}
-          </td>
-        )
-      })}
-    </tr>
+          {v.words}
+        </button>
+      ))}
+    </div>
   )
 }
 
-/** A bracket runs down the side of rows that cannot be told apart. */
-function Bracket({ edge }: { readonly edge: PlaceRowProps['edge'] }) {
-  if (edge === 'none') return null
-  const path = { start: 'M8 7h-4v27', middle: 'M4 0v34', end: 'M4 0v27h4' }[edge]
+interface OneTestProps {
+  readonly view: View
+  readonly q: StandingsQuestion
+  readonly choose: Choose
+  readonly group: TestGroup
+}
+
+function OneTest({ view, q, choose, group }: OneTestProps) {
+  const own = view.groups.find((g) => g.group === group)
   return (
-    <svg
-      width={10}
-      height={33}
-      className="block"
-      role="img"
-      aria-label="cannot be told apart from its neighbours"
-    >
-      <path d={path} fill="none" stroke="var(--ink2)" strokeWidth={1.2} />
-    </svg>
+    <div className="flex items-center gap-3 text-ink2">
+      <Select
+        label="Test"
+        value={q.test === undefined ? 'all' : String(q.test)}
+        choices={[
+          { value: 'all', label: `all ${String(own?.tests ?? 0)} tests` },
+          ...view.tests.map((t) => ({ value: String(t.id), label: `${t.suite} ${t.version}, ${t.name}` })),
+        ]}
+        onValue={(v) => {
+          choose({ test: v === 'all' ? '' : v, group, why: '' })
+        }}
+      />
+      {own && <span>{own.subjects} have one</span>}
+    </div>
   )
 }
 
-function ticks(places: readonly Place[], group: TestGroup): readonly Tick[] {
-  return places.flatMap((p) =>
-    p.groups
-      .filter((g) => g.group === group)
-      .map((g) => ({ value: g.index, label: `${label(p.setup)}, place ${String(g.place)}` })),
-  )
-}
-
-function label(setup: Schemas['SetupLabel']): string {
-  const name = `${setup.maker} ${setup.model}`
-  return setup.onlyOne ? name : `${name}, ${setup.name}`
+function title(view: View, q: StandingsQuestion): string {
+  const what = view.test
+    ? `${view.test.suite}, ${view.test.name}`
+    : view.group
+      ? capital(groups[view.group])
+      : 'Overall'
+  if (view.placed === 0) return what
+  const models = new Set(view.places.map((p) => p.subject.modelId)).size
+  const of =
+    q.ranked === undefined && view.places.length === view.placed ? ` of ${String(models)} models` : ''
+  return `${what}, ${String(view.placed)} ${rankedWords(q.ranked)}${of}`
 }
 
 function baseWords(view: View): string {
   if (view.reference === undefined) return 'Index, interval and places follow from the runs that count.'
-  const base = `${label(view.reference)} = 100, more is better.`
+  const base = `${subjectText(view.reference)} = 100, more is better.`
   if (view.oneTest) return `${base} One test, no standing: this is an order only.`
-  return `${base} Line and ±: 90 % interval. Bracket: cannot be told apart. Diamond: tuned.`
+  const tuned = view.places.some((p) => p.subject.tuned) ? ' Diamond: tuned.' : ''
+  return `${base} Line and ±: 90 % interval. Bracket: cannot be told apart.${tuned}`
 }

@@ -4,32 +4,50 @@ import { bracket, half, sentence, unplacedWords } from './sentence'
 
 type Place = Schemas['PlaceView']
 
-function setup(setupId: number, onlyOne = true): Place['setup'] {
+function subject(id: number, detail = ''): Place['subject'] {
   return {
-    setupId,
-    modelId: setupId,
-    maker: 'Ostrel',
-    model: `Fen ${String(setupId)}`,
+    key: `setup-${String(id)}`,
+    name: `Fen ${String(id)}`,
+    detail,
     kind: 'LAPTOP',
-    unit: 'A',
-    origin: '',
-    name: 'as shipped',
-    ordinal: 1,
     tuned: false,
-    onlyOne,
+    origin: '',
+    setupId: id,
+    modelId: id,
+    setups: 1,
   }
 }
 
 function place(id: number, level: number, best: number, worst: number): Place {
-  return { setup: setup(id), index: 100, best, worst, level, tests: 3, testsOf: 3, groups: [] }
+  return {
+    subject: subject(id),
+    number: id,
+    index: 100,
+    best,
+    worst,
+    level,
+    tests: 3,
+    testsOf: 3,
+    doubted: 0,
+    groups: [],
+  }
 }
 
 function view(places: readonly Place[]): Schemas['StandingsView'] {
-  return { revision: 1, oneTest: false, groups: [], places: [...places], apart: [], unplaced: [] }
+  return {
+    revision: 1,
+    oneTest: false,
+    groups: [],
+    tests: [],
+    placed: places.length,
+    places: [...places],
+    apart: [],
+    unplaced: [],
+  }
 }
 
 const words = (v: Schemas['StandingsView'], id: number) =>
-  sentence(v, id)
+  sentence(v, `setup-${String(id)}`)
     .map((p) => p.text)
     .join('')
 
@@ -41,33 +59,33 @@ describe('sentence', () => {
     expect(words(view(places), 3)).toBe('is second to fourth of 3, below Fen 2.')
   })
   it('names the setup where a model has several', () => {
-    expect(words(view([place(1, 0, 1, 1), { ...place(2, 0, 2, 2), setup: setup(2, false) }]), 1)).toBe(
-      'is first of 2, above Fen 2 (as shipped).',
-    )
+    expect(
+      words(view([place(1, 0, 1, 1), { ...place(2, 0, 2, 2), subject: subject(2, 'as shipped') }]), 1),
+    ).toBe('is first of 2, above Fen 2 (as shipped).')
   })
   it('says where it is strong and weak, not where it is in the middle', () => {
     const own: Place = {
       ...place(1, 0, 1, 1),
       groups: [
-        { group: 'PROCESSOR', index: 1, place: 1, of: 9, band: 'HIGHEST_FIFTH' },
-        { group: 'STORAGE', index: 1, place: 5, of: 9, band: 'MIDDLE' },
-        { group: 'BROWSER', index: 1, place: 8, of: 9, band: 'LOW' },
+        { group: 'PROCESSOR', index: 1, place: 1, of: 9, percentile: 0.94, band: 'HIGHEST_FIFTH' },
+        { group: 'STORAGE', index: 1, place: 5, of: 9, percentile: 0.5, band: 'MIDDLE' },
+        { group: 'BROWSER', index: 1, place: 8, of: 9, percentile: 0.17, band: 'LOW' },
       ],
     }
-    const pieces = sentence(view([own]), 1)
+    const pieces = sentence(view([own]), 'setup-1')
     expect(pieces.map((p) => p.text).join('')).toBe(
-      'is first of 1; highest fifth in processor; low in browser.',
+      'is first of 1; highest fifth in processor, ahead of 94 %; low in browser, ahead of 17 %.',
     )
     expect(pieces.map((p) => p.lean)).toEqual([undefined, 'for', 'against', undefined])
   })
   it('says why one is not placed', () => {
-    const unplaced = { setup: setup(9), missing: ['STORAGE' as const], toRun: 'Siltpath', minutes: 3 }
+    const unplaced = { subject: subject(9), missing: ['STORAGE' as const], toRun: 'Siltpath', minutes: 3 }
     expect(words({ ...view(places), unplaced: [unplaced] }, 9)).toBe(
       'cannot be placed: it has no drive test in common with the others. Run Siltpath to place it.',
     )
     expect(words({ ...view(places), apart: [[place(8, 0, 1, 1)]] }, 8)).toContain('stands apart')
     expect(words(view(places), 77)).toBe('has no score here yet.')
-    expect(unplacedWords({ setup: setup(9), missing: [] })).not.toContain('Run')
+    expect(unplacedWords({ subject: subject(9), missing: [] })).not.toContain('Run')
   })
 })
 

@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client'
-import { bands, groups, ordinal } from '../../figures/words'
+import { bands, groups, ordinal, speedGroups } from '../../figures/words'
 
 type Standings = Schemas['StandingsView']
 type Place = Schemas['PlaceView']
@@ -11,28 +11,29 @@ export interface Piece {
 }
 
 /** Where the device in focus stands: its place as a range, its neighbours, and where it is strong or weak. */
-export function sentence(view: Standings, setup: number): readonly Piece[] {
-  const at = view.places.findIndex((p) => p.setup.setupId === setup)
+export function sentence(view: Standings, key: string): readonly Piece[] {
+  const at = view.places.findIndex((p) => p.subject.key === key)
   const place = view.places[at]
-  if (place === undefined) return missing(view, setup)
-  const pieces: Piece[] = [{ text: `is ${placeWords(place, view.places.length)}` }]
-  const above = view.places[at - 1]
-  const below = view.places[at + 1]
+  if (place === undefined) return missing(view, key)
+  const pieces: Piece[] = [{ text: `is ${placeWords(place, view.placed)}` }]
+  const next = (step: number) => view.places.find((p) => p.number === place.number + step)
+  const above = next(-1)
+  const below = next(1)
   if (above) pieces.push({ text: `, below ${shortName(above)}` })
   if (below) pieces.push({ text: `${above ? ' and' : ','} above ${shortName(below)}` })
   for (const group of place.groups) {
-    if (group.band === undefined || group.band === 'MIDDLE') continue
+    if (group.band === undefined || group.band === 'MIDDLE' || !speedGroups.includes(group.group)) continue
     const good = group.band === 'HIGH' || group.band === 'HIGHEST_FIFTH'
     pieces.push({
-      text: `; ${bands[group.band]} in ${groups[group.group]}`,
+      text: `; ${bands[group.band]} in ${groups[group.group]}, ahead of ${String(Math.round(group.percentile * 100))} %`,
       lean: good ? 'for' : 'against',
     })
   }
   return [...pieces, { text: '.' }]
 }
 
-function shortName({ setup }: Place): string {
-  return setup.onlyOne ? setup.model : `${setup.model} (${setup.name})`
+function shortName({ subject: { name, detail, setups } }: Place): string {
+  return detail === '' || setups > 1 ? name : `${name} (${detail})`
 }
 
 function placeWords(place: Place, of: number): string {
@@ -42,10 +43,10 @@ function placeWords(place: Place, of: number): string {
   return `${ordinal(place.best)} ${join} ${ordinal(place.worst)} ${tail}`
 }
 
-function missing(view: Standings, setup: number): readonly Piece[] {
-  const unplaced = view.unplaced.find((u) => u.setup.setupId === setup)
+function missing(view: Standings, key: string): readonly Piece[] {
+  const unplaced = view.unplaced.find((u) => u.subject.key === key)
   if (unplaced) return [{ text: `cannot be placed: ${unplacedWords(unplaced)}` }]
-  if (view.apart.some((island) => island.some((p) => p.setup.setupId === setup))) {
+  if (view.apart.some((island) => island.some((p) => p.subject.key === key))) {
     return [{ text: 'stands apart: it shares no test with the others.' }]
   }
   return [{ text: 'has no score here yet.' }]

@@ -1,43 +1,134 @@
-import { cleanup, screen } from '@testing-library/react'
+import { cleanup, fireEvent, screen } from '@testing-library/react'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '../../api/client'
-import { label, serve, show, strip } from '../../testing'
+import { serve, show, strip } from '../../testing'
 import { StandingsPage } from './StandingsPage'
 
-const place = (setupId: number, over: Partial<Schemas['PlaceView']> = {}): Schemas['PlaceView'] => ({
-  setup: { ...label, setupId, model: `Fen ${String(setupId)}` },
+const subject = (id: number, over: Partial<Schemas['SubjectView']> = {}): Schemas['SubjectView'] => ({
+  key: `setup-${String(id)}`,
+  name: `Fen ${String(id)}`,
+  detail: '',
+  kind: 'LAPTOP',
+  tuned: false,
+  origin: '',
+  setupId: id,
+  modelId: id,
+  setups: 1,
+  ...over,
+})
+const place = (id: number, over: Partial<Schemas['PlaceView']> = {}): Schemas['PlaceView'] => ({
+  subject: subject(id),
+  number: id - 10,
   index: 100,
   best: 1,
   worst: 2,
   level: 0,
   tests: 6,
   testsOf: 6,
-  groups: [{ group: 'PROCESSOR', index: 100, place: 1, of: 2 }],
+  doubted: 0,
+  groups: [{ group: 'PROCESSOR', index: 100, place: 1, of: 2, percentile: 0.75 }],
   ...over,
 })
 const view: Schemas['StandingsView'] = {
   revision: 4,
   oneTest: false,
-  reference: { ...label, setupId: 11, model: 'Fen 11' },
+  reference: subject(11),
   groups: [
-    { group: 'PROCESSOR', tests: 6, subjects: 2, counts: true },
-    { group: 'MEMORY', tests: 1, subjects: 1, counts: false, why: 'it has one test only' },
+    { group: 'PROCESSOR', tests: 6, subjects: 2, weight: 1, counts: true, indexes: [100, 119] },
+    {
+      group: 'MEMORY',
+      tests: 1,
+      subjects: 1,
+      weight: 1,
+      counts: false,
+      why: 'it has one test only',
+      indexes: [100],
+    },
   ],
+  tests: [{ id: 7, group: 'PROCESSOR', suite: 'Kernmill', version: '3', name: 'Weave', unit: '{point}' }],
+  placed: 2,
   places: [
-    place(11, { index: 119.4, low: 113, high: 126, setup: { ...label, setupId: 11, tuned: true } }),
+    place(11, { index: 119.4, low: 113, high: 126, subject: subject(11, { tuned: true }) }),
     place(12, { tests: 4, groups: [] }),
   ],
   apart: [],
   unplaced: [
+    { subject: subject(13, { name: 'Slate 9' }), missing: ['STORAGE'], toRun: 'Siltpath', minutes: 3 },
+  ],
+}
+const why: Schemas['WhyView'] = {
+  subject: subject(12),
+  groups: [
     {
-      setup: { ...label, setupId: 13, model: 'Slate 9' },
-      missing: ['STORAGE'],
-      toRun: 'Siltpath',
-      minutes: 3,
+      group: 'PROCESSOR',
+      spread: 0.08,
+      place: { group: 'PROCESSOR', index: 100, place: 2, of: 9, percentile: 0.8, band: 'HIGH' },
+      tests: [
+        {
+          suiteId: 3,
+          suite: 'Kernmill',
+          name: 'Weave',
+          unit: '{point}',
+          better: 'HIGHER',
+          value: 5000,
+          decimals: 0,
+          expected: 1000,
+          off: 5,
+          index: 500,
+          share: 0.1,
+          trust: 0.3,
+        },
+        {
+          suiteId: 3,
+          suite: 'Kernmill',
+          name: 'Sieve',
+          unit: '{point}',
+          better: 'HIGHER',
+          value: 95,
+          decimals: 0,
+          expected: 100,
+          off: 0.95,
+          index: 95,
+          share: 0.9,
+          trust: 1,
+        },
+      ],
     },
   ],
 }
-const server = { 'GET /api/v1/sittings': strip, 'GET /api/v1/standings': view }
+const value: Schemas['ValueView'] = {
+  cost: 'price',
+  unit: 'EUR',
+  costs: [{ key: 'price', words: 'price' }],
+  lines: [
+    {
+      subject: subject(12),
+      index: 140,
+      cost: 900,
+      said: '16 GiB',
+      on: '2026-05-04',
+      forEach: 15.6,
+      efficient: true,
+    },
+    {
+      subject: subject(11),
+      index: 100,
+      cost: 1000,
+      said: '',
+      on: '2026-05-04',
+      forEach: 10,
+      efficient: false,
+      beatenBy: 'Fen 12',
+    },
+  ],
+  without: [{ subject: subject(13), why: 'no price is known' }],
+}
+const server = {
+  'GET /api/v1/sittings': strip,
+  'GET /api/v1/standings': view,
+  'GET /api/v1/standings/why': why,
+  'GET /api/v1/standings/value': value,
+}
 
 afterEach(() => {
   cleanup()
@@ -52,7 +143,7 @@ describe('standings', () => {
     expect(screen.getByText('±6.5')).toBeTruthy()
     expect(screen.getByLabelText('index 119, 90 % interval 113 to 126')).toBeTruthy()
     await vi.waitFor(() => {
-      expect(container.querySelector('tr[data-focus=true]')?.getAttribute('data-setup')).toBe('11')
+      expect(container.querySelector('tr[data-focus=true]')?.getAttribute('data-subject')).toBe('setup-11')
     })
     expect(
       container.querySelectorAll('[aria-label="cannot be told apart from its neighbours"]'),
@@ -79,9 +170,10 @@ describe('standings', () => {
 
   it('ask for what the address says', async () => {
     const sent = serve(server)
-    show(<StandingsPage />, '/standings?group=STORAGE&kind=PHONE&reference=12')
+    show(<StandingsPage />, '/standings?group=STORAGE&kind=PHONE&reference=setup-12')
     await screen.findByText('119')
-    expect(sent.some((s) => s.path === '/api/v1/standings?group=STORAGE&kind=PHONE&reference=12')).toBe(true)
+    const asked = sent.find((s) => s.path.startsWith('/api/v1/standings?'))?.path ?? ''
+    for (const part of ['group=STORAGE', 'kind=PHONE', 'reference=setup-12']) expect(asked).toContain(part)
   })
 
   it('say what to do where nobody can be placed, and show islands apart', async () => {
@@ -92,5 +184,47 @@ describe('standings', () => {
     serve({ ...server, 'GET /api/v1/standings': { ...view, apart: [[place(40)]] } })
     show(<StandingsPage />, '/standings')
     expect(await screen.findByText(/Apart: these share no test/)).toBeTruthy()
+  })
+
+  it('take a place apart where it is pressed: what lifts, what drags, what is doubted', async () => {
+    serve(server)
+    show(<StandingsPage />, '/standings')
+    fireEvent.click(await screen.findByRole('button', { name: 'Fen 12' }))
+    expect((await screen.findByTestId('doubted')).textContent).toContain('5.0 times better than expected')
+    expect(screen.getByText('+400 %').className).toContain('teal')
+    expect(screen.getByText('−5.0 %').className).toContain('mulberry')
+    expect(screen.getByText('against the one in focus').getAttribute('href')).toContain(
+      's=setup-12&s=setup-11',
+    )
+  })
+
+  it('weigh the groups as the reader says, in the address', async () => {
+    const sent = serve(server)
+    show(<StandingsPage />, '/standings')
+    const slider = await screen.findByLabelText('Weight of processor')
+    fireEvent.change(slider, { target: { value: '4' } })
+    fireEvent.keyUp(slider, { key: 'ArrowRight' })
+    await vi.waitFor(() => {
+      expect(sent.some((s) => decodeURIComponent(s.path).includes('weight=PROCESSOR:4'))).toBe(true)
+    })
+  })
+
+  it('say how many of a large pool are not shown', async () => {
+    const far = { ...view, placed: 400, places: [place(11), place(12, { number: 300 })] }
+    serve({ ...server, 'GET /api/v1/standings': far })
+    show(<StandingsPage />, '/standings')
+    expect(await screen.findByText('298 between, not shown')).toBeTruthy()
+    expect(screen.getByText(/Overall, 400 setups/)).toBeTruthy()
+  })
+
+  it('show what nobody beats in both, and who has no price', async () => {
+    serve(server)
+    show(<StandingsPage />, '/standings?by=value')
+    expect(await screen.findByText('Fen 12')).toBeTruthy()
+    expect(screen.getByLabelText(/nobody is both better and cheaper than Fen 12/)).toBeTruthy()
+    expect(screen.getByTestId('value').textContent).toContain('Fen 13 no price is known')
+    expect(document.querySelector('tr[data-subject=setup-11]')?.getAttribute('title')).toContain(
+      'Fen 12 is both better and cheaper',
+    )
   })
 })

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import com.fasterxml.jackson.databind.JsonNode;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.jdbc.core.JdbcTemplate;
@@ -33,7 +34,7 @@ class StandingsApiTest extends ServerTest {
             }
         }
 
-        JsonNode overall = person.get("/api/v1/standings?kind=BOARD&reference=" + setups.get(0))
+        JsonNode overall = person.get("/api/v1/standings?kind=BOARD&reference=setup-" + setups.get(0))
                 .expect(200)
                 .json();
 
@@ -44,7 +45,7 @@ class StandingsApiTest extends ServerTest {
         assertThat(overall.at("/places/0/low").asDouble()).isLessThan(250);
         assertThat(overall.at("/places/2/index").asDouble()).isEqualTo(100);
         assertThat(overall.at("/places/2").has("low")).isFalse();
-        assertThat(overall.at("/unplaced/0/setup/setupId").asLong()).isEqualTo(setups.get(1));
+        assertThat(overall.at("/unplaced/0/subject/setupId").asLong()).isEqualTo(setups.get(1));
         assertThat(overall.at("/unplaced/0/missing/0").asText()).isEqualTo("STORAGE");
         assertThat(overall.at("/unplaced/0/toRun").asText()).isEqualTo("siltpath");
 
@@ -53,6 +54,178 @@ class StandingsApiTest extends ServerTest {
                 .json();
         assertThat(processor.at("/places")).hasSize(4);
         assertThat(processor.at("/places/0/testsOf").asInt()).isEqualTo(3);
+    }
+
+    @Test
+    void weightsTheSubjectAndThePoolAreTheReadersChoice() {
+        String key = "kernmill-" + UUID.randomUUID().toString().substring(0, 6);
+        String slow = "siltpath-" + UUID.randomUUID().toString().substring(0, 6);
+        long cpu = suite(key, "processor");
+        long drive = suite(slow, "storage");
+        String chip = "Halden " + key;
+        List<JsonNode> sheets = new ArrayList<>();
+        for (int i = 0; i < 3; i++) {
+            JsonNode sheet = onDesk("DESKTOP", cpu, drive);
+            sheets.add(sheet);
+            Api.bearer(port, deviceToken(sheet.get("sitting").asLong()))
+                    .put(
+                            "/api/v1/device/facts",
+                            "[{\"key\":\"cpu.model\",\"value\":\"" + (i < 2 ? chip : chip + " X") + "\"}]")
+                    .expect(200);
+            for (int repeat = 0; repeat < 3; repeat++) {
+                measure(sheet, key, 1 + i, repeat);
+                measure(sheet, slow, 3 - i, repeat);
+            }
+        }
+
+        assertThat(first("kind=DESKTOP&weight=STORAGE:0")).isEqualTo(name(sheets.get(2)));
+        assertThat(first("kind=DESKTOP&weight=PROCESSOR:1&weight=STORAGE:9")).isEqualTo(name(sheets.get(0)));
+        JsonNode chips = person.get("/api/v1/standings?kind=DESKTOP&group=PROCESSOR&ranked=cpu.model")
+                .expect(200)
+                .json();
+        assertThat(chips.at("/places/0/subject/name").asText()).isEqualTo(chip + " X");
+        assertThat(chips.at("/places/1/subject/setups").asInt()).isEqualTo(2);
+        JsonNode models = person.get("/api/v1/standings?kind=DESKTOP&group=PROCESSOR&ranked=model")
+                .expect(200)
+                .json();
+        assertThat(models.at("/places/0/subject/key").asText()).startsWith("model-");
+        assertThat(person.get("/api/v1/standings?kind=DESKTOP&yearFrom=2020")
+                        .expect(200)
+                        .json()
+                        .at("/placed")
+                        .asInt())
+                .as("no year is known of them")
+                .isZero();
+        assertThat(person.get("/api/v1/standings?weight=PROCESSOR")
+                        .expect(422)
+                        .json()
+                        .toString())
+                .contains("PROCESSOR:40");
+        assertThat(person.get("/api/v1/standings?ranked=no.such")
+                        .expect(422)
+                        .json()
+                        .toString())
+                .contains("key of a fact");
+    }
+
+    private String first(String query) {
+        return person.get("/api/v1/standings?" + query)
+                .expect(200)
+                .json()
+                .at("/places/0/subject/name")
+                .asText();
+    }
+
+    private static String name(JsonNode sheet) {
+        return sheet.at("/setup/maker").asText() + " "
+                + sheet.at("/setup/model").asText();
+    }
+
+    @Test
+    void oneTestIsAnOrderAndEveryPlaceCanBeTakenApart() {
+        String key = "kernmill-" + UUID.randomUUID().toString().substring(0, 6);
+        long cpu = suite(key, "memory");
+        List<JsonNode> sheets = new ArrayList<>();
+        for (int i = 0; i < 5; i++) {
+            JsonNode sheet = onDesk("MINI", cpu);
+            sheets.add(sheet);
+            for (int repeat = 0; repeat < 3; repeat++) {
+                measure(sheet, key, 1 + .2 * i, repeat);
+            }
+        }
+        // One of them is five times off in one test.
+        JsonNode odd = onDesk("MINI", cpu);
+        keep(odd.get("sitting").asLong(), key, "weave=500", "wait=60", "forge=700");
+        keep(odd.get("sitting").asLong(), key, "weave=501", "wait=60", "forge=701");
+
+        JsonNode group = person.get("/api/v1/standings?kind=MINI&group=MEMORY")
+                .expect(200)
+                .json();
+        long weave = 0;
+        for (JsonNode test : group.get("tests")) {
+            weave = test.get("name").asText().equals("Weave") ? test.get("id").asLong() : weave;
+        }
+        JsonNode one = person.get("/api/v1/standings?kind=MINI&test=" + weave)
+                .expect(200)
+                .json();
+        assertThat(one.get("oneTest").asBoolean()).isTrue();
+        assertThat(one.at("/places/0/subject/setupId").asLong())
+                .isEqualTo(odd.at("/setup/id").asLong());
+
+        JsonNode why = person.get("/api/v1/standings/why?kind=MINI&group=MEMORY&subject=setup-"
+                        + odd.at("/setup/id").asLong())
+                .expect(200)
+                .json();
+        JsonNode lifted = why.at("/groups/0/tests/0");
+        assertThat(lifted.get("name").asText()).isEqualTo("Weave");
+        assertThat(lifted.get("off").asDouble()).isGreaterThan(2);
+        assertThat(lifted.get("trust").asDouble()).isLessThan(.75);
+        assertThat(lifted.get("expected").asDouble()).isLessThan(250);
+        assertThat(why.at("/groups/0/tests").findValues("share").stream()
+                        .mapToDouble(JsonNode::asDouble)
+                        .sum())
+                .isCloseTo(1, within(1e-9));
+        assertThat(person.get("/api/v1/standings/why?kind=MINI&subject=setup-99999")
+                        .expect(404)
+                        .json()
+                        .toString())
+                .contains("not in this pool");
+    }
+
+    @Test
+    void valueNamesThePriceItIsOfAndWhoIsBeaten() {
+        String key = "kernmill-" + UUID.randomUUID().toString().substring(0, 6);
+        long cpu = suite(key, "processor");
+        List<JsonNode> sheets = new ArrayList<>();
+        String[] prices = {"500.00", "900.00", "1 000.00", null};
+        double[] speeds = {1, 2, 1.5, 3};
+        for (int i = 0; i < 4; i++) {
+            JsonNode sheet = onDesk("TABLET", cpu);
+            sheets.add(sheet);
+            if (prices[i] != null) {
+                price(sheet.at("/setup/modelId").asLong(), prices[i]);
+            }
+            for (int repeat = 0; repeat < 3; repeat++) {
+                measure(sheet, key, speeds[i], repeat);
+            }
+        }
+
+        JsonNode value = person.get("/api/v1/standings/value?kind=TABLET&group=PROCESSOR&reference=setup-"
+                        + sheets.get(0).at("/setup/id").asLong())
+                .expect(200)
+                .json();
+
+        assertThat(value.get("unit").asText()).isEqualTo("EUR");
+        assertThat(value.at("/lines")).hasSize(3);
+        assertThat(value.at("/lines/0/forEach").asDouble()).isCloseTo(200 / 9.0, within(.3));
+        assertThat(line(value, sheets.get(2)).get("efficient").asBoolean()).isFalse();
+        assertThat(line(value, sheets.get(2)).get("beatenBy").asText()).contains(name(sheets.get(1)));
+        assertThat(line(value, sheets.get(0)).get("efficient").asBoolean()).isTrue();
+        assertThat(value.at("/without").toString()).contains("no price is known");
+    }
+
+    private static JsonNode line(JsonNode value, JsonNode sheet) {
+        for (JsonNode l : value.get("lines")) {
+            if (l.at("/subject/setupId").asLong() == sheet.at("/setup/id").asLong()) {
+                return l;
+            }
+        }
+        throw new AssertionError("not in " + value);
+    }
+
+    private void price(long model, String amount) {
+        JsonNode m = person.get("/api/v1/profiles/models/" + model)
+                .expect(200)
+                .json()
+                .get("model");
+        person.put(
+                        "/api/v1/models/" + model,
+                        "{\"maker\":\"" + m.get("maker").asText() + "\",\"name\":\""
+                                + m.get("name").asText() + "\",\"kind\":\""
+                                + m.get("kind").asText() + "\",\"edition\":" + m.get("edition")
+                                + ",\"details\":{\"prices\":[{\"amount\":\"" + amount
+                                + "\",\"currency\":\"EUR\",\"on\":\"2026-05-04\",\"variant\":\"\"}],\"specification\":[],\"claims\":[],\"pros\":[],\"cons\":[],\"missing\":[],\"tags\":[]}}")
+                .expect(200);
     }
 
     @Test

@@ -3,37 +3,54 @@ package app.yarrowmark.core.rank;
 /**
  * The additive log model fitted: y[s,m] = μ[m] + θ[s] + ε.
  *
+ * @param matrix that was fitted
  * @param theta of each subject; they sum to 0
  * @param mu of each test
  * @param covariance of {@code theta}
  * @param tauSquared variance of a cell beyond its own noise: how differently subjects fare from test to test
  * @param dof degrees of freedom for intervals
- * @param robustWeight of each cell, 0.02 to 1; under 1 the cell was doubted. NaN where there is no score
+ * @param trust of each cell, 0.02 to 1; under 1 the cell was doubted
  */
 public record AdditiveFit(
-        double[] theta, double[] mu, double[][] covariance, double tauSquared, int dof, double[][] robustWeight) {
+        ScoreMatrix matrix,
+        double[] theta,
+        double[] mu,
+        Covariance covariance,
+        double tauSquared,
+        int dof,
+        double[] trust) {
 
     /** Returns the estimate with draws from a fixed seed. */
     public Estimate estimate(long seed) {
-        return new Estimate(theta, covariance, dof, JointDraws.draw(theta, covariance, dof, seed));
+        return new Estimate(theta, covariance, dof, JointDraws.draw(this, seed));
+    }
+
+    /** Returns how far a cell was trusted, 0.02 to 1; NaN where there is no score. */
+    public double trust(int subject, int test) {
+        int cell = matrix.cell(subject, test);
+        return cell < 0 ? Double.NaN : trust[cell];
+    }
+
+    /** Returns what the model leaves over of a cell: more than 0 is better than expected. NaN where there is no score. */
+    public double residual(int subject, int test) {
+        return matrix.log(subject, test) - mu[test] - theta[subject];
     }
 
     /**
      * Returns what the model says of a cell that is not in the matrix it was fitted to.
      *
-     * @param matrix the one fitted
      * @throws IllegalArgumentException if the cell holds a score: it would predict itself
      */
-    public Prediction predict(ScoreMatrix matrix, int subject, int test) {
+    public Prediction predict(int subject, int test) {
         if (matrix.has(subject, test)) {
             throw new IllegalArgumentException("cell " + subject + "," + test + " was fitted itself");
         }
         double[] x = new double[theta.length];
         double column = 0;
         for (int s = 0; s < x.length; s++) {
-            if (matrix.has(s, test)) {
-                x[s] = robustWeight[s][test]
-                        / Math.max(AdditiveModel.LEAST_VARIANCE, tauSquared + matrix.variance(s, test));
+            int cell = matrix.cell(s, test);
+            if (cell >= 0) {
+                x[s] = trust[cell] / Math.max(AdditiveModel.LEAST_VARIANCE, tauSquared + matrix.varianceOf(cell));
                 column += x[s];
             }
         }
@@ -43,7 +60,7 @@ public record AdditiveFit(
         double spread = 0;
         for (int a = 0; a < x.length; a++) {
             for (int b = 0; b < x.length; b++) {
-                spread += x[a] * covariance[a][b] * x[b];
+                spread += x[a] * covariance.at(a, b) * x[b];
             }
         }
         return new Prediction(theta[subject] + mu[test], spread + 1 / column + tauSquared, dof);

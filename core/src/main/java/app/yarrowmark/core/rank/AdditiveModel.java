@@ -2,16 +2,21 @@ package app.yarrowmark.core.rank;
 
 import java.util.Arrays;
 import java.util.function.DoubleUnaryOperator;
+import org.apache.commons.math3.analysis.solvers.AllowedSolution;
+import org.apache.commons.math3.analysis.solvers.BracketingNthOrderBrentSolver;
 import org.apache.commons.math3.distribution.NormalDistribution;
 import org.apache.commons.math3.linear.Array2DRowRealMatrix;
+import org.apache.commons.math3.linear.ArrayRealVector;
 import org.apache.commons.math3.linear.CholeskyDecomposition;
-import org.apache.commons.math3.linear.RealMatrix;
 
 /**
  * Fits the additive log model to every cell there is, so that a missing test neither punishes nor favours.
  *
  * <p>The variance between tests τ² follows Paule and Mandel (1982), "Consensus values and weighting factors", blended
  * with a prior; doubtful cells are weighed down after Huber (1964), "Robust estimation of a location parameter".
+ *
+ * <p>Given the tests' levels μ the subjects are independent of each other, so the system that is solved has the size of the
+ * tests, however many subjects there are.
  */
 public final class AdditiveModel {
 
@@ -23,6 +28,8 @@ public final class AdditiveModel {
     private static final double SETTLED = 1e-11;
     /** Keeps a cell without any noise from weighing infinitely. */
     static final double LEAST_VARIANCE = 1e-12;
+    /** Up to so many subjects the covariance is kept as a whole; above it would not fit a modest memory. */
+    static final int MOST_WHOLE = 400;
 
     private final ScoreMatrix matrix;
     private final int residualDof;
@@ -41,7 +48,12 @@ public final class AdditiveModel {
      * @throws IllegalArgumentException if the matrix is not one island
      */
     public static AdditiveFit fit(ScoreMatrix matrix) {
-        return new AdditiveModel(matrix).robust();
+        return new AdditiveModel(matrix).robust(MOST_WHOLE);
+    }
+
+    /** Returns the same with the covariance kept as a whole only up to so many subjects. */
+    static AdditiveFit fit(ScoreMatrix matrix, int mostWhole) {
+        return new AdditiveModel(matrix).robust(mostWhole);
     }
 
     /** Returns the fit with every cell at its full weight. */
@@ -50,27 +62,27 @@ public final class AdditiveModel {
     }
 
     private AdditiveFit plain() {
-        double[][] full = fullWeights();
-        double paule = rootOrZero(t -> squares(solve(t, full), t), residualDof);
+        double[] full = fullTrust();
+        double paule = rootOrZero(t -> squares(residuals(solve(t, full)), t, Double.POSITIVE_INFINITY), residualDof);
         double tau = blend(paule);
-        return finish(solve(tau, full), tau, full);
+        return finish(solve(tau, full), tau, full, MOST_WHOLE);
     }
 
-    private AdditiveFit robust() {
+    private AdditiveFit robust(int mostWhole) {
         double target = residualDof * expectedHuberSquare();
-        double[][] weight = fullWeights();
+        double[] trust = fullTrust();
         double tau = PRIOR_TAU * PRIOR_TAU;
         for (int step = 0; step < MOST_STEPS; step++) {
-            double[][] residual = residuals(solve(tau, weight));
-            weight = huberWeights(residual, tau);
-            double next = blend(rootOrZero(t -> clippedSquares(residual, t), target));
+            double[] residual = residuals(solve(tau, trust));
+            trust = huberWeights(residual, tau);
+            double next = blend(rootOrZero(t -> squares(residual, t, HUBER_K * HUBER_K), target));
             double change = (next - tau) / 2;
             tau += change;
             if (Math.abs(change) < SETTLED) {
                 break;
             }
         }
-        return finish(solve(tau, weight), tau, weight);
+        return finish(solve(tau, trust), tau, trust, mostWhole);
     }
 
     private double blend(double measured) {
@@ -88,128 +100,134 @@ public final class AdditiveModel {
                         - HUBER_K * normal.density(HUBER_K));
     }
 
-    /** Subjects after tests are eliminated: L θ = b, with L made regular by the constraint Σθ = 0. */
-    private Solution solve(double tau, double[][] h) {
+    /** A solved system with what is needed for the covariance. */
+    private record Solution(
+            double[] theta, double[] mu, double[] own, double[] share, CholeskyDecomposition factor, double scale) {}
+
+    /** Tests after subjects are eliminated: K μ = c, with K made regular by the constraint Σμ = 0; then Σθ = 0. */
+    private Solution solve(double tau, double[] trust) {
         int subjects = matrix.subjects();
         int tests = matrix.tests();
-        double[][] w = new double[subjects][tests];
-        double[] column = new double[tests];
-        double[] columnSum = new double[tests];
+        double[][] k = new double[tests][tests];
+        double[] c = new double[tests];
+        double[] own = new double[subjects];
+        double[] share = new double[matrix.cells()];
+        double[] mean = new double[subjects];
+        double total = 0;
         for (int s = 0; s < subjects; s++) {
+            double row = 0;
+            double sum = 0;
+            for (int i = matrix.from(s); i < matrix.from(s + 1); i++) {
+                share[i] = trust[i] / Math.max(LEAST_VARIANCE, tau + matrix.varianceOf(i));
+                row += share[i];
+                sum += share[i] * matrix.logOf(i);
+            }
+            own[s] = 1 / row;
+            mean[s] = sum / row;
+            total += row;
+            addSubject(k, c, s, share, row, mean[s]);
+        }
+        // J/M scaled to the size of K keeps the factorisation well conditioned; it cancels for Σμ = 0.
+        double scale = total / tests;
+        for (double[] row : k) {
             for (int m = 0; m < tests; m++) {
-                if (matrix.has(s, m)) {
-                    w[s][m] = h[s][m] / Math.max(LEAST_VARIANCE, tau + matrix.variance(s, m));
-                    column[m] += w[s][m];
-                    columnSum[m] += w[s][m] * matrix.log(s, m);
-                }
+                row[m] += scale / tests;
             }
         }
-        double[][] laplacian = new double[subjects][subjects];
-        double[] b = new double[subjects];
+        CholeskyDecomposition factor = new CholeskyDecomposition(new Array2DRowRealMatrix(k, false), 1e-6 * scale, 0);
+        double[] mu = factor.getSolver().solve(new ArrayRealVector(c, false)).toArray();
+        double[] theta = new double[subjects];
+        double middle = 0;
         for (int s = 0; s < subjects; s++) {
-            for (int m = 0; m < tests; m++) {
-                if (w[s][m] == 0) {
-                    continue;
-                }
-                laplacian[s][s] += w[s][m];
-                b[s] += w[s][m] * (matrix.log(s, m) - columnSum[m] / column[m]);
-                double share = w[s][m] / column[m];
-                for (int other = 0; other < subjects; other++) {
-                    laplacian[s][other] -= share * w[other][m];
-                }
+            theta[s] = mean[s];
+            for (int i = matrix.from(s); i < matrix.from(s + 1); i++) {
+                theta[s] -= share[i] * mu[matrix.testOf(i)];
             }
+            middle += theta[s] / subjects;
         }
-        // J/S scaled to the size of L keeps the factorisation well conditioned; it cancels for Σθ = 0.
-        double scale = Arrays.stream(column).sum() / subjects;
-        for (double[] row : laplacian) {
-            for (int other = 0; other < subjects; other++) {
-                row[other] += scale / subjects;
-            }
-        }
-        CholeskyDecomposition factor =
-                new CholeskyDecomposition(new Array2DRowRealMatrix(laplacian, false), 1e-6 * scale, 0);
-        double[] theta = factor.getSolver()
-                .solve(new org.apache.commons.math3.linear.ArrayRealVector(b, false))
-                .toArray();
-        double[] mu = new double[tests];
         for (int s = 0; s < subjects; s++) {
-            for (int m = 0; m < tests; m++) {
-                if (w[s][m] > 0) {
-                    mu[m] += w[s][m] * (matrix.log(s, m) - theta[s]) / column[m];
-                }
-            }
+            theta[s] -= middle;
         }
-        return new Solution(theta, mu, w, factor, scale);
+        for (int m = 0; m < tests; m++) {
+            mu[m] += middle;
+        }
+        return new Solution(theta, mu, own, share, factor, scale);
     }
 
-    private AdditiveFit finish(Solution solution, double tau, double[][] h) {
-        int subjects = matrix.subjects();
-        RealMatrix inverse = solution.factor.getSolver().getInverse();
-        double[][] covariance = inverse.getData();
-        for (double[] row : covariance) {
-            for (int other = 0; other < subjects; other++) {
-                row[other] -= 1 / (solution.scale * subjects);
+    /** Adds what one subject says of the tests it has; its weights become shares. */
+    private void addSubject(double[][] k, double[] c, int s, double[] weight, double row, double mean) {
+        int end = matrix.from(s + 1);
+        for (int i = matrix.from(s); i < end; i++) {
+            int m = matrix.testOf(i);
+            double w = weight[i];
+            k[m][m] += w;
+            c[m] += w * (matrix.logOf(i) - mean);
+        }
+        for (int i = matrix.from(s); i < end; i++) {
+            weight[i] /= row;
+        }
+        for (int i = matrix.from(s); i < end; i++) {
+            double[] into = k[matrix.testOf(i)];
+            double w = weight[i] * row;
+            for (int j = matrix.from(s); j < end; j++) {
+                into[matrix.testOf(j)] -= w * weight[j];
             }
         }
-        return new AdditiveFit(solution.theta, solution.mu, covariance, tau, residualDof + 1, h);
     }
 
-    private double[][] residuals(Solution solution) {
-        double[][] r = new double[matrix.subjects()][matrix.tests()];
-        for (int s = 0; s < r.length; s++) {
-            for (int m = 0; m < r[s].length; m++) {
-                r[s][m] = matrix.log(s, m) - solution.mu[m] - solution.theta[s];
+    private AdditiveFit finish(Solution solution, double tau, double[] trust, int mostWhole) {
+        double[][] levels = solution.factor.getSolver().getInverse().getData();
+        for (double[] row : levels) {
+            for (int m = 0; m < row.length; m++) {
+                row[m] -= 1 / (solution.scale * row.length);
+            }
+        }
+        Factored factored = new Factored(matrix, solution.own, solution.share, levels);
+        return new AdditiveFit(
+                matrix,
+                solution.theta,
+                solution.mu,
+                matrix.subjects() <= mostWhole ? Covariance.dense(factored.centred()) : factored,
+                tau,
+                residualDof + 1,
+                trust);
+    }
+
+    private double[] residuals(Solution solution) {
+        double[] r = new double[matrix.cells()];
+        for (int s = 0; s < matrix.subjects(); s++) {
+            for (int i = matrix.from(s); i < matrix.from(s + 1); i++) {
+                r[i] = matrix.logOf(i) - solution.mu[matrix.testOf(i)] - solution.theta[s];
             }
         }
         return r;
     }
 
-    private double squares(Solution solution, double tau) {
-        return sumOverCells(residuals(solution), tau, Double.POSITIVE_INFINITY);
-    }
-
-    private double clippedSquares(double[][] residual, double tau) {
-        return sumOverCells(residual, tau, HUBER_K * HUBER_K);
-    }
-
-    private double sumOverCells(double[][] residual, double tau, double most) {
+    private double squares(double[] residual, double tau, double most) {
         double sum = 0;
-        for (int s = 0; s < residual.length; s++) {
-            for (int m = 0; m < residual[s].length; m++) {
-                if (matrix.has(s, m)) {
-                    double variance = Math.max(LEAST_VARIANCE, tau + matrix.variance(s, m));
-                    sum += Math.min(most, residual[s][m] * residual[s][m] / variance);
-                }
-            }
+        for (int i = 0; i < residual.length; i++) {
+            double variance = Math.max(LEAST_VARIANCE, tau + matrix.varianceOf(i));
+            sum += Math.min(most, residual[i] * residual[i] / variance);
         }
         return sum;
     }
 
-    private double[][] huberWeights(double[][] residual, double tau) {
-        double[][] h = fullWeights();
-        for (int s = 0; s < h.length; s++) {
-            for (int m = 0; m < h[s].length; m++) {
-                if (matrix.has(s, m)) {
-                    double z =
-                            Math.abs(residual[s][m]) / Math.sqrt(Math.max(LEAST_VARIANCE, tau + matrix.variance(s, m)));
-                    h[s][m] = Math.max(LEAST_WEIGHT, Math.min(1, HUBER_K / z));
-                }
-            }
+    private double[] huberWeights(double[] residual, double tau) {
+        double[] h = new double[residual.length];
+        for (int i = 0; i < h.length; i++) {
+            double z = Math.abs(residual[i]) / Math.sqrt(Math.max(LEAST_VARIANCE, tau + matrix.varianceOf(i)));
+            h[i] = Math.max(LEAST_WEIGHT, Math.min(1, HUBER_K / z));
         }
         return h;
     }
 
-    private double[][] fullWeights() {
-        double[][] h = new double[matrix.subjects()][matrix.tests()];
-        for (int s = 0; s < h.length; s++) {
-            for (int m = 0; m < h[s].length; m++) {
-                h[s][m] = matrix.has(s, m) ? 1 : Double.NaN;
-            }
-        }
+    private double[] fullTrust() {
+        double[] h = new double[matrix.cells()];
+        Arrays.fill(h, 1);
         return h;
     }
 
-    /** Where a falling function of τ² meets the target, by bisection; 0 if it is already below at 0. */
+    /** Where a falling function of τ² meets the target; 0 if it is already below at 0. */
     private static double rootOrZero(DoubleUnaryOperator falling, double target) {
         if (target <= 0 || falling.applyAsDouble(0) <= target) {
             return 0;
@@ -220,17 +238,7 @@ public final class AdditiveModel {
             low = high;
             high *= 4;
         }
-        for (int i = 0; i < 100 && high - low > 1e-15 + 1e-13 * high; i++) {
-            double middle = (low + high) / 2;
-            if (falling.applyAsDouble(middle) > target) {
-                low = middle;
-            } else {
-                high = middle;
-            }
-        }
-        return (low + high) / 2;
+        return new BracketingNthOrderBrentSolver(1e-14, 1e-17, 1e-15, 5)
+                .solve(500, t -> falling.applyAsDouble(t) - target, low, high, AllowedSolution.ANY_SIDE);
     }
-
-    /** A solved system with what is needed for residuals and the covariance. */
-    private record Solution(double[] theta, double[] mu, double[][] w, CholeskyDecomposition factor, double scale) {}
 }

@@ -10,15 +10,11 @@ import app.yarrowmark.core.score.Student;
  * @param dof degrees of freedom for intervals
  * @param draws from the joint distribution of {@code theta}, draw by subject, each up to a constant of its own
  */
-public record Estimate(double[] theta, double[][] covariance, double dof, double[][] draws) {
+public record Estimate(double[] theta, Covariance covariance, double dof, double[][] draws) {
 
     /** Returns the standard error of the difference of two subjects; 0 for a subject and itself. */
     public double errorOfDifference(int a, int b) {
-        return a == b ? 0 : Math.sqrt(varianceOfDifference(a, b));
-    }
-
-    double varianceOfDifference(int a, int b) {
-        return Math.max(0, covariance[a][a] + covariance[b][b] - 2 * covariance[a][b]);
+        return Math.sqrt(covariance.ofDifference(a, b));
     }
 
     /** Returns Student's quantile at the estimate's degrees of freedom. */

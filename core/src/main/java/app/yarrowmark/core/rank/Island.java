@@ -17,22 +17,33 @@ public record Island(int[] subjects, int[] tests) {
 
     /** Returns the islands, the largest first; a subject without any score is in none. */
     public static List<Island> of(ScoreMatrix matrix) {
+        List<List<Integer>> subjectsOfTest = new ArrayList<>();
+        for (int m = 0; m < matrix.tests(); m++) {
+            subjectsOfTest.add(new ArrayList<>());
+        }
+        for (int s = 0; s < matrix.subjects(); s++) {
+            for (int k = matrix.from(s); k < matrix.from(s + 1); k++) {
+                subjectsOfTest.get(matrix.testOf(k)).add(s);
+            }
+        }
         boolean[] subjectSeen = new boolean[matrix.subjects()];
         boolean[] testSeen = new boolean[matrix.tests()];
         List<Island> islands = new ArrayList<>();
         for (int s = 0; s < matrix.subjects(); s++) {
-            if (!subjectSeen[s]) {
-                Island island = from(s, matrix, subjectSeen, testSeen);
-                if (island.tests.length > 0) {
-                    islands.add(island);
-                }
+            if (!subjectSeen[s] && matrix.testsOf(s) > 0) {
+                islands.add(from(s, matrix, subjectsOfTest, subjectSeen, testSeen));
             }
         }
         islands.sort(Comparator.comparingInt((Island i) -> i.subjects.length).reversed());
         return islands;
     }
 
-    private static Island from(int start, ScoreMatrix matrix, boolean[] subjectSeen, boolean[] testSeen) {
+    private static Island from(
+            int start,
+            ScoreMatrix matrix,
+            List<List<Integer>> subjectsOfTest,
+            boolean[] subjectSeen,
+            boolean[] testSeen) {
         List<Integer> subjects = new ArrayList<>();
         List<Integer> tests = new ArrayList<>();
         Deque<Integer> open = new ArrayDeque<>(List.of(start));
@@ -40,12 +51,13 @@ public record Island(int[] subjects, int[] tests) {
         while (!open.isEmpty()) {
             int s = open.remove();
             subjects.add(s);
-            for (int m = 0; m < matrix.tests(); m++) {
-                if (matrix.has(s, m) && !testSeen[m]) {
+            for (int k = matrix.from(s); k < matrix.from(s + 1); k++) {
+                int m = matrix.testOf(k);
+                if (!testSeen[m]) {
                     testSeen[m] = true;
                     tests.add(m);
-                    for (int other = 0; other < matrix.subjects(); other++) {
-                        if (matrix.has(other, m) && !subjectSeen[other]) {
+                    for (int other : subjectsOfTest.get(m)) {
+                        if (!subjectSeen[other]) {
                             subjectSeen[other] = true;
                             open.add(other);
                         }

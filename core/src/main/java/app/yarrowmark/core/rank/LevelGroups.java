@@ -2,7 +2,6 @@ package app.yarrowmark.core.rank;
 
 import java.util.Arrays;
 import java.util.stream.IntStream;
-import org.apache.commons.math3.distribution.TDistribution;
 
 /**
  * Brackets around subjects that cannot be told apart, at a simultaneous 95 %: sixteen equal subjects stay together 95
@@ -40,7 +39,7 @@ final class LevelGroups {
         }
         if (n > MOST_BY_DRAWS) {
             double pairs = n * (n - 1) / 2.0;
-            return new TDistribution(null, estimate.dof()).inverseCumulativeProbability(1 - (1 - LEVEL) / (2 * pairs));
+            return estimate.quantile(1 - (1 - LEVEL) / (2 * pairs));
         }
         double[] largest = Arrays.stream(estimate.draws())
                 .mapToDouble(v -> largestDeviation(v, estimate))

@@ -1,6 +1,7 @@
 package app.yarrowmark.core.rank;
 
 import java.util.List;
+import java.util.stream.IntStream;
 
 /** Several groups of tests to one estimate: θ = Σwθ_g / Σw, with the groups' draws combined in the same way. */
 public final class Overall {
@@ -25,20 +26,25 @@ public final class Overall {
             all += w;
         }
         double[] theta = new double[subjects];
-        double[][] covariance = new double[subjects][subjects];
+        double[] squares = new double[weights.length];
         double[][] draws = new double[count][subjects];
         for (int g = 0; g < weights.length; g++) {
             double share = weights[g] / all;
             Estimate group = groups.get(g);
             addScaled(theta, group.theta(), share);
-            for (int s = 0; s < subjects; s++) {
-                addScaled(covariance[s], group.covariance()[s], share * share);
-            }
+            squares[g] = share * share;
             for (int d = 0; d < count; d++) {
                 addScaled(draws[d], group.draws()[d], share);
             }
         }
-        return new Estimate(theta, covariance, jointDof(groups, weights), draws);
+        return new Estimate(
+                theta,
+                (a, b) -> IntStream.range(0, squares.length)
+                        .mapToDouble(
+                                g -> squares[g] * groups.get(g).covariance().at(a, b))
+                        .sum(),
+                jointDof(groups, weights),
+                draws);
     }
 
     /** Welch–Satterthwaite over the groups' mean variances. */
@@ -49,7 +55,7 @@ public final class Overall {
             Estimate group = groups.get(g);
             double trace = 0;
             for (int s = 0; s < group.theta().length; s++) {
-                trace += group.covariance()[s][s];
+                trace += group.covariance().at(s, s);
             }
             double part = weights[g] * weights[g] * trace;
             sum += part;
@@ -67,15 +73,12 @@ public final class Overall {
     /** Returns the estimate of some of the subjects, in the order given. */
     public static Estimate subset(Estimate estimate, int[] subjects) {
         double[] theta = pick(estimate.theta(), subjects);
-        double[][] covariance = new double[subjects.length][];
-        for (int i = 0; i < subjects.length; i++) {
-            covariance[i] = pick(estimate.covariance()[subjects[i]], subjects);
-        }
         double[][] draws = new double[estimate.draws().length][];
         for (int d = 0; d < draws.length; d++) {
             draws[d] = pick(estimate.draws()[d], subjects);
         }
-        return new Estimate(theta, covariance, estimate.dof(), draws);
+        Covariance whole = estimate.covariance();
+        return new Estimate(theta, (a, b) -> whole.at(subjects[a], subjects[b]), estimate.dof(), draws);
     }
 
     private static double[] pick(double[] from, int[] which) {

@@ -1,5 +1,6 @@
 package app.yarrowmark.core.rank;
 
+import java.util.Arrays;
 import java.util.Optional;
 
 /**
@@ -40,6 +41,34 @@ public record PoolPosition(int place, int of, double percentile) {
         }
         int below = better.length - above - equal;
         return new PoolPosition(above + 1, better.length, (below + equal / 2.0) / better.length);
+    }
+
+    /** Returns the position of every value of a pool, in the order given. */
+    public static PoolPosition[] all(double[] better) {
+        double[] rising = better.clone();
+        Arrays.sort(rising);
+        return Arrays.stream(better)
+                .mapToObj(v -> {
+                    int below = firstAtLeast(rising, v);
+                    int equal = firstAtLeast(rising, Math.nextUp(v)) - below;
+                    int n = rising.length;
+                    return new PoolPosition(n - below - equal + 1, n, (below + equal / 2.0) / n);
+                })
+                .toArray(PoolPosition[]::new);
+    }
+
+    private static int firstAtLeast(double[] rising, double value) {
+        int low = 0;
+        int high = rising.length;
+        while (low < high) {
+            int middle = (low + high) >>> 1;
+            if (rising[middle] < value) {
+                low = middle + 1;
+            } else {
+                high = middle;
+            }
+        }
+        return low;
     }
 
     /** Returns the fifth it falls in, or empty for a pool of fewer than 8: places only. */

@@ -1,17 +1,27 @@
 package app.yarrowmark.core.rank;
 
 import java.util.Arrays;
-import java.util.stream.IntStream;
 
 /**
- * Scores of subjects (rows) in tests (columns), logarithms turned so that up is better; cells may be missing.
+ * Scores of subjects (rows) in tests (columns), logarithms turned so that up is better. Most cells of a large pool are
+ * missing, so only those that are there are kept: by row, and in a row by column.
  */
 public final class ScoreMatrix {
 
-    private final double[][] log;
-    private final double[][] variance;
+    private final int subjects;
+    private final int tests;
+    /** Cells of row s are from {@code start[s]} to before {@code start[s + 1]}. */
+    private final int[] start;
 
-    private ScoreMatrix(double[][] log, double[][] variance) {
+    private final int[] test;
+    private final double[] log;
+    private final double[] variance;
+
+    private ScoreMatrix(int subjects, int tests, int[] start, int[] test, double[] log, double[] variance) {
+        this.subjects = subjects;
+        this.tests = tests;
+        this.start = start;
+        this.test = test;
         this.log = log;
         this.variance = variance;
     }
@@ -27,73 +37,172 @@ public final class ScoreMatrix {
         if (log.length != variance.length) {
             throw new IllegalArgumentException(log.length + " rows of scores, " + variance.length + " of variances");
         }
+        int columns = log.length == 0 ? 0 : log[0].length;
+        Builder builder = new Builder(columns);
         for (int s = 0; s < log.length; s++) {
-            if (log[s].length != log[0].length || variance[s].length != log[0].length) {
+            if (log[s].length != columns || variance[s].length != columns) {
                 throw new IllegalArgumentException("row " + s + " has another length than the first");
             }
-            for (int m = 0; m < log[s].length; m++) {
-                if (!Double.isNaN(log[s][m])
-                        && !(Double.isFinite(log[s][m]) && variance[s][m] >= 0 && Double.isFinite(variance[s][m]))) {
-                    throw new IllegalArgumentException("cell " + s + "," + m + " has no usable score");
+            for (int m = 0; m < columns; m++) {
+                if (!Double.isNaN(log[s][m])) {
+                    builder.add(m, log[s][m], variance[s][m]);
                 }
             }
+            builder.endRow();
         }
-        return new ScoreMatrix(copy(log), copy(variance));
+        return builder.build();
+    }
+
+    /** Puts a matrix together row by row. */
+    public static final class Builder {
+
+        private final int tests;
+        private int[] start = new int[16];
+        private int rows;
+        private int cells;
+        private int[] test = new int[64];
+        private double[] log = new double[64];
+        private double[] variance = new double[64];
+
+        /** Starts a matrix of so many columns. */
+        public Builder(int tests) {
+            this.tests = tests;
+        }
+
+        /**
+         * Adds a cell to the row at hand; columns come in rising order.
+         *
+         * @throws IllegalArgumentException if the score is not finite, has no variance ≥ 0, or is out of order
+         */
+        public Builder add(int column, double value, double squaredError) {
+            if (!Double.isFinite(value) || !(squaredError >= 0 && Double.isFinite(squaredError))) {
+                throw new IllegalArgumentException("cell " + rows + "," + column + " has no usable score");
+            }
+            if (column < 0 || column >= tests || (cells > start[rows] && test[cells - 1] >= column)) {
+                throw new IllegalArgumentException("cell " + rows + "," + column + " is out of order");
+            }
+            if (cells == test.length) {
+                test = Arrays.copyOf(test, 2 * cells);
+                log = Arrays.copyOf(log, 2 * cells);
+                variance = Arrays.copyOf(variance, 2 * cells);
+            }
+            test[cells] = column;
+            log[cells] = value;
+            variance[cells++] = squaredError;
+            return this;
+        }
+
+        /** Ends the row at hand, which may be empty. */
+        public Builder endRow() {
+            if (rows + 2 > start.length) {
+                start = Arrays.copyOf(start, 2 * start.length);
+            }
+            start[++rows] = cells;
+            return this;
+        }
+
+        /** Returns the matrix of the rows that were ended. */
+        public ScoreMatrix build() {
+            return new ScoreMatrix(
+                    rows,
+                    tests,
+                    Arrays.copyOf(start, rows + 1),
+                    Arrays.copyOf(test, cells),
+                    Arrays.copyOf(log, cells),
+                    Arrays.copyOf(variance, cells));
+        }
     }
 
     /** Returns how many subjects there are. */
     public int subjects() {
-        return log.length;
+        return subjects;
     }
 
     /** Returns how many tests there are. */
     public int tests() {
-        return log.length == 0 ? 0 : log[0].length;
-    }
-
-    /** Returns whether the subject has a score in the test. */
-    public boolean has(int subject, int test) {
-        return !Double.isNaN(log[subject][test]);
-    }
-
-    /** Returns the logarithm of the score, up is better; NaN where there is none. */
-    public double log(int subject, int test) {
-        return log[subject][test];
-    }
-
-    /** Returns se² of the logarithm. */
-    public double variance(int subject, int test) {
-        return variance[subject][test];
+        return tests;
     }
 
     /** Returns how many cells hold a score. */
     public int cells() {
-        return (int) Arrays.stream(log)
-                .flatMapToDouble(Arrays::stream)
-                .filter(v -> !Double.isNaN(v))
-                .count();
+        return test.length;
+    }
+
+    /** Returns the number of a subject's first cell; its cells end where those of the next begin. */
+    int from(int subject) {
+        return start[subject];
+    }
+
+    /** Returns the test of a cell. */
+    int testOf(int cell) {
+        return test[cell];
+    }
+
+    double logOf(int cell) {
+        return log[cell];
+    }
+
+    double varianceOf(int cell) {
+        return variance[cell];
+    }
+
+    /** Returns the number of a cell; negative if there is no score. */
+    int cell(int subject, int column) {
+        return Arrays.binarySearch(test, start[subject], start[subject + 1], column);
+    }
+
+    /** Returns whether the subject has a score in the test. */
+    public boolean has(int subject, int column) {
+        return cell(subject, column) >= 0;
+    }
+
+    /** Returns how many tests a subject has. */
+    public int testsOf(int subject) {
+        return start[subject + 1] - start[subject];
+    }
+
+    /** Returns the logarithm of the score, up is better; NaN where there is none. */
+    public double log(int subject, int column) {
+        int cell = cell(subject, column);
+        return cell < 0 ? Double.NaN : log[cell];
+    }
+
+    /** Returns se² of the logarithm; NaN where there is no score. */
+    public double variance(int subject, int column) {
+        int cell = cell(subject, column);
+        return cell < 0 ? Double.NaN : variance[cell];
     }
 
     /** Returns the matrix of the chosen rows and columns, in the order given. */
     public ScoreMatrix part(int[] rows, int[] columns) {
-        return new ScoreMatrix(pick(log, rows, columns), pick(variance, rows, columns));
+        int[] place = new int[tests];
+        Arrays.fill(place, -1);
+        for (int i = 0; i < columns.length; i++) {
+            place[columns[i]] = i;
+        }
+        Builder builder = new Builder(columns.length);
+        for (int row : rows) {
+            Arrays.stream(test, start[row], start[row + 1])
+                    .filter(m -> place[m] >= 0)
+                    .map(m -> place[m])
+                    .sorted()
+                    .forEach(m -> builder.add(m, log(row, columns[m]), variance(row, columns[m])));
+            builder.endRow();
+        }
+        return builder.build();
     }
 
     /** Returns the matrix with one cell emptied. */
-    public ScoreMatrix without(int subject, int test) {
-        ScoreMatrix copy = new ScoreMatrix(copy(log), copy(variance));
-        copy.log[subject][test] = Double.NaN;
-        return copy;
-    }
-
-    private static double[][] pick(double[][] from, int[] rows, int[] columns) {
-        return Arrays.stream(rows)
-                .mapToObj(
-                        r -> Arrays.stream(columns).mapToDouble(c -> from[r][c]).toArray())
-                .toArray(double[][]::new);
-    }
-
-    private static double[][] copy(double[][] from) {
-        return IntStream.range(0, from.length).mapToObj(i -> from[i].clone()).toArray(double[][]::new);
+    public ScoreMatrix without(int subject, int column) {
+        Builder builder = new Builder(tests);
+        for (int s = 0; s < subjects; s++) {
+            for (int k = start[s]; k < start[s + 1]; k++) {
+                if (s != subject || test[k] != column) {
+                    builder.add(test[k], log[k], variance[k]);
+                }
+            }
+            builder.endRow();
+        }
+        return builder.build();
     }
 }

@@ -36,7 +36,7 @@ class PlausibilityTest {
     @Test
     void agreesWithTheWorkedExample() {
         AdditiveFit fit = Fits.plain(matrix());
-        Expectation expected = Plausibility.fromOtherTests(fit.predict(matrix(), 0, 2), Direction.HIGHER, .02);
+        Expectation expected = Plausibility.fromOtherTests(fit.predict(0, 2), Direction.HIGHER, .02);
 
         Golden.assertSame("predicted", expected.value(), GOLDEN.at("/expected/predicted"));
         Golden.assertSame("low", expected.low(), GOLDEN.at("/expected/lo999"));
@@ -50,16 +50,15 @@ class PlausibilityTest {
     @Test
     void aCellThatWasFittedDoesNotPredictItself() {
         AdditiveFit fit = Fits.plain(matrix());
-        assertThatThrownBy(() -> fit.predict(matrix(), 1, 2)).hasMessage("cell 1,2 was fitted itself");
+        assertThatThrownBy(() -> fit.predict(1, 2)).hasMessage("cell 1,2 was fitted itself");
         ScoreMatrix without = matrix().without(1, 2);
-        assertThat(Math.exp(Fits.plain(without).predict(without, 1, 2).log())).isBetween(700.0, 900.0);
+        assertThat(Math.exp(Fits.plain(without).predict(1, 2).log())).isBetween(700.0, 900.0);
     }
 
     @Test
     void withLittleKnownOnlyAFactorOfFiveIsPointedOut() {
         ScoreMatrix small = matrix().part(new int[] {0, 1, 3}, new int[] {0, 2});
-        Expectation expected =
-                Plausibility.fromOtherTests(Fits.plain(small).predict(small, 0, 1), Direction.HIGHER, .02);
+        Expectation expected = Plausibility.fromOtherTests(Fits.plain(small).predict(0, 1), Direction.HIGHER, .02);
         assertThat(expected.basis()).isEqualTo(Expectation.Basis.FEW_OTHER_TESTS);
         assertThat(expected.high() / expected.value()).isCloseTo(5, org.assertj.core.data.Offset.offset(1e-9));
     }
@@ -67,8 +66,8 @@ class PlausibilityTest {
     @Test
     void whereLessIsBetterTheRangeIsTurnedBack() {
         AdditiveFit fit = Fits.plain(matrix());
-        Expectation up = Plausibility.fromOtherTests(fit.predict(matrix(), 0, 2), Direction.HIGHER, .02);
-        Expectation down = Plausibility.fromOtherTests(fit.predict(matrix(), 0, 2), Direction.LOWER, .02);
+        Expectation up = Plausibility.fromOtherTests(fit.predict(0, 2), Direction.HIGHER, .02);
+        Expectation down = Plausibility.fromOtherTests(fit.predict(0, 2), Direction.LOWER, .02);
         assertThat(down.low()).isCloseTo(1 / up.high(), org.assertj.core.data.Offset.offset(1e-9));
     }
 

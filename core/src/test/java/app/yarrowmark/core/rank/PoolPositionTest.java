@@ -36,4 +36,13 @@ class PoolPositionTest {
     void theValueMustBeInThePool() {
         assertThatThrownBy(() -> PoolPosition.of(4, new double[] {1, 2})).hasMessage("4.0 is not in the pool");
     }
+
+    @Test
+    void allAtOnceIsTheSameAsOneByOne() {
+        double[] pool = {3, 1, 2, 2, 5, 2, 9, 1};
+        PoolPosition[] all = PoolPosition.all(pool);
+        for (int i = 0; i < pool.length; i++) {
+            assertThat(all[i]).isEqualTo(PoolPosition.of(pool[i], pool));
+        }
+    }
 }

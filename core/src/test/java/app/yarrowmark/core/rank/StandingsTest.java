@@ -41,8 +41,8 @@ class StandingsTest {
         checkFit(fit, GOLDEN.get("outlier_case").get("huber_1_345"));
         checkRanks(fit, GOLDEN.get("rank_draws").get("outlier_huber"));
         checkLevels(fit, LEVELS.get("outlier_huber"));
-        assertThat(fit.robustWeight()[3][2]).isLessThan(.5);
-        assertThat(fit.robustWeight()[0][2]).isNaN();
+        assertThat(fit.trust(3, 2)).isLessThan(.5);
+        assertThat(fit.trust(0, 2)).isNaN();
     }
 
     @Test
@@ -182,12 +182,66 @@ class StandingsTest {
         Estimate overall = Overall.combine(List.of(one, two), new double[] {3, 1});
 
         assertThat(overall.theta()[3]).isEqualTo(.75 * one.theta()[3] + .25 * two.theta()[3]);
-        assertThat(overall.covariance()[1][2])
-                .isCloseTo(.5625 * one.covariance()[1][2] + .0625 * two.covariance()[1][2], Offset.offset(1e-15));
+        assertThat(overall.covariance().at(1, 2))
+                .isCloseTo(
+                        .5625 * one.covariance().at(1, 2)
+                                + .0625 * two.covariance().at(1, 2),
+                        Offset.offset(1e-15));
         assertThat(overall.dof()).isBetween(9.0, 18.0);
         assertThat(Overall.subset(overall, new int[] {3, 0}).theta())
                 .containsExactly(overall.theta()[3], overall.theta()[0]);
         assertThatThrownBy(() -> Overall.combine(List.of(), new double[0])).hasMessage("0 groups and 0 weights");
+    }
+
+    @Test
+    void aLargePoolKeptInPartsAgreesWithOneKeptWhole() {
+        SplitMix random = new SplitMix(23);
+        double[][] y = new double[150][14];
+        double[][] v = new double[150][14];
+        for (int s = 0; s < 150; s++) {
+            double theta = .3 * random.gaussian();
+            for (int m = 0; m < 14; m++) {
+                y[s][m] = random.uniform() < .4 ? Double.NaN : theta + m + .08 * random.gaussian();
+                v[s][m] = 1e-4 * (1 + random.uniform());
+            }
+        }
+        ScoreMatrix matrix = ScoreMatrix.of(y, v);
+        AdditiveFit whole = AdditiveModel.fit(matrix);
+        AdditiveFit parts = AdditiveModel.fit(matrix, 0);
+
+        for (int s = 1; s < 150; s++) {
+            assertThat(parts.covariance().ofDifference(s, 0))
+                    .isCloseTo(whole.covariance().ofDifference(s, 0), Offset.offset(1e-12));
+        }
+        int[][] ofWhole = Placing.rankRanges(whole.estimate(1).draws());
+        int[][] ofParts = Placing.rankRanges(parts.estimate(2).draws());
+        double off = 0;
+        for (int s = 0; s < 150; s++) {
+            off += Math.abs(ofWhole[s][0] - ofParts[s][0]) + Math.abs(ofWhole[s][1] - ofParts[s][1]);
+        }
+        assertThat(off / 300).as("mean difference of the ends of a place range").isLessThan(2);
+        assertThat(Placing.of(parts.estimate(2), 0))
+                .extracting(Place::subject)
+                .isEqualTo(Placing.of(whole.estimate(1), 0).stream()
+                        .map(Place::subject)
+                        .toList());
+    }
+
+    @Test
+    void theMatrixKeepsOnlyWhatIsThere() {
+        ScoreMatrix matrix = matrix(false);
+
+        assertThat(matrix.cells()).isEqualTo(16);
+        assertThat(matrix.has(0, 2)).isFalse();
+        assertThat(matrix.log(0, 2)).isNaN();
+        assertThat(matrix.without(0, 0).cells()).isEqualTo(15);
+        ScoreMatrix turned = matrix.part(new int[] {4, 0}, new int[] {3, 1});
+        assertThat(turned.log(1, 0)).isEqualTo(matrix.log(0, 3));
+        assertThat(turned.has(0, 0)).isFalse();
+        assertThatThrownBy(() -> new ScoreMatrix.Builder(2).add(1, 1, 0).add(0, 1, 0))
+                .hasMessageContaining("out of order");
+        assertThatThrownBy(() -> new ScoreMatrix.Builder(1).add(0, Double.POSITIVE_INFINITY, 0))
+                .hasMessageContaining("no usable score");
     }
 
     @Test
@@ -218,7 +272,7 @@ class StandingsTest {
             for (int j = 0; j < covariance.size(); j++) {
                 Golden.assertSame(
                         "cov " + i + "," + j,
-                        fit.covariance()[i][j],
+                        fit.covariance().at(i, j),
                         covariance.get(i).get(j));
             }
         }

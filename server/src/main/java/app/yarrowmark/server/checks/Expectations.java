@@ -173,7 +173,7 @@ class Expectations {
                 if (row >= 0 && column >= 0 && island.subjects().length > 1) {
                     ScoreMatrix own = matrix.part(island.subjects(), island.tests());
                     return Optional.of(Plausibility.fromOtherTests(
-                            AdditiveModel.fit(own).predict(own, row, column), metric.better(), error));
+                            AdditiveModel.fit(own).predict(row, column), metric.better(), error));
                 }
             }
             return Optional.empty();

@@ -18,7 +18,6 @@ import app.yarrowmark.server.catalogue.CatalogueService;
 import app.yarrowmark.server.compare.ComparisonView.AxisTick;
 import app.yarrowmark.server.compare.ComparisonView.ComparedCell;
 import app.yarrowmark.server.compare.ComparisonView.ComparedGroup;
-import app.yarrowmark.server.compare.ComparisonView.ComparedSubject;
 import app.yarrowmark.server.compare.ComparisonView.ComparedSummary;
 import app.yarrowmark.server.compare.ComparisonView.ComparedTest;
 import app.yarrowmark.server.compare.ComparisonView.Deciding;
@@ -42,6 +41,7 @@ import app.yarrowmark.server.subjects.SubjectKey;
 import app.yarrowmark.server.subjects.SubjectScores;
 import app.yarrowmark.server.subjects.SubjectScores.Found;
 import app.yarrowmark.server.subjects.SubjectService;
+import app.yarrowmark.server.subjects.SubjectView;
 import app.yarrowmark.server.suites.SuiteService;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -165,18 +165,9 @@ public class ComparisonService {
                         .toList();
     }
 
-    private static ComparedSubject view(Subject s, Map<Long, SetupLabel> labels) {
-        return new ComparedSubject(
-                s.key().toString(),
-                s.name(),
-                s.detail(),
-                s.deviceKind(),
-                s.tuned(),
-                s.origin(),
-                s.setup(),
-                s.model(),
-                s.setups().size(),
-                s.setup() == null ? null : labels.get(s.setup()).parentId());
+    private static SubjectView view(Subject s, Map<Long, SetupLabel> labels) {
+        return SubjectView.of(
+                s, s.setup() == null ? null : labels.get(s.setup()).parentId());
     }
 
     /** A row that the reference lacks though it has the same test in a form that does not compare. */

@@ -7,8 +7,8 @@ import app.yarrowmark.core.setup.FactGroup;
 import app.yarrowmark.core.suite.Direction;
 import app.yarrowmark.core.suite.Scale;
 import app.yarrowmark.core.suite.TestGroup;
-import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.setups.SetupView;
+import app.yarrowmark.server.subjects.SubjectView;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -27,7 +27,7 @@ record ComparisonView(
         long revision,
         double threshold,
         Basis basis,
-        List<ComparedSubject> subjects,
+        List<SubjectView> subjects,
         int reference,
         List<FactDifference> differs,
         List<ComparedGroup> groups,
@@ -36,26 +36,6 @@ record ComparisonView(
 
     /** A round number of the axis, and the ratio it stands for. */
     record AxisTick(double times, double shown) {}
-
-    /**
-     * One subject.
-     *
-     * @param setupId where one setup is behind it
-     * @param modelId where one model is
-     * @param setups how many are behind it
-     * @param before the setup it was changed from, if it is one that was
-     */
-    record ComparedSubject(
-            String key,
-            String name,
-            String detail,
-            @Nullable DeviceKind kind,
-            boolean tuned,
-            String origin,
-            @Nullable Long setupId,
-            @Nullable Long modelId,
-            int setups,
-            @Nullable Long before) {}
 
     /**
      * A fact that is not the same in a subject and the reference.

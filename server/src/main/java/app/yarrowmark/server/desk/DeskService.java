@@ -108,6 +108,7 @@ class DeskService {
         return new StripView(
                 sitting.id(),
                 label.setupId(),
+                label.modelId(),
                 label.model(),
                 label.kind(),
                 label.name(),

@@ -29,6 +29,7 @@ final class DeskViews {
     record StripView(
             long sitting,
             long setupId,
+            long modelId,
             String model,
             DeviceKind kind,
             String setup,

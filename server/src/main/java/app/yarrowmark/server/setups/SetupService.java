@@ -208,8 +208,11 @@ public class SetupService {
     @Transactional
     public List<DifferenceView> complete(long setupId, Facts read) {
         SetupEntity setup = entity(setupId);
-        Facts known = setup.facts();
-        setup.setFacts(known.completedBy(read));
+        String before = setup.fingerprint;
+        setup.setFacts(setup.facts().completedBy(read));
+        if (!before.equals(setup.fingerprint)) {
+            revision.next();
+        }
         return differences(setup.facts(), read);
     }
 

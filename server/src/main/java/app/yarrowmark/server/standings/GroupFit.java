@@ -1,17 +1,23 @@
 package app.yarrowmark.server.standings;
 
+import app.yarrowmark.core.rank.AdditiveFit;
 import app.yarrowmark.core.rank.AdditiveModel;
 import app.yarrowmark.core.rank.Estimate;
 import app.yarrowmark.core.rank.Island;
 import app.yarrowmark.core.rank.ScoreMatrix;
+import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.server.scorebook.PoolMatrix;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
 import app.yarrowmark.server.scorebook.TestColumn;
+import app.yarrowmark.server.subjects.Subject;
+import app.yarrowmark.server.subjects.SubjectScores;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Collection;
+import java.util.Collections;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.IntStream;
 
 /**
@@ -24,52 +30,73 @@ record GroupFit(TestGroup group, List<TestColumn> tests, List<Part> parts) {
     private static final long SEED = 20_260_401;
 
     /**
-     * An island: subjects in a fixed order with their estimate.
+     * An island.
      *
-     * @param testCounts how many tests each of the subjects has
+     * @param subjects numbers in the pool of those in it, rising
+     * @param tests that hang together
+     * @param fit rows and columns in the order of the two lists
      */
-    record Part(List<Long> setups, int tests, int[] testCounts, Estimate estimate) {
+    record Part(List<Integer> subjects, List<TestColumn> tests, AdditiveFit fit, Estimate estimate) {
 
-        int indexOf(long setup) {
-            return setups.indexOf(setup);
+        /** Returns the row of a subject of the pool; -1 if it is not in the island. */
+        int rowOf(int subject) {
+            int at = Collections.binarySearch(subjects, subject);
+            return Math.max(-1, at);
+        }
+
+        /** Returns how many of the tests the subject in a row has. */
+        int testsOf(int row) {
+            return fit.matrix().testsOf(row);
         }
     }
 
     /** Returns the fit; without parts if nobody has a score. */
-    static GroupFit of(TestGroup group, List<TestColumn> tests, Collection<Long> pool, ScoreSnapshot scores) {
-        List<TestColumn> used = tests.stream()
-                .filter(t ->
-                        scores.column(t.metricId()).scores().keySet().stream().anyMatch(pool::contains))
-                .toList();
-        List<Long> setups = pool.stream()
-                .filter(s -> used.stream()
-                        .anyMatch(t -> scores.column(t.metricId()).scores().containsKey(s)))
-                .sorted()
-                .toList();
-        if (setups.isEmpty()) {
-            return new GroupFit(group, used, List.of());
+    static GroupFit of(
+            TestGroup group, List<TestColumn> tests, List<Subject> pool, SubjectScores scores, ScoreSnapshot book) {
+        Map<Long, Integer> rowOfSetup = new HashMap<>();
+        List<Integer> joint = new ArrayList<>();
+        for (int s = 0; s < pool.size(); s++) {
+            Long setup = pool.get(s).isPlain() ? pool.get(s).setup() : null;
+            if (setup == null) {
+                joint.add(s);
+            } else {
+                rowOfSetup.put(setup, s);
+            }
         }
-        ScoreMatrix matrix = PoolMatrix.of(used, setups, scores);
+        List<TestColumn> used = new ArrayList<>();
+        PoolMatrix matrix = new PoolMatrix(pool.size());
+        for (TestColumn test : tests) {
+            Map<Integer, Score> byRow = new HashMap<>();
+            if (!rowOfSetup.isEmpty()) {
+                book.column(test.metricId()).scores().forEach((setup, score) -> {
+                    Integer row = rowOfSetup.get(setup);
+                    if (row != null) {
+                        byRow.put(row, score);
+                    }
+                });
+            }
+            joint.forEach(s -> scores.of(pool.get(s), test).ifPresent(f -> byRow.put(s, f.score())));
+            if (!byRow.isEmpty()) {
+                used.add(test);
+                matrix.add(test, byRow);
+            }
+        }
+        ScoreMatrix whole = matrix.build();
         List<Part> parts = new ArrayList<>();
-        for (Island island : Island.of(matrix)) {
-            parts.add(part(group, matrix, island, setups, parts.size()));
+        for (Island island : Island.of(whole)) {
+            parts.add(part(group, whole, island, used, parts.size()));
         }
         return new GroupFit(group, used, parts);
     }
 
-    private static Part part(TestGroup group, ScoreMatrix matrix, Island island, List<Long> setups, int number) {
-        ScoreMatrix own = matrix.part(island.subjects(), island.tests());
+    private static Part part(TestGroup group, ScoreMatrix matrix, Island island, List<TestColumn> tests, int number) {
         // Groups must draw independently of each other, or their errors would seem to move together.
         long seed = SEED + 1000L * group.ordinal() + number;
-        int[] counts = IntStream.range(0, own.subjects())
-                .map(s -> (int) IntStream.range(0, own.tests())
-                        .filter(m -> own.has(s, m))
-                        .count())
-                .toArray();
+        AdditiveFit fit = AdditiveModel.fit(matrix.part(island.subjects(), island.tests()));
         return new Part(
-                Arrays.stream(island.subjects()).mapToObj(setups::get).toList(),
-                own.tests(),
-                counts,
-                AdditiveModel.fit(own).estimate(seed));
+                IntStream.of(island.subjects()).boxed().toList(),
+                Arrays.stream(island.tests()).mapToObj(tests::get).toList(),
+                fit,
+                fit.estimate(seed));
     }
 }

@@ -1,10 +1,9 @@
 package app.yarrowmark.server.standings;
 
-import app.yarrowmark.core.suite.TestGroup;
-import app.yarrowmark.server.catalogue.DeviceKind;
 import io.swagger.v3.oas.annotations.Operation;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -13,20 +12,35 @@ import org.springframework.web.bind.annotation.RestController;
 class StandingsController {
 
     private final StandingsService standings;
+    private final WhyService why;
+    private final ValueService values;
     private final ScorePools pools;
 
-    StandingsController(StandingsService standings, ScorePools pools) {
+    StandingsController(StandingsService standings, WhyService why, ValueService values, ScorePools pools) {
         this.standings = standings;
+        this.why = why;
+        this.values = values;
         this.pools = pools;
     }
 
-    @Operation(summary = "Standings of a group of tests, or overall")
+    @Operation(summary = "Standings of one test, of a group of tests, or overall")
     @GetMapping("/api/v1/standings")
     StandingsView standings(
-            @RequestParam(required = false) @Nullable TestGroup group,
-            @RequestParam(required = false) @Nullable DeviceKind kind,
-            @RequestParam(required = false) @Nullable Long reference) {
-        return standings.standings(group, kind, reference);
+            @ParameterObject StandingsQuestion question, @RequestParam(required = false) @Nullable String around) {
+        return standings.standings(question, around);
+    }
+
+    @Operation(summary = "Why a subject stands where it does, test by test")
+    @GetMapping("/api/v1/standings/why")
+    WhyView why(@ParameterObject StandingsQuestion question, @RequestParam String subject) {
+        return why.why(question, subject);
+    }
+
+    @Operation(summary = "Performance for the price, or for the watt")
+    @GetMapping("/api/v1/standings/value")
+    ValueView value(
+            @ParameterObject StandingsQuestion question, @RequestParam(required = false) @Nullable String cost) {
+        return values.value(question, cost);
     }
 
     @Operation(summary = "A suite's scores over one kind of device, with one setup's own marked")

@@ -8,283 +8,316 @@ import app.yarrowmark.core.rank.PoolPosition;
 import app.yarrowmark.core.suite.Home;
 import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.server.catalogue.DeviceKind;
-import app.yarrowmark.server.scorebook.ScoreBook;
-import app.yarrowmark.server.scorebook.ScoreSnapshot;
 import app.yarrowmark.server.scorebook.TestColumn;
 import app.yarrowmark.server.setups.SetupLabel;
-import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.standings.StandingsView.GroupPlaceView;
 import app.yarrowmark.server.standings.StandingsView.GroupView;
 import app.yarrowmark.server.standings.StandingsView.PlaceView;
+import app.yarrowmark.server.standings.StandingsView.TestView;
 import app.yarrowmark.server.standings.StandingsView.UnplacedView;
+import app.yarrowmark.server.subjects.Pool;
+import app.yarrowmark.server.subjects.Speaker;
+import app.yarrowmark.server.subjects.Subject;
+import app.yarrowmark.server.subjects.SubjectKey;
+import app.yarrowmark.server.subjects.SubjectService;
+import app.yarrowmark.server.subjects.SubjectView;
 import app.yarrowmark.server.suites.Suite;
-import app.yarrowmark.server.suites.SuiteService;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.Comparator;
-import java.util.EnumMap;
-import java.util.LinkedHashMap;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
 
-/** Standings of every setup in a pool, for a group of tests and overall with equal weights. */
+/** Standings of the subjects of a pool, for one test, for a group of tests, and overall. */
 @Service
+@Transactional(readOnly = true)
 public class StandingsService {
 
-    private static final int MOST_KEPT = 32;
-    /** A group is part of overall if at least this share of the pool has it. */
-    private static final double COMMON = 0.6;
+    /** More rows than this are read by nobody: the first, and those around the one asked about. */
+    private static final int MOST_SHOWN = 250;
 
-    private final ScoreBook book;
-    private final SetupService setups;
-    private final SuiteService suites;
-    private final Map<Question, Fits> kept = new LinkedHashMap<>(16, .75f, true) {
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<Question, Fits> eldest) {
-            return size() > MOST_KEPT;
-        }
-    };
+    private static final int AROUND = 12;
+    private static final int MOST_INDEXES = 400;
 
-    StandingsService(ScoreBook book, SetupService setups, SuiteService suites) {
-        this.book = book;
-        this.setups = setups;
-        this.suites = suites;
+    private final FitKeeper keeper;
+
+    StandingsService(FitKeeper keeper) {
+        this.keeper = keeper;
     }
 
-    private record Question(
-            long revision, int setups, @Nullable DeviceKind kind) {}
+    /**
+     * Some subjects of a pool in a fixed order with their estimate; of one group or overall.
+     *
+     * @param subjects numbers in the pool
+     * @param tests how many tests they are ranked by
+     * @param testsOf how many each of them has
+     * @param doubted how many cells of each count less than in full
+     */
+    record Ranked(List<Integer> subjects, int tests, int[] testsOf, int[] doubted, Estimate estimate) {
 
-    /** The fits of all groups over one pool. */
-    private record Fits(Map<Long, SetupLabel> pool, Map<TestGroup, GroupFit> byGroup) {
-
-        List<GroupFit> common() {
-            return byGroup.values().stream().filter(f -> whyNot(f) == null).toList();
+        static Ranked of(GroupFit.Part part) {
+            int rows = part.subjects().size();
+            return new Ranked(
+                    part.subjects(),
+                    part.tests().size(),
+                    IntStream.range(0, rows).map(part::testsOf).toArray(),
+                    IntStream.range(0, rows).map(r -> doubted(part, r)).toArray(),
+                    part.estimate());
         }
 
-        @Nullable
-        String whyNot(GroupFit fit) {
-            int subjects =
-                    fit.parts().isEmpty() ? 0 : fit.parts().get(0).setups().size();
-            if (!fit.group().isSpeed()) {
-                return "it does not tell how fast a device is";
-            }
-            if (subjects < 2) {
-                return "fewer than two setups have it";
-            }
-            if (fit.parts().get(0).tests() < 2) {
-                return "it has one test only";
-            }
-            long scored = byGroup.values().stream()
-                    .flatMap(f -> f.parts().stream())
-                    .flatMap(p -> p.setups().stream())
-                    .distinct()
+        private static int doubted(GroupFit.Part part, int row) {
+            return (int) IntStream.range(0, part.tests().size())
+                    .filter(m -> part.fit().trust(row, m) < WhyService.DOUBTED)
                     .count();
-            return subjects < COMMON * scored ? "fewer than three in five of the setups have it" : null;
+        }
+
+        int rowOf(int subject) {
+            return Math.max(-1, Collections.binarySearch(subjects, subject));
         }
     }
 
     /**
      * Returns the standings.
      *
-     * @param group to rank by; null for overall
-     * @param kind to narrow the pool to; null for all
-     * @param reference setup whose index is 100; the one in the middle where null or not placed
+     * @param around key of a subject that is to be seen wherever it stands; null for none
      */
-    public StandingsView standings(@Nullable TestGroup group, @Nullable DeviceKind kind, @Nullable Long reference) {
-        ScoreSnapshot scores = book.current();
-        Map<Long, SetupLabel> labels = setups.labels();
-        Fits fits = fits(scores, labels, kind);
-        List<GroupView> groups = fits.byGroup.values().stream()
-                .filter(f -> !f.parts().isEmpty())
-                .map(f -> new GroupView(
-                        f.group(),
-                        f.tests().size(),
-                        f.parts().stream().mapToInt(p -> p.setups().size()).sum(),
-                        fits.whyNot(f) == null,
-                        fits.whyNot(f)))
-                .toList();
-        List<GroupFit.Part> ranked =
-                group == null ? overall(fits) : fits.byGroup.get(group).parts();
-        if (ranked.isEmpty()) {
-            return new StandingsView(
-                    group,
-                    kind,
-                    scores.revision(),
-                    null,
-                    false,
-                    groups,
-                    List.of(),
-                    List.of(),
-                    unplaced(fits, group, Set.of()));
-        }
-        GroupFit.Part main = ranked.get(0);
-        int middle = reference == null || main.indexOf(reference) < 0
-                ? Placing.middle(main.estimate())
-                : main.indexOf(reference);
-        long referenceSetup = main.setups().get(middle);
+    StandingsView standings(StandingsQuestion question, @Nullable String around) {
+        PoolFits fits = keeper.of(question.fitted());
+        StandingsQuestion.Weights weights = question.weights();
+        TestColumn test = question.test() == null ? null : keeper.test(question.test());
+        TestGroup group = test == null ? question.group() : test.suite().sheet().groupOf(test.metric());
+        List<Ranked> ranked = ranked(fits, group, weights);
+        SubjectKey asked = question.referenceKey();
+        int wanted = asked == null ? -1 : fits.numberOf(asked.toString());
+        Ranked main = ranked.isEmpty() ? null : ranked.get(0);
+        int hundred = main == null ? -1 : main.rowOf(wanted) < 0 ? Placing.middle(main.estimate()) : main.rowOf(wanted);
+        int reference = main == null ? -1 : main.subjects().get(hundred);
+        Map<Integer, List<GroupPlaceView>> strips = strips(fits, reference);
         List<List<PlaceView>> parts = ranked.stream()
-                .map(p -> places(p, p == main ? middle : Placing.middle(p.estimate()), fits, referenceSetup))
+                .map(r -> places(r, r == main ? hundred : Placing.middle(r.estimate()), fits, strips))
                 .toList();
-        Set<Long> placed = ranked.stream().flatMap(p -> p.setups().stream()).collect(Collectors.toSet());
         return new StandingsView(
                 group,
-                kind,
-                scores.revision(),
-                fits.pool.get(referenceSetup),
-                main.tests() == 1,
-                groups,
-                parts.get(0),
-                parts.subList(1, parts.size()),
-                unplaced(fits, group, placed));
+                test == null ? null : view(test),
+                fits.scores().revision(),
+                reference < 0 ? null : view(fits, reference),
+                main != null && main.tests() == 1,
+                groups(fits, weights, reference),
+                fits.byGroup().values().stream()
+                        .filter(f -> group == null || f.group() == group)
+                        .flatMap(f -> f.tests().stream())
+                        .map(StandingsService::view)
+                        .toList(),
+                main == null ? 0 : main.subjects().size(),
+                main == null ? List.of() : shown(parts.get(0), around),
+                parts.stream().skip(1).map(p -> shown(p, around)).toList(),
+                unplaced(fits, group, weights, ranked));
+    }
+
+    /** Returns the rankings a question comes to, the largest island first: of a group, or overall where it is null. */
+    List<Ranked> ranked(PoolFits fits, @Nullable TestGroup group, StandingsQuestion.Weights weights) {
+        return group == null
+                ? overall(fits, weights).stream().toList()
+                : fits.byGroup().get(group).parts().stream().map(Ranked::of).toList();
+    }
+
+    /** Overall needs every common group; the largest island of each. */
+    private static Optional<Ranked> overall(PoolFits fits, StandingsQuestion.Weights weights) {
+        List<GroupFit> common = fits.common(weights);
+        if (common.isEmpty()) {
+            return Optional.empty();
+        }
+        TreeSet<Integer> inAll = new TreeSet<>(common.get(0).parts().get(0).subjects());
+        common.forEach(f -> inAll.retainAll(f.parts().get(0).subjects()));
+        if (inAll.isEmpty()) {
+            return Optional.empty();
+        }
+        List<Integer> subjects = List.copyOf(inAll);
+        List<Ranked> groups =
+                common.stream().map(f -> Ranked.of(f.parts().get(0))).toList();
+        List<Estimate> estimates = groups.stream()
+                .map(r -> Overall.subset(
+                        r.estimate(), subjects.stream().mapToInt(r::rowOf).toArray()))
+                .toList();
+        return Optional.of(new Ranked(
+                subjects,
+                groups.stream().mapToInt(Ranked::tests).sum(),
+                subjects.stream()
+                        .mapToInt(s -> groups.stream()
+                                .mapToInt(r -> r.testsOf()[r.rowOf(s)])
+                                .sum())
+                        .toArray(),
+                subjects.stream()
+                        .mapToInt(s -> groups.stream()
+                                .mapToInt(r -> r.doubted()[r.rowOf(s)])
+                                .sum())
+                        .toArray(),
+                Overall.combine(
+                        estimates,
+                        common.stream().mapToDouble(f -> weights.of(f.group())).toArray())));
     }
 
     /**
-     * Returns where each setup of a pool stands in each group of tests, the setup in the middle of the group being 100.
+     * Returns where each setup of a kind stands in each group of tests, the setup in the middle of the group being 100; by the
+     * number of the setup.
      *
      * @param kind to narrow the pool to; null for all
      */
     public Map<Long, List<GroupPlaceView>> positions(@Nullable DeviceKind kind) {
-        return strips(fits(book.current(), setups.labels(), kind), -1);
+        PoolFits fits =
+                keeper.of(new StandingsQuestion.Fitted(SubjectService.SETUPS, Speaker.USUAL, Pool.ofKind(kind), null));
+        Map<Long, List<GroupPlaceView>> bySetup = new HashMap<>();
+        strips(fits, -1).forEach((s, places) -> bySetup.put(fits.pool().get(s).setup(), places));
+        return bySetup;
     }
 
-    private Fits fits(ScoreSnapshot scores, Map<Long, SetupLabel> labels, @Nullable DeviceKind kind) {
-        Question question = new Question(scores.revision(), labels.size(), kind);
-        synchronized (kept) {
-            Fits before = kept.get(question);
-            if (before != null) {
-                return before;
-            }
-        }
-        Map<Long, SetupLabel> pool = labels.values().stream()
-                .filter(l -> kind == null || l.kind() == kind)
-                .collect(Collectors.toMap(SetupLabel::setupId, l -> l));
-        Map<TestGroup, GroupFit> byGroup = new EnumMap<>(TestGroup.class);
-        for (TestGroup group : TestGroup.values()) {
-            byGroup.put(group, GroupFit.of(group, tests(group), pool.keySet(), scores));
-        }
-        Fits fits = new Fits(pool, byGroup);
-        synchronized (kept) {
-            kept.put(question, fits);
-        }
-        return fits;
-    }
-
-    private List<TestColumn> tests(TestGroup group) {
-        return suites.all().stream()
-                .flatMap(s -> s.sheet().ranked().stream()
-                        .filter(m -> s.sheet().groupOf(m) == group)
-                        .map(m -> new TestColumn(s, m)))
+    private List<PlaceView> places(
+            Ranked ranked, int reference, PoolFits fits, Map<Integer, List<GroupPlaceView>> strips) {
+        boolean one = ranked.tests() == 1;
+        List<Place> order = Placing.of(ranked.estimate(), reference);
+        return IntStream.range(0, order.size())
+                .mapToObj(i -> {
+                    Place p = order.get(i);
+                    int subject = ranked.subjects().get(p.subject());
+                    boolean exact = one || p.subject() == reference;
+                    return new PlaceView(
+                            view(fits, subject),
+                            i + 1,
+                            p.index(),
+                            exact ? null : p.indexLow(),
+                            exact ? null : p.indexHigh(),
+                            p.best(),
+                            p.worst(),
+                            p.level(),
+                            ranked.testsOf()[p.subject()],
+                            ranked.tests(),
+                            ranked.doubted()[p.subject()],
+                            strips.getOrDefault(subject, List.of()));
+                })
                 .toList();
     }
 
-    /** Overall needs every common group; the largest island of each. */
-    private static List<GroupFit.Part> overall(Fits fits) {
-        List<GroupFit> common = fits.common();
-        if (common.isEmpty()) {
-            return List.of();
-        }
-        Set<Long> inAll = new TreeSet<>(common.get(0).parts().get(0).setups());
-        common.forEach(f -> inAll.retainAll(f.parts().get(0).setups()));
-        if (inAll.isEmpty()) {
-            return List.of();
-        }
-        List<Long> subjects = List.copyOf(inAll);
-        List<Estimate> estimates = common.stream()
-                .map(f -> f.parts().get(0))
-                .map(p -> Overall.subset(
-                        p.estimate(), subjects.stream().mapToInt(p::indexOf).toArray()))
+    private static List<PlaceView> shown(List<PlaceView> places, @Nullable String around) {
+        int at = IntStream.range(0, places.size())
+                .filter(i -> places.get(i).subject().key().equals(around))
+                .findFirst()
+                .orElse(-AROUND - 1);
+        return IntStream.range(0, places.size())
+                .filter(i -> i < MOST_SHOWN || Math.abs(i - at) <= AROUND)
+                .mapToObj(places::get)
                 .toList();
-        double[] equal = new double[common.size()];
-        Arrays.fill(equal, 1);
-        int tests = common.stream().mapToInt(f -> f.parts().get(0).tests()).sum();
-        int[] counts = subjects.stream()
-                .mapToInt(s -> common.stream()
-                        .map(f -> f.parts().get(0))
-                        .mapToInt(p -> p.testCounts()[p.indexOf(s)])
-                        .sum())
+    }
+
+    static SubjectView view(PoolFits fits, int subject) {
+        Subject s = fits.pool().get(subject);
+        SetupLabel label = s.setup() == null ? null : fits.labels().get(s.setup());
+        return SubjectView.of(s, label == null ? null : label.parentId());
+    }
+
+    static TestView view(TestColumn test) {
+        return new TestView(
+                test.metricId(),
+                test.suite().sheet().groupOf(test.metric()),
+                test.suite().sheet().name(),
+                test.suite().sheet().id().version(),
+                test.metric().name(),
+                test.metric().unit());
+    }
+
+    private static List<GroupView> groups(PoolFits fits, StandingsQuestion.Weights weights, int reference) {
+        return fits.byGroup().values().stream()
+                .filter(f -> !f.parts().isEmpty())
+                .map(f -> new GroupView(
+                        f.group(),
+                        f.tests().size(),
+                        f.parts().stream().mapToInt(p -> p.subjects().size()).sum(),
+                        weights.of(f.group()),
+                        fits.whyNot(f, weights) == null,
+                        fits.whyNot(f, weights),
+                        indexes(f.parts().get(0), reference)))
+                .toList();
+    }
+
+    private static List<Double> indexes(GroupFit.Part part, int reference) {
+        double[] theta = part.estimate().theta();
+        int hundred = hundred(part, reference);
+        double[] rising = Arrays.stream(theta)
+                .map(t -> 100 * Math.exp(t - theta[hundred]))
+                .sorted()
                 .toArray();
-        return List.of(new GroupFit.Part(subjects, tests, counts, Overall.combine(estimates, equal)));
-    }
-
-    private List<PlaceView> places(GroupFit.Part part, int reference, Fits fits, long groupReference) {
-        boolean one = part.tests() == 1;
-        Map<Long, List<GroupPlaceView>> strips = strips(fits, groupReference);
-        return Placing.of(part.estimate(), reference).stream()
-                .map(p -> place(p, part, one || p.subject() == reference, fits, strips))
+        int shown = Math.min(rising.length, MOST_INDEXES);
+        return IntStream.range(0, shown)
+                .mapToObj(i -> rising[shown == 1 ? 0 : (int) Math.round(i * (rising.length - 1.0) / (shown - 1))])
                 .toList();
     }
 
-    private static PlaceView place(
-            Place p, GroupFit.Part part, boolean exact, Fits fits, Map<Long, List<GroupPlaceView>> strips) {
-        long setup = part.setups().get(p.subject());
-        return new PlaceView(
-                fits.pool.get(setup),
-                p.index(),
-                exact ? null : p.indexLow(),
-                exact ? null : p.indexHigh(),
-                p.best(),
-                p.worst(),
-                p.level(),
-                part.testCounts()[p.subject()],
-                part.tests(),
-                strips.getOrDefault(setup, List.of()));
+    private static int hundred(GroupFit.Part part, int reference) {
+        return part.rowOf(reference) < 0 ? Placing.middle(part.estimate()) : part.rowOf(reference);
     }
 
-    /** Where each setup stands in each group, by its own fit. */
-    private static Map<Long, List<GroupPlaceView>> strips(Fits fits, long reference) {
-        Map<Long, List<GroupPlaceView>> strips = new LinkedHashMap<>();
-        for (GroupFit fit : fits.byGroup.values()) {
+    /** Where each subject stands in each group, by its own fit. */
+    private static Map<Integer, List<GroupPlaceView>> strips(PoolFits fits, int reference) {
+        Map<Integer, List<GroupPlaceView>> strips = new HashMap<>();
+        for (GroupFit fit : fits.byGroup().values()) {
             if (fit.parts().isEmpty()) {
                 continue;
             }
             GroupFit.Part main = fit.parts().get(0);
             double[] theta = main.estimate().theta();
-            int hundred = main.indexOf(reference) < 0 ? Placing.middle(main.estimate()) : main.indexOf(reference);
-            IntStream.range(0, theta.length).forEach(s -> {
-                PoolPosition position = PoolPosition.of(theta[s], theta);
-                strips.computeIfAbsent(main.setups().get(s), k -> new ArrayList<>())
+            int hundred = hundred(main, reference);
+            PoolPosition[] positions = PoolPosition.all(theta);
+            for (int s = 0; s < theta.length; s++) {
+                strips.computeIfAbsent(main.subjects().get(s), k -> new ArrayList<>())
                         .add(new GroupPlaceView(
                                 fit.group(),
                                 100 * Math.exp(theta[s] - theta[hundred]),
-                                position.place(),
-                                position.of(),
-                                position.band().orElse(null)));
-            });
+                                positions[s].place(),
+                                positions[s].of(),
+                                positions[s].percentile(),
+                                positions[s].band().orElse(null)));
+            }
         }
         return strips;
     }
 
-    private List<UnplacedView> unplaced(Fits fits, @Nullable TestGroup group, Set<Long> placed) {
-        List<GroupFit> needed = group == null ? fits.common() : List.of(fits.byGroup.get(group));
-        Set<Long> anywhere = fits.byGroup.values().stream()
+    private static List<UnplacedView> unplaced(
+            PoolFits fits, @Nullable TestGroup group, StandingsQuestion.Weights weights, List<Ranked> ranked) {
+        List<GroupFit> needed =
+                group == null ? fits.common(weights) : List.of(fits.byGroup().get(group));
+        TreeSet<Integer> anywhere = fits.byGroup().values().stream()
                 .flatMap(f -> f.parts().stream())
-                .flatMap(p -> p.setups().stream())
+                .flatMap(p -> p.subjects().stream())
                 .collect(Collectors.toCollection(TreeSet::new));
-        anywhere.removeAll(placed);
+        ranked.forEach(r -> r.subjects().forEach(anywhere::remove));
         return anywhere.stream()
-                .map(s -> unplaced(fits.pool.get(s), needed))
-                .sorted(Comparator.comparing(u -> u.setup().text()))
+                .limit(MOST_SHOWN)
+                .map(s -> unplaced(fits, s, needed))
+                .sorted(Comparator.comparing(
+                        u -> u.subject().name() + u.subject().detail()))
                 .toList();
     }
 
-    private static UnplacedView unplaced(SetupLabel setup, List<GroupFit> needed) {
+    private static UnplacedView unplaced(PoolFits fits, int subject, List<GroupFit> needed) {
+        DeviceKind kind = fits.pool().get(subject).deviceKind();
         List<GroupFit> missing = needed.stream()
-                .filter(f -> f.parts().isEmpty() || f.parts().get(0).indexOf(setup.setupId()) < 0)
+                .filter(f -> f.parts().isEmpty() || f.parts().get(0).rowOf(subject) < 0)
                 .toList();
         Optional<Suite> quickest = missing.stream()
                 .flatMap(f -> f.tests().stream())
                 .map(TestColumn::suite)
-                .filter(s -> setup.kind().runsNatively() || s.sheet().home() != Home.NATIVE)
+                .filter(s -> kind == null || kind.runsNatively() || s.sheet().home() != Home.NATIVE)
                 .min(Comparator.comparingDouble(s -> s.sheet().schedule().minutes()));
         return new UnplacedView(
-                setup,
+                view(fits, subject),
                 missing.stream().map(GroupFit::group).toList(),
                 quickest.map(s -> s.sheet().name()).orElse(null),
                 quickest.map(s -> s.sheet().schedule().minutes()).orElse(null));

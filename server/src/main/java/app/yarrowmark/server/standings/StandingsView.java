@@ -2,29 +2,31 @@ package app.yarrowmark.server.standings;
 
 import app.yarrowmark.core.rank.PoolPosition;
 import app.yarrowmark.core.suite.TestGroup;
-import app.yarrowmark.server.catalogue.DeviceKind;
-import app.yarrowmark.server.setups.SetupLabel;
+import app.yarrowmark.server.subjects.SubjectView;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Where setups stand.
+ * Where subjects stand.
  *
  * @param group that is ranked; absent for overall
- * @param kind the pool is narrowed to; absent for all
+ * @param test that is ranked alone; absent for all of the group
  * @param reference whose index is 100; absent if nobody is placed
  * @param oneTest whether there is only one test, so that this is an order and no standing
+ * @param placed how many are, of which {@code places} may show only the first and those around the one asked about
  * @param places the best first
  * @param apart further islands: they share no test with the places above
  * @param unplaced who lacks what, and what would place them
  */
 public record StandingsView(
         @Nullable TestGroup group,
-        @Nullable DeviceKind kind,
+        @Nullable TestView test,
         long revision,
-        @Nullable SetupLabel reference,
+        @Nullable SubjectView reference,
         boolean oneTest,
         List<GroupView> groups,
+        List<TestView> tests,
+        int placed,
         List<PlaceView> places,
         List<List<PlaceView>> apart,
         List<UnplacedView> unplaced) {
@@ -32,25 +34,35 @@ public record StandingsView(
     /**
      * A group of tests in the pool.
      *
+     * @param weight in overall, as asked
      * @param counts whether it is part of overall; {@code why} says why not
+     * @param indexes of the pool, rising; thinned where there are many
      */
     public record GroupView(
             TestGroup group,
             int tests,
             int subjects,
+            double weight,
             boolean counts,
-            @Nullable String why) {}
+            @Nullable String why,
+            List<Double> indexes) {}
+
+    /** A test that could be ranked alone, by the number of its metric. */
+    public record TestView(long id, TestGroup group, String suite, String version, String name, String unit) {}
 
     /**
      * One place.
      *
+     * @param number in the order, from 1
      * @param low lower end of the 90 % interval of the index; absent for the reference and where there is one test only
      * @param best lower end of the 90 % range of places
      * @param level bracket, from 0 at the top
      * @param tests how many of the tests this one has
+     * @param doubted how many of its cells count less than in full
      */
     public record PlaceView(
-            SetupLabel setup,
+            SubjectView subject,
+            int number,
             double index,
             @Nullable Double low,
             @Nullable Double high,
@@ -59,14 +71,19 @@ public record StandingsView(
             int level,
             int tests,
             int testsOf,
+            int doubted,
             List<GroupPlaceView> groups) {}
 
-    /** Where one stands in one group: index, place of how many, and the fifth it is in (pools of 8 or more). */
-    public record GroupPlaceView(TestGroup group, double index, int place, int of, PoolPosition.@Nullable Band band) {}
+    /**
+     * Where one stands in one group: index, place of how many, the share of the pool below it, and the fifth it is in (pools
+     * of 8 or more).
+     */
+    public record GroupPlaceView(
+            TestGroup group, double index, int place, int of, double percentile, PoolPosition.@Nullable Band band) {}
 
     /** One that cannot be placed, the groups it lacks, and the quickest suite that would help. */
     public record UnplacedView(
-            SetupLabel setup,
+            SubjectView subject,
             List<TestGroup> missing,
             @Nullable String toRun,
             @Nullable Double minutes) {}

@@ -29,6 +29,11 @@ public record Subject(
         return setups.size() == 1 ? setups.get(0) : null;
     }
 
+    /** Returns whether its scores are those of one setup as they stand. */
+    public boolean isPlain() {
+        return key.kind() == SubjectKey.Kind.SETUP || key.kind() == SubjectKey.Kind.MODEL;
+    }
+
     /** Returns name and detail. */
     public String text() {
         return detail.isEmpty() ? name : name + ", " + detail;

@@ -25,6 +25,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -106,6 +107,65 @@ public class SubjectService {
                 speaking.origin(),
                 speaking.modelId(),
                 List.of(speaking.setupId()));
+    }
+
+    /** What a pool is made of. */
+    public static final String SETUPS = "setup";
+
+    /** What a pool is made of. */
+    public static final String MODELS = "model";
+
+    /**
+     * Returns the subjects of a pool.
+     *
+     * @param ranked {@link #SETUPS}, {@link #MODELS}, or the key of a fact whose values are the subjects
+     * @param speaker which setup speaks for a model
+     */
+    public List<Subject> pool(Pool pool, String ranked, Speaker speaker, ScoreSnapshot scores) {
+        List<SetupLabel> members = members(pool);
+        return switch (ranked) {
+            case SETUPS -> members.stream().map(this::ofSetup).toList();
+            case MODELS ->
+                members.stream().collect(Collectors.groupingBy(SetupLabel::modelId)).values().stream()
+                        .flatMap(own -> speaking(own, speaker, scores).stream())
+                        .map(this::ofModel)
+                        .toList();
+            default -> bearing(ranked, members);
+        };
+    }
+
+    private List<SetupLabel> members(Pool pool) {
+        Stream<SetupLabel> labels = setups.labels().values().stream().filter(pool::has);
+        if (pool.asksOfModels()) {
+            Set<Long> models = catalogue.models().stream()
+                    .filter(pool::has)
+                    .map(ModelView::id)
+                    .collect(Collectors.toSet());
+            labels = labels.filter(l -> models.contains(l.modelId()));
+        }
+        return labels.sorted(Comparator.comparing(SetupLabel::setupId)).toList();
+    }
+
+    private List<Subject> bearing(String fact, List<SetupLabel> members) {
+        if (!facts.dictionary().has(fact)) {
+            throw new RuleViolations("subject", "is setup, model or the key of a fact, got \"" + fact + "\"");
+        }
+        Map<Long, String> values = setups.valuesOf(fact);
+        return members.stream()
+                .filter(l -> values.containsKey(l.setupId()))
+                .collect(Collectors.groupingBy(l -> values.get(l.setupId()), TreeMap::new, Collectors.toList()))
+                .entrySet()
+                .stream()
+                .map(e -> new Subject(
+                        SubjectKey.ofFact(fact, e.getKey()),
+                        e.getKey(),
+                        e.getValue().size() + (e.getValue().size() == 1 ? " setup" : " setups"),
+                        kind(e.getValue()),
+                        false,
+                        "",
+                        null,
+                        e.getValue().stream().map(SetupLabel::setupId).toList()))
+                .toList();
     }
 
     private static Subject ofClaim(ModelView model) {

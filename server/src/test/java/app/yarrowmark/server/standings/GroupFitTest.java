@@ -6,13 +6,17 @@ import static org.assertj.core.api.Assertions.within;
 import app.yarrowmark.core.exchange.SheetReader;
 import app.yarrowmark.core.score.Reading;
 import app.yarrowmark.core.suite.TestGroup;
+import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
 import app.yarrowmark.server.scorebook.TestColumn;
 import app.yarrowmark.server.scorebook.TestScores;
+import app.yarrowmark.server.subjects.Subject;
+import app.yarrowmark.server.subjects.SubjectKey;
+import app.yarrowmark.server.subjects.SubjectScores;
 import app.yarrowmark.server.suites.Suite;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import org.junit.jupiter.api.Test;
 
 class GroupFitTest {
@@ -35,7 +39,7 @@ class GroupFitTest {
                 10L, Map.of(1L, readings(100, 101), 2L, readings(200, 201)),
                 11L, Map.of(1L, readings(60, 61), 2L, readings(30, 30.5))));
 
-        GroupFit fit = GroupFit.of(TestGroup.STORAGE, TESTS, Set.of(1L, 2L), scores);
+        GroupFit fit = fit(scores, 1, 2);
 
         assertThat(fit.parts()).hasSize(1);
         double[] theta = fit.parts().get(0).estimate().theta();
@@ -48,12 +52,12 @@ class GroupFitTest {
                 10L, Map.of(1L, readings(100, 101), 2L, readings(200, 201), 9L, readings(5, 5)),
                 11L, Map.of(3L, readings(60, 61))));
 
-        GroupFit fit = GroupFit.of(TestGroup.STORAGE, TESTS, Set.of(1L, 2L, 3L, 4L), scores);
+        GroupFit fit = fit(scores, 1, 2, 3, 4);
 
-        assertThat(fit.parts()).extracting(GroupFit.Part::setups).containsExactly(List.of(1L, 2L), List.of(3L));
-        assertThat(fit.parts().get(0).tests()).isEqualTo(1);
-        assertThat(fit.parts().get(0).testCounts()).containsExactly(1, 1);
-        assertThat(fit.parts().get(0).indexOf(9)).isEqualTo(-1);
+        assertThat(fit.parts()).extracting(GroupFit.Part::subjects).containsExactly(List.of(0, 1), List.of(2));
+        assertThat(fit.parts().get(0).tests()).hasSize(1);
+        assertThat(fit.parts().get(0).testsOf(0)).isEqualTo(1);
+        assertThat(fit.parts().get(0).rowOf(3)).isEqualTo(-1);
     }
 
     @Test
@@ -62,22 +66,27 @@ class GroupFitTest {
                 10L, Map.of(1L, readings(100, 101), 2L, readings(200, 202)),
                 // Single readings without history: nothing is known of their noise.
                 11L, Map.of(1L, readings(60), 2L, readings(30)));
-        double error = GroupFit.of(TestGroup.STORAGE, TESTS, Set.of(1L, 2L), TestScores.snapshot(cells))
-                .parts()
-                .get(0)
-                .estimate()
-                .errorOfDifference(0, 1);
+        double error =
+                fit(TestScores.snapshot(cells), 1, 2).parts().get(0).estimate().errorOfDifference(0, 1);
         assertThat(error).isPositive().isLessThan(1);
     }
 
     @Test
     void nobodyIsNoPart() {
-        GroupFit fit = GroupFit.of(TestGroup.STORAGE, TESTS, Set.of(1L), TestScores.snapshot(Map.of()));
+        GroupFit fit = fit(TestScores.snapshot(Map.of()), 1);
         assertThat(fit.parts()).isEmpty();
         assertThat(fit.tests()).isEmpty();
     }
 
+    private static GroupFit fit(ScoreSnapshot scores, long... setups) {
+        List<Subject> pool = Arrays.stream(setups)
+                .mapToObj(s ->
+                        new Subject(SubjectKey.ofSetup(s), "Fen " + s, "", DeviceKind.LAPTOP, false, "", s, List.of(s)))
+                .toList();
+        return GroupFit.of(TestGroup.STORAGE, TESTS, pool, new SubjectScores(scores, null, null), scores);
+    }
+
     private static List<Reading> readings(double... values) {
-        return java.util.Arrays.stream(values).mapToObj(v -> new Reading(v, .1)).toList();
+        return Arrays.stream(values).mapToObj(v -> new Reading(v, .1)).toList();
     }
 }

@@ -1,0 +1,118 @@
+package app.yarrowmark.server.standings;
+
+import app.yarrowmark.core.suite.Metric;
+import app.yarrowmark.core.suite.TestGroup;
+import app.yarrowmark.server.catalogue.CatalogueService;
+import app.yarrowmark.server.scorebook.ScoreBook;
+import app.yarrowmark.server.scorebook.ScoreSnapshot;
+import app.yarrowmark.server.scorebook.TestColumn;
+import app.yarrowmark.server.setups.SetupLabel;
+import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.shell.Refusal;
+import app.yarrowmark.server.subjects.Subject;
+import app.yarrowmark.server.subjects.SubjectScores;
+import app.yarrowmark.server.subjects.SubjectService;
+import app.yarrowmark.server.suites.Suite;
+import app.yarrowmark.server.suites.SuiteService;
+import java.util.EnumMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Fits pools when they are asked for, and keeps the last fits while neither scores nor catalogue change. */
+@Component
+class FitKeeper {
+
+    private static final int MOST_KEPT = 24;
+    /** A fit of thousands of subjects holds their draws; few of those are kept. */
+    private static final int MOST_SUBJECTS_KEPT = 12_000;
+
+    private final ScoreBook book;
+    private final SetupService setups;
+    private final CatalogueService catalogue;
+    private final SuiteService suites;
+    private final SubjectService subjects;
+    private final Map<StandingsQuestion.Fitted, PoolFits> kept = new LinkedHashMap<>(16, .75f, true);
+
+    FitKeeper(
+            ScoreBook book,
+            SetupService setups,
+            CatalogueService catalogue,
+            SuiteService suites,
+            SubjectService subjects) {
+        this.book = book;
+        this.setups = setups;
+        this.catalogue = catalogue;
+        this.suites = suites;
+        this.subjects = subjects;
+    }
+
+    /** Returns the fits a question needs, of the scores and the catalogue as they are now. */
+    PoolFits of(StandingsQuestion.Fitted question) {
+        ScoreSnapshot scores = book.current();
+        Map<Long, SetupLabel> labels = setups.labels();
+        synchronized (kept) {
+            kept.values().removeIf(f -> f.scores().revision() != scores.revision() || f.labels() != labels);
+            PoolFits before = kept.get(question);
+            if (before != null) {
+                return before;
+            }
+        }
+        PoolFits fits = fit(question, scores, labels);
+        synchronized (kept) {
+            kept.put(question, fits);
+            trim();
+        }
+        return fits;
+    }
+
+    private void trim() {
+        while (kept.size() > 1
+                && (kept.size() > MOST_KEPT
+                        || kept.values().stream().mapToInt(f -> f.pool().size()).sum() > MOST_SUBJECTS_KEPT)) {
+            kept.remove(kept.keySet().iterator().next());
+        }
+    }
+
+    private PoolFits fit(StandingsQuestion.Fitted question, ScoreSnapshot scores, Map<Long, SetupLabel> labels) {
+        List<Subject> pool = subjects.pool(question.pool(), question.ranked(), question.speaker(), scores);
+        SubjectScores of = new SubjectScores(scores, catalogue, setups);
+        Map<TestGroup, GroupFit> byGroup = new EnumMap<>(TestGroup.class);
+        for (TestGroup group : TestGroup.values()) {
+            byGroup.put(group, GroupFit.of(group, tests(group, question.test()), pool, of, scores));
+        }
+        return new PoolFits(scores, labels, pool, byGroup);
+    }
+
+    private List<TestColumn> tests(TestGroup group, @Nullable Long only) {
+        return all().filter(t -> t.suite().sheet().groupOf(t.metric()) == group)
+                .filter(t -> only == null ? isRanked(t) : t.metricId() == only)
+                .toList();
+    }
+
+    private static boolean isRanked(TestColumn test) {
+        return test.suite().sheet().ranked().contains(test.metric());
+    }
+
+    private Stream<TestColumn> all() {
+        return suites.all().stream().flatMap(s -> columns(s));
+    }
+
+    private static Stream<TestColumn> columns(Suite suite) {
+        return suite.sheet().metrics().stream().filter(Metric::isRatio).map(m -> new TestColumn(suite, m));
+    }
+
+    /**
+     * Returns a test by the number of its metric.
+     *
+     * @throws Refusal if there is none on a ratio scale
+     */
+    TestColumn test(long metricId) {
+        return all().filter(t -> t.metricId() == metricId)
+                .findFirst()
+                .orElseThrow(() -> Refusal.notFound("There is no test number " + metricId + " that can be ranked."));
+    }
+}

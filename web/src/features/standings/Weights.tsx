@@ -1,0 +1,95 @@
+import { useState } from 'react'
+import type { Schemas } from '../../api/client'
+import type { TestGroup } from '../../api/queries'
+import { groups, speedGroups } from '../../figures/words'
+import { Button } from '../../ui/Button'
+
+export interface WeightsProps {
+  readonly view: Schemas['StandingsView']
+  readonly onWeight: (group: TestGroup, weight: number) => void
+  /** Whether any weight is named. */
+  readonly named: boolean
+  /** Weighs all groups equally again. */
+  readonly onEqual: () => void
+}
+
+/** How much each group counts in overall, as a share; drag or use the arrow keys to change it. */
+export function Weights({ view, onWeight, named, onEqual }: WeightsProps) {
+  const shown = view.groups.filter((g) => speedGroups.includes(g.group) && (g.counts || g.weight === 0))
+  const left = view.groups.filter((g) => !g.counts && g.weight > 0 && speedGroups.includes(g.group))
+  const all = shown.reduce((sum, g) => sum + g.weight, 0)
+  return (
+    <div className="text-ink2">
+      <div className="flex gap-5 items-center">
+        <span>Weights</span>
+        {shown.map((g) => (
+          <Weight key={g.group} group={g} share={all > 0 ? g.weight / all : 0} onWeight={onWeight} />
+        ))}
+        {named && (
+          <Button look="quiet" className="!py-0 !px-0" onClick={onEqual}>
+            equal
+          </Button>
+        )}
+      </div>
+      {left.length > 0 && (
+        <span className="block text-[12.5px] mt-0.5">
+          Left out:{' '}
+          {left.map((g, i) => (
+            <span key={g.group}>
+              {i > 0 && ', '}
+              {groups[g.group]} ({g.why})
+              {g.tests > 1 && g.subjects > 1 && (
+                <Button
+                  look="quiet"
+                  className="!py-0"
+                  onClick={() => {
+                    onWeight(g.group, 1)
+                  }}
+                >
+                  count it
+                </Button>
+              )}
+            </span>
+          ))}
+        </span>
+      )}
+    </div>
+  )
+}
+
+interface WeightProps {
+  readonly group: Schemas['GroupView']
+  readonly share: number
+  readonly onWeight: (group: TestGroup, weight: number) => void
+}
+
+/** Ten steps are as fine as anybody means it; the share follows from all of them. */
+function Weight({ group, share, onWeight }: WeightProps) {
+  const [moved, setMoved] = useState<number | undefined>(undefined)
+  const commit = () => {
+    if (moved !== undefined && moved !== group.weight) onWeight(group.group, moved)
+    setMoved(undefined)
+  }
+  return (
+    <label className="flex items-center gap-1.5" title={`${String(group.tests)} tests`}>
+      <span className="text-ink">{groups[group.group]}</span>
+      <span className="num text-ink w-[34px] text-right">{Math.round(share * 100)} %</span>
+      <input
+        type="range"
+        min={0}
+        max={10}
+        step={0.5}
+        value={Math.min(10, moved ?? group.weight)}
+        aria-label={`Weight of ${groups[group.group]}`}
+        aria-valuetext={`${String(moved ?? group.weight)}, ${String(Math.round(share * 100))} percent of overall`}
+        className="w-[54px] accent-ink2"
+        onChange={(e) => {
+          setMoved(Number(e.target.value))
+        }}
+        onPointerUp={commit}
+        onKeyUp={commit}
+        onBlur={commit}
+      />
+    </label>
+  )
+}

@@ -1,0 +1,76 @@
+import type { DeviceKind, StandingsQuestion, TestGroup } from '../../api/queries'
+import { kinds } from '../../figures/words'
+
+type Tuned = NonNullable<StandingsQuestion['tuned']>
+type Origin = NonNullable<StandingsQuestion['origin']>
+
+/** What an address asks to be ranked; what it leaves out is usual. */
+export function question(search: URLSearchParams): StandingsQuestion {
+  const text = (name: string) => search.get(name) ?? undefined
+  const number = (name: string) => {
+    const value = Number(search.get(name) ?? NaN)
+    return Number.isFinite(value) ? value : undefined
+  }
+  const group = text('group') as TestGroup | undefined
+  const kind = text('kind')
+  const asked = {
+    group,
+    test: number('test'),
+    ranked: text('ranked'),
+    speaks: text('speaks'),
+    weight: search.getAll('weight'),
+    reference: text('reference'),
+    kind: kind !== undefined && kind in kinds ? (kind as DeviceKind) : undefined,
+    yearFrom: number('yearFrom'),
+    yearTo: number('yearTo'),
+    priceTo: number('priceTo'),
+    maker: text('maker'),
+    tag: text('tag'),
+    tuned: text('tuned') as Tuned | undefined,
+    origin: text('origin') as Origin | undefined,
+  }
+  return Object.fromEntries(
+    Object.entries(asked).filter(([, v]) => v !== undefined && (!Array.isArray(v) || v.length > 0)),
+  )
+}
+
+/** The weights with another one of a group; a group that is named counts however few have it. */
+export function withWeight(q: StandingsQuestion, group: TestGroup, weight: number): readonly string[] {
+  const others = (q.weight ?? []).filter((w) => !w.startsWith(`${group}:`))
+  return [...others, `${group}:${String(weight)}`]
+}
+
+const parts: Readonly<Record<string, string>> = {
+  setup: 'setups',
+  model: 'models',
+  'cpu.model': 'processors',
+  'graphics.model': 'graphics chips',
+  'drive.model': 'drives',
+  'system.name': 'systems',
+  'browser.name': 'browsers',
+}
+
+/** What is ranked, for many. */
+export function rankedWords(ranked: string | undefined): string {
+  return parts[ranked ?? 'setup'] ?? ranked ?? 'setups'
+}
+
+/** What can be ranked. */
+export const rankable = Object.entries(parts).map(([value, many]) => ({ value, label: `Rank ${many}` }))
+
+/** What narrows the pool, in words; empty for everything there is. */
+export function poolWords(q: StandingsQuestion): readonly string[] {
+  const words: string[] = []
+  if (q.kind) words.push(kinds[q.kind].many)
+  if (q.maker !== undefined) words.push(`of ${q.maker}`)
+  if (q.tag !== undefined) words.push(`tagged ${q.tag}`)
+  if (q.yearFrom !== undefined || q.yearTo !== undefined) {
+    words.push(`of ${String(q.yearFrom ?? 'any year')} to ${String(q.yearTo ?? 'today')}`)
+  }
+  if (q.priceTo !== undefined) words.push(`up to ${String(q.priceTo)}`)
+  if (q.tuned === 'TUNED') words.push('tuned only')
+  if (q.tuned === 'BOTH') words.push('tuned too')
+  if (q.origin === 'OWN') words.push('measured here')
+  if (q.origin === 'ELSEWHERE') words.push('from elsewhere only')
+  return words
+}
