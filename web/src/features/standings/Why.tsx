@@ -53,7 +53,7 @@ function WhyGroup({ group }: { readonly group: Group }) {
   const { tests } = group
   const shown = tests.length <= most ? tests : [...tests.slice(0, most / 2), ...tests.slice(-most / 2)]
   const reach = Math.max(0.05, ...tests.map((t) => Math.abs(Math.log(t.off))))
-  const doubted = tests.filter((t) => t.trust < 0.75)
+  const doubted = tests.filter((t) => t.doubted)
   return (
     <section data-group={group.group}>
       <h2 className="!text-[13px]">
@@ -129,7 +129,7 @@ function TestLine({
             height={6}
             fill={log >= 0 ? 'var(--teal)' : 'var(--sheet)'}
             stroke={log >= 0 ? 'var(--teal)' : 'var(--mulberry)'}
-            opacity={test.trust < 0.75 ? 0.4 : 1}
+            opacity={test.doubted ? 0.4 : 1}
           />
           <line x1={width / 2} x2={width / 2} y1={1} y2={19} stroke="var(--ink)" />
         </svg>

@@ -77,6 +77,7 @@ const why: Schemas['WhyView'] = {
           index: 500,
           share: 0.1,
           trust: 0.3,
+          doubted: true,
         },
         {
           suiteId: 3,
@@ -91,6 +92,7 @@ const why: Schemas['WhyView'] = {
           index: 95,
           share: 0.9,
           trust: 1,
+          doubted: false,
         },
       ],
     },

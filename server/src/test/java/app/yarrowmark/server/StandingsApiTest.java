@@ -159,7 +159,7 @@ class StandingsApiTest extends ServerTest {
         JsonNode lifted = why.at("/groups/0/tests/0");
         assertThat(lifted.get("name").asText()).isEqualTo("Weave");
         assertThat(lifted.get("off").asDouble()).isGreaterThan(2);
-        assertThat(lifted.get("trust").asDouble()).isLessThan(.75);
+        assertThat(lifted.get("doubted").asBoolean()).isTrue();
         assertThat(lifted.get("expected").asDouble()).isLessThan(250);
         assertThat(why.at("/groups/0/tests").findValues("share").stream()
                         .mapToDouble(JsonNode::asDouble)

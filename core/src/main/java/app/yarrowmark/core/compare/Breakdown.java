@@ -1,12 +1,12 @@
 package app.yarrowmark.core.compare;
 
 import app.yarrowmark.core.suite.Formula;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import java.util.TreeMap;
 
 /**
  * Where the change of a total came from. Up to twelve changed parts share it exactly after Shapley (1953), "A value for
@@ -22,7 +22,7 @@ import java.util.TreeMap;
 public record Breakdown(double change, Map<String, Double> shares, boolean exact) {
 
     private static final int MOST_EXACT = 12;
-    private static final int STEPS = 256;
+    private static final int STEPS = 16;
 
     /**
      * Returns the breakdown; empty if a part is missing on a side or the formula has no value there.
@@ -57,7 +57,7 @@ public record Breakdown(double change, Map<String, Double> shares, boolean exact
             Formula total, List<String> changed, Map<String, Double> before, Map<String, Double> after) {
         int n = changed.size();
         double[] value = new double[1 << n];
-        Map<String, Double> mixed = new TreeMap<>(before);
+        Map<String, Double> mixed = new HashMap<>(before);
         for (int set = 0; set < value.length; set++) {
             for (int i = 0; i < n; i++) {
                 String key = changed.get(i);
@@ -87,34 +87,41 @@ public record Breakdown(double change, Map<String, Double> shares, boolean exact
         return weight;
     }
 
-    /** Each small step along the path is shared by what each part does alone, and scaled to the whole step. */
+    /** Each step along the path is shared by what each part does alone around its middle, and scaled to the whole step. */
     private static double[] alongPath(
             Formula total, List<String> changed, Map<String, Double> before, Map<String, Double> after) {
         double[] shares = new double[changed.size()];
-        Map<String, Double> at = new TreeMap<>(before);
+        double from = total.evaluate(before).orElse(Double.NaN);
         for (int step = 0; step < STEPS; step++) {
-            double from = total.evaluate(at).orElse(Double.NaN);
-            Map<String, Double> next = new TreeMap<>(at);
-            for (String key : changed) {
-                next.put(key, between(before.get(key), after.get(key), (step + 1.0) / STEPS));
-            }
-            double whole = total.evaluate(next).orElse(Double.NaN) - from;
+            Map<String, Double> start = at(changed, before, after, (double) step / STEPS);
+            Map<String, Double> end = at(changed, before, after, (step + 1.0) / STEPS);
+            Map<String, Double> middle = at(changed, before, after, (step + .5) / STEPS);
+            double to = total.evaluate(end).orElse(Double.NaN);
             double[] alone = new double[shares.length];
             double sum = 0;
             for (int i = 0; i < alone.length; i++) {
                 String key = changed.get(i);
-                double old = at.put(key, next.get(key));
-                alone[i] = total.evaluate(at).orElse(Double.NaN) - from;
-                at.put(key, old);
+                double kept = middle.put(key, end.get(key));
+                alone[i] = total.evaluate(middle).orElse(Double.NaN);
+                middle.put(key, start.get(key));
+                alone[i] -= total.evaluate(middle).orElse(Double.NaN);
+                middle.put(key, kept);
                 sum += alone[i];
             }
-            double rest = (whole - sum) / alone.length;
+            double rest = (to - from - sum) / alone.length;
             for (int i = 0; i < alone.length; i++) {
                 shares[i] += alone[i] + rest;
             }
-            at = next;
+            from = to;
         }
         return shares;
+    }
+
+    private static Map<String, Double> at(
+            List<String> changed, Map<String, Double> before, Map<String, Double> after, double share) {
+        Map<String, Double> mixed = new HashMap<>(before);
+        changed.forEach(k -> mixed.put(k, between(before.get(k), after.get(k), share)));
+        return mixed;
     }
 
     private static double between(double from, double to, double share) {

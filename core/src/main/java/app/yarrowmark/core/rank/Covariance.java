@@ -1,5 +1,7 @@
 package app.yarrowmark.core.rank;
 
+import java.util.List;
+
 /**
  * How the errors of subjects go together. Only differences mean anything: a constant added to all entries changes none.
  */
@@ -16,5 +18,17 @@ public interface Covariance {
     /** Returns a covariance kept as a whole. */
     static Covariance dense(double[][] entries) {
         return (a, b) -> entries[a][b];
+    }
+
+    /** Returns the weighted sum of several over the same subjects. */
+    static Covariance sum(List<Covariance> parts, double[] weights) {
+        Covariance[] all = parts.toArray(Covariance[]::new);
+        return (a, b) -> {
+            double sum = 0;
+            for (int i = 0; i < all.length; i++) {
+                sum += weights[i] * all[i].at(a, b);
+            }
+            return sum;
+        };
     }
 }

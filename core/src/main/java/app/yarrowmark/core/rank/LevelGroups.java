@@ -1,7 +1,6 @@
 package app.yarrowmark.core.rank;
 
 import java.util.Arrays;
-import java.util.stream.IntStream;
 
 /**
  * Brackets around subjects that cannot be told apart, at a simultaneous 95 %: sixteen equal subjects stay together 95
@@ -41,22 +40,33 @@ final class LevelGroups {
             double pairs = n * (n - 1) / 2.0;
             return estimate.quantile(1 - (1 - LEVEL) / (2 * pairs));
         }
+        double[][] errors = errors(estimate);
         double[] largest = Arrays.stream(estimate.draws())
-                .mapToDouble(v -> largestDeviation(v, estimate))
+                .mapToDouble(v -> largestDeviation(v, estimate.theta(), errors))
                 .sorted()
                 .toArray();
         return largest[(int) Math.ceil(LEVEL * largest.length) - 1];
     }
 
-    private static double largestDeviation(double[] v, Estimate estimate) {
-        double[] theta = estimate.theta();
-        return IntStream.range(0, v.length)
-                .mapToDouble(i -> IntStream.range(i + 1, v.length)
-                        .mapToDouble(j -> Math.abs(v[i] - v[j] - theta[i] + theta[j])
-                                / Math.max(1e-12, estimate.errorOfDifference(i, j)))
-                        .max()
-                        .orElse(0))
-                .max()
-                .orElse(0);
+    private static double[][] errors(Estimate estimate) {
+        int n = estimate.theta().length;
+        double[][] errors = new double[n][n];
+        for (int i = 0; i < n; i++) {
+            for (int j = i + 1; j < n; j++) {
+                errors[i][j] = Math.max(1e-12, estimate.errorOfDifference(i, j));
+            }
+        }
+        return errors;
+    }
+
+    private static double largestDeviation(double[] v, double[] theta, double[][] errors) {
+        double largest = 0;
+        for (int i = 0; i < v.length; i++) {
+            for (int j = i + 1; j < v.length; j++) {
+                double off = Math.abs(v[i] - v[j] - theta[i] + theta[j]) / errors[i][j];
+                largest = Math.max(largest, off);
+            }
+        }
+        return largest;
     }
 }

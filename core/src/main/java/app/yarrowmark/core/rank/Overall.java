@@ -1,7 +1,6 @@
 package app.yarrowmark.core.rank;
 
 import java.util.List;
-import java.util.stream.IntStream;
 
 /** Several groups of tests to one estimate: θ = Σwθ_g / Σw, with the groups' draws combined in the same way. */
 public final class Overall {
@@ -39,10 +38,7 @@ public final class Overall {
         }
         return new Estimate(
                 theta,
-                (a, b) -> IntStream.range(0, squares.length)
-                        .mapToDouble(
-                                g -> squares[g] * groups.get(g).covariance().at(a, b))
-                        .sum(),
+                Covariance.sum(groups.stream().map(Estimate::covariance).toList(), squares),
                 jointDof(groups, weights),
                 draws);
     }

@@ -4,6 +4,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.DoubleUnaryOperator;
 import java.util.stream.IntStream;
 
 /** A node of a parsed formula. */
@@ -59,12 +60,16 @@ sealed interface Expression {
         }
     }
 
-    /** A function over weighted terms; weights are all positive. */
+    /** A function over weighted terms; weights are all positive. Totals are computed many thousand times in a breakdown. */
     record Call(Function function, List<Expression> terms, List<Double> weights) implements Expression {
         @Override
         public double value(Map<String, Double> values) {
-            double[] x = terms.stream().mapToDouble(t -> t.value(values)).toArray();
-            double[] w = weights.stream().mapToDouble(Double::doubleValue).toArray();
+            double[] x = new double[terms.size()];
+            double[] w = new double[x.length];
+            for (int i = 0; i < x.length; i++) {
+                x[i] = terms.get(i).value(values);
+                w[i] = weights.get(i);
+            }
             return function.apply(x, w);
         }
 
@@ -90,22 +95,40 @@ sealed interface Expression {
         }
 
         double apply(double[] x, double[] w) {
-            double all = Arrays.stream(w).sum();
+            double all = sum(w);
             return switch (this) {
-                case SUM -> Arrays.stream(x).sum();
+                case SUM -> sum(x);
                 case MIN -> Arrays.stream(x).min().orElse(Double.NaN);
                 case MAX -> Arrays.stream(x).max().orElse(Double.NaN);
                 case MEAN -> weightedSum(x, w) / all;
-                case GEOMEAN ->
-                    Math.exp(weightedSum(Arrays.stream(x).map(Math::log).toArray(), w) / all);
-                case HARMEAN ->
-                    all / weightedSum(Arrays.stream(x).map(v -> 1 / v).toArray(), w);
+                case GEOMEAN -> Math.exp(weightedSum(each(x, Math::log), w) / all);
+                case HARMEAN -> all / weightedSum(each(x, v -> 1 / v), w);
                 case MEDIAN -> weightedMedian(x, w, all);
             };
         }
 
+        private static double sum(double[] x) {
+            double sum = 0;
+            for (double v : x) {
+                sum += v;
+            }
+            return sum;
+        }
+
+        private static double[] each(double[] x, DoubleUnaryOperator of) {
+            double[] y = new double[x.length];
+            for (int i = 0; i < x.length; i++) {
+                y[i] = of.applyAsDouble(x[i]);
+            }
+            return y;
+        }
+
         private static double weightedSum(double[] x, double[] w) {
-            return IntStream.range(0, x.length).mapToDouble(i -> w[i] * x[i]).sum();
+            double sum = 0;
+            for (int i = 0; i < x.length; i++) {
+                sum += w[i] * x[i];
+            }
+            return sum;
         }
 
         /** The value where half of the weight lies on each side; the middle of the two if a boundary falls there. */

@@ -126,11 +126,7 @@ public class ComparisonService {
                 basis,
                 threshold,
                 setups.labels());
-        Subject base = asked.subjects.get(reference);
-        List<FactDifference> differs = asked.others()
-                .boxed()
-                .flatMap(i -> differences.between(base, asked.subjects.get(i), i).stream())
-                .toList();
+        List<FactDifference> differs = differences.from(asked.subjects, reference, asked.labels);
         List<TestRow> rows =
                 TestRow.of(asked.subjects, suites.all(), new SubjectScores(scores, catalogue, setups), scores);
         List<TestRow> unlike =

@@ -7,6 +7,7 @@ import app.yarrowmark.core.setup.Facts;
 import app.yarrowmark.core.setup.SetupDifference;
 import app.yarrowmark.server.compare.ComparisonView.FactDifference;
 import app.yarrowmark.server.facts.FactService;
+import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.setups.SetupView;
 import app.yarrowmark.server.setups.SetupView.DifferenceView;
@@ -66,43 +67,65 @@ class FactDifferences {
         this.facts = facts;
     }
 
-    List<FactDifference> between(Subject reference, Subject subject, int number) {
-        if (reference.setups().isEmpty() || subject.setups().isEmpty() || isBest(reference) || isBest(subject)) {
-            return List.of();
-        }
-        Map<String, DifferenceView> called = new HashMap<>();
-        boolean sameUnit = false;
-        Long from = reference.setup();
-        Long to = subject.setup();
-        if (from != null && to != null) {
-            SetupView before = setups.view(from);
-            SetupView after = setups.view(to);
-            sameUnit = before.unitId() == after.unitId();
-            if (sameUnit) {
-                calledOnTheWay(before, after).forEach(d -> called.put(d.key(), d));
-            }
-        }
+    /** Returns what differs between each subject and the reference, by the number of the subject. */
+    List<FactDifference> from(List<Subject> subjects, int reference, Map<Long, SetupLabel> labels) {
+        Set<Long> concerned = new HashSet<>();
+        subjects.stream().filter(FactDifferences::isOfSetups).forEach(s -> concerned.addAll(s.setups()));
+        Map<Long, Facts> known = setups.facts(concerned);
         FactDictionary words = facts.dictionary();
         List<FactDifference> found = new ArrayList<>();
-        for (SetupDifference d :
-                SetupDifference.between(shared(reference, words), shared(subject, words), Set.of(), words)) {
-            DifferenceView call = called.get(d.key().key());
-            found.add(new FactDifference(
-                    number,
-                    d.key().key(),
-                    d.key().words(),
-                    d.key().group(),
-                    text(d.before()),
-                    text(d.after()),
-                    standing(d, call, sameUnit),
-                    d.affects().stream().sorted().toList(),
-                    call == null ? null : call.note()));
+        for (int i = 0; i < subjects.size(); i++) {
+            Subject subject = subjects.get(i);
+            if (i != reference && isOfSetups(subject) && isOfSetups(subjects.get(reference))) {
+                found.addAll(between(subjects.get(reference), subject, i, known, words, labels));
+            }
         }
         return found;
     }
 
-    private static boolean isBest(Subject subject) {
-        return subject.key().kind() == SubjectKey.Kind.BEST;
+    private List<FactDifference> between(
+            Subject reference,
+            Subject subject,
+            int number,
+            Map<Long, Facts> known,
+            FactDictionary words,
+            Map<Long, SetupLabel> labels) {
+        boolean sameUnit = sameUnit(reference, subject, labels);
+        Map<String, DifferenceView> called = new HashMap<>();
+        if (sameUnit) {
+            calledOnTheWay(setups.view(reference.setup()), setups.view(subject.setup()))
+                    .forEach(d -> called.put(d.key(), d));
+        }
+        return SetupDifference.between(shared(reference, known, words), shared(subject, known, words), Set.of(), words)
+                .stream()
+                .map(d -> {
+                    DifferenceView call = called.get(d.key().key());
+                    return new FactDifference(
+                            number,
+                            d.key().key(),
+                            d.key().words(),
+                            d.key().group(),
+                            text(d.before()),
+                            text(d.after()),
+                            standing(d, call, sameUnit),
+                            d.affects().stream().sorted().toList(),
+                            call == null ? null : call.note());
+                })
+                .toList();
+    }
+
+    private static boolean sameUnit(Subject a, Subject b, Map<Long, SetupLabel> labels) {
+        if (a.setup() == null || b.setup() == null) {
+            return false;
+        }
+        SetupLabel left = labels.get(a.setup());
+        SetupLabel right = labels.get(b.setup());
+        return left.modelId() == right.modelId() && left.unit().equals(right.unit());
+    }
+
+    /** The best of many, test by test, and a claim were never set up. */
+    private static boolean isOfSetups(Subject subject) {
+        return !subject.setups().isEmpty() && subject.key().kind() != SubjectKey.Kind.BEST;
     }
 
     private static Standing standing(SetupDifference d, @Nullable DifferenceView call, boolean sameUnit) {
@@ -140,8 +163,11 @@ class FactDifferences {
     }
 
     /** The facts on which every setup of a subject agrees. */
-    private Facts shared(Subject subject, FactDictionary words) {
-        List<Facts> all = subject.setups().stream().map(setups::facts).toList();
+    private static Facts shared(Subject subject, Map<Long, Facts> known, FactDictionary words) {
+        List<Facts> all = subject.setups().stream().map(known::get).toList();
+        if (all.size() == 1) {
+            return all.get(0);
+        }
         return Facts.of(all.get(0).all().stream()
                 .filter(f -> all.stream().allMatch(o -> agrees(f, o.get(f.key()), words)))
                 .toList());

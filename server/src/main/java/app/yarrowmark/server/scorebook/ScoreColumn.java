@@ -21,6 +21,7 @@ public final class ScoreColumn {
     private final Map<Long, List<Reading>> readings;
     private final Scale scale;
     private volatile @Nullable Map<Long, Score> scores;
+    private volatile @Nullable Map<Long, PlainScore> plain;
     private volatile @Nullable NoisePool<Long> noise;
 
     ScoreColumn(Map<Long, List<Reading>> readings, Scale scale) {
@@ -44,11 +45,15 @@ public final class ScoreColumn {
 
     /** Returns the score of every setup on a metric without ratios; none on a ratio scale. */
     public Map<Long, PlainScore> plainScores() {
-        if (scale == Scale.RATIO) {
-            return Map.of();
+        Map<Long, PlainScore> computed = plain;
+        if (computed == null) {
+            computed = scale == Scale.RATIO
+                    ? Map.of()
+                    : readings.entrySet().stream()
+                            .collect(Collectors.toMap(Map.Entry::getKey, e -> PlainScore.of(e.getValue(), scale)));
+            plain = computed;
         }
-        return readings.entrySet().stream()
-                .collect(Collectors.toMap(Map.Entry::getKey, e -> PlainScore.of(e.getValue(), scale)));
+        return computed;
     }
 
     /** Returns the readings behind a setup's score, the first started first; empty if it has none. */

@@ -239,6 +239,11 @@ public class SetupService {
         return entity(id).facts();
     }
 
+    /** Returns the facts of several setups, by setup. */
+    public Map<Long, Facts> facts(Collection<Long> ids) {
+        return setups.withFacts(ids).stream().collect(Collectors.toMap(s -> s.id, SetupEntity::facts));
+    }
+
     /** Returns the history of a setup. */
     public List<EventView> historyOf(long id) {
         return history.of(HistoryService.Kind.SETUP, id);

@@ -5,8 +5,10 @@ import app.yarrowmark.server.scorebook.ScoreSnapshot;
 import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.subjects.Subject;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 
 /** The fits of all groups over one pool, as of one revision of the scores. */
@@ -15,12 +17,20 @@ final class PoolFits {
     /** A group is part of overall if at least this share of the pool has it: who lacks it would have no place. */
     private static final double COMMON = 0.75;
 
+    private static final int MOST_REMEMBERED = 24;
+
     private final ScoreSnapshot scores;
     private final Map<Long, SetupLabel> labels;
     private final List<Subject> pool;
     private final Map<TestGroup, GroupFit> byGroup;
     private final Map<String, Integer> numbers = new HashMap<>();
     private final int scored;
+    private final Map<Object, Object> remembered = new LinkedHashMap<>(16, .75f, true) {
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<Object, Object> eldest) {
+            return size() > MOST_REMEMBERED;
+        }
+    };
 
     PoolFits(ScoreSnapshot scores, Map<Long, SetupLabel> labels, List<Subject> pool, Map<TestGroup, GroupFit> byGroup) {
         this.scores = scores;
@@ -35,6 +45,19 @@ final class PoolFits {
                 .flatMap(p -> p.subjects().stream())
                 .distinct()
                 .count();
+    }
+
+    /** Returns what follows from the fits and a key, made once while these fits are kept. */
+    @SuppressWarnings("unchecked")
+    <T> T remember(Object key, Supplier<T> make) {
+        synchronized (remembered) {
+            Object known = remembered.get(key);
+            if (known == null) {
+                known = make.get();
+                remembered.put(key, known);
+            }
+            return (T) known;
+        }
     }
 
     ScoreSnapshot scores() {

@@ -125,9 +125,18 @@ public class StandingsService {
 
     /** Returns the rankings a question comes to, the largest island first: of a group, or overall where it is null. */
     List<Ranked> ranked(PoolFits fits, @Nullable TestGroup group, StandingsQuestion.Weights weights) {
-        return group == null
-                ? overall(fits, weights).stream().toList()
-                : fits.byGroup().get(group).parts().stream().map(Ranked::of).toList();
+        return fits.remember(
+                Arrays.asList("ranked", group, weights),
+                () -> group == null
+                        ? overall(fits, weights).stream().toList()
+                        : fits.byGroup().get(group).parts().stream()
+                                .map(Ranked::of)
+                                .toList());
+    }
+
+    /** Returns the places of a ranking, the best first. */
+    static List<Place> order(PoolFits fits, Ranked ranked, int reference) {
+        return fits.remember(Arrays.asList("order", ranked, reference), () -> Placing.of(ranked.estimate(), reference));
     }
 
     /** Overall needs every common group; the largest island of each. */
@@ -183,7 +192,7 @@ public class StandingsService {
     private List<PlaceView> places(
             Ranked ranked, int reference, PoolFits fits, Map<Integer, List<GroupPlaceView>> strips) {
         boolean one = ranked.tests() == 1;
-        List<Place> order = Placing.of(ranked.estimate(), reference);
+        List<Place> order = order(fits, ranked, reference);
         return IntStream.range(0, order.size())
                 .mapToObj(i -> {
                     Place p = order.get(i);

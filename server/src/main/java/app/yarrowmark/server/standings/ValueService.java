@@ -103,7 +103,7 @@ class ValueService {
         String unit = usual(costs);
         List<NoCost> without = new ArrayList<>();
         List<Place> places = new ArrayList<>();
-        for (Place p : Placing.of(main.estimate(), reference)) {
+        for (Place p : StandingsService.order(fits, main, reference)) {
             Cost c = costs.get(p.subject());
             if (c.why == null && c.unit.equals(unit)) {
                 places.add(p);

@@ -25,8 +25,8 @@ import org.springframework.transaction.annotation.Transactional;
 @Transactional(readOnly = true)
 class WhyService {
 
-    /** A cell that counts less than this share of its full weight is called doubted; a little less is everyday. */
-    static final double DOUBTED = 0.75;
+    /** A cell that counts less than this share of its full weight is called doubted; somewhat less is everyday. */
+    static final double DOUBTED = 0.5;
 
     private final FitKeeper keeper;
     private final CatalogueService catalogue;
@@ -118,6 +118,7 @@ class WhyService {
                 Math.exp(residual),
                 100 * Math.exp(fit.theta()[row] + residual),
                 weight(fit, row, m) / all,
-                fit.trust(row, m));
+                fit.trust(row, m),
+                fit.trust(row, m) < DOUBTED);
     }
 }

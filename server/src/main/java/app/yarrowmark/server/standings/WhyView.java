@@ -30,7 +30,8 @@ record WhyView(SubjectView subject, List<WhyGroup> groups) {
      * @param off ratio of the value to what is expected, turned so that more than 1 is better
      * @param index the subject would have by this test alone, the pool's usual level being 100
      * @param share of the subject's standing in the group that rests on this test, 0 to 1
-     * @param trust 0.02 to 1; under 1 the cell is doubted and counts so much of what it would
+     * @param trust 0.02 to 1; under 1 the cell counts so much of what it would
+     * @param doubted whether it counts less than half of that
      */
     record WhyTest(
             long suiteId,
@@ -44,5 +45,6 @@ record WhyView(SubjectView subject, List<WhyGroup> groups) {
             double off,
             double index,
             double share,
-            double trust) {}
+            double trust,
+            boolean doubted) {}
 }
