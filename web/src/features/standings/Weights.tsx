@@ -41,7 +41,7 @@ export function Weights({ view, onWeight, named, onEqual }: WeightsProps) {
               {g.tests > 1 && g.subjects > 1 && (
                 <Button
                   look="quiet"
-                  className="!py-0"
+                  className="!py-0 !px-0 !text-[12.5px] ml-1.5"
                   onClick={() => {
                     onWeight(g.group, 1)
                   }}

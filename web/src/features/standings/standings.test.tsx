@@ -155,7 +155,7 @@ describe('standings', () => {
   it('say what is left out and who is not placed, with what would mend it', async () => {
     serve(server)
     show(<StandingsPage />, '/standings')
-    expect(await screen.findByText(/Left out: memory \(it has one test only\)/)).toBeTruthy()
+    expect((await screen.findByText(/Left out:/)).textContent).toContain('memory (it has one test only)')
     expect(
       screen.getByText(/it has no drive test in common with the others. Run Siltpath to place it./),
     ).toBeTruthy()

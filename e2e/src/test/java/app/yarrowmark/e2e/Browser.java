@@ -1,5 +1,7 @@
 package app.yarrowmark.e2e;
 
+import static org.assertj.core.api.Assertions.assertThat;
+
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
@@ -146,8 +148,35 @@ final class Browser implements AutoCloseable {
         return driver.executeCdpCommand(command, parameters);
     }
 
+    /**
+     * Fails if axe finds a fault on a view, in light or dark, or if the view scrolls sideways.
+     *
+     * @param ready text that shows that the view is there
+     */
+    void requireAccessible(String url, String ready) {
+        for (String theme : List.of("light", "dark")) {
+            script("localStorage.setItem('yarrowmark.theme', arguments[0])", theme);
+            go(url);
+            see(ready);
+            waitUntil("the view to be read", () -> !body().contains("Reading"));
+            script(axe());
+            assertThat(faults()).as(url + ", " + theme).isEmpty();
+            assertThat(script("return document.documentElement.scrollWidth - window.innerWidth"))
+                    .as(url)
+                    .isEqualTo(0L);
+        }
+    }
+
+    private static String axe() {
+        try {
+            return Files.readString(App.ROOT.resolve("web/node_modules/axe-core/axe.min.js"));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
     /** What axe finds, a line each; its script must be on the page. */
-    List<?> faults() {
+    private List<?> faults() {
         return (List<?>)
                 driver.executeAsyncScript(
                         "const done = arguments[0];"

@@ -42,6 +42,7 @@ class Pictures {
             desk.see("Overall");
             still();
             desk.picture(FOLDER.resolve("standings.png"));
+            judging(app, desk);
             desk.go(app.url() + "/ledger?state=doubted");
             desk.waitFor(By.xpath("//table[@data-testid='ledger']//tr[contains(.,'Carr 15')]"))
                     .click();
@@ -55,6 +56,35 @@ class Pictures {
             desk.picture(FOLDER.resolve("put-on-desk.png"));
             live(app, desk);
         }
+    }
+
+    /** Two and six side by side, a place taken apart, and value for the price. */
+    private static void judging(App app, Browser desk) throws Exception {
+        desk.go(app.url() + "/side-by-side");
+        desk.see("second memory module, against as shipped");
+        still();
+        desk.picture(FOLDER.resolve("side-by-side.png"));
+        StringBuilder six = new StringBuilder("/side-by-side?ref=0");
+        for (JsonNode m : app.get("/api/v1/models", app.token())) {
+            if (List.of("Nook 2", "Nook 2 Plus", "Sill", "Pier", "Fen 13", "Keep")
+                    .contains(m.get("name").asText())) {
+                six.append("&s=model-").append(m.get("id").asLong());
+            }
+        }
+        desk.go(app.url() + six);
+        desk.waitFor(By.cssSelector("[data-testid=matrix]"));
+        still();
+        desk.picture(FOLDER.resolve("side-by-side-six.png"));
+        desk.go(app.url() + "/standings?group=PROCESSOR&kind=LAPTOP");
+        desk.waitFor(By.cssSelector("tr[data-focus=true] button")).click();
+        desk.waitFor(By.cssSelector("[data-testid=why] table"));
+        desk.script("document.querySelector('tr[data-focus=true]').scrollIntoView({block: 'center'})");
+        still();
+        desk.picture(FOLDER.resolve("why-here.png"));
+        desk.go(app.url() + "/standings?by=value&ranked=model");
+        desk.see("best value first");
+        still();
+        desk.picture(FOLDER.resolve("value.png"));
     }
 
     /** A model, a part, a sheet with a fault, and a setup that is being changed. */

@@ -4,18 +4,19 @@ import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
 import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.subjects.Subject;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.BitSet;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Supplier;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
 /** The fits of all groups over one pool, as of one revision of the scores. */
 final class PoolFits {
-
-    /** A group is part of overall if at least this share of the pool has it: who lacks it would have no place. */
-    private static final double COMMON = 0.75;
 
     private static final int MOST_REMEMBERED = 24;
 
@@ -24,7 +25,6 @@ final class PoolFits {
     private final List<Subject> pool;
     private final Map<TestGroup, GroupFit> byGroup;
     private final Map<String, Integer> numbers = new HashMap<>();
-    private final int scored;
     private final Map<Object, Object> remembered = new LinkedHashMap<>(16, .75f, true) {
         @Override
         protected boolean removeEldestEntry(Map.Entry<Object, Object> eldest) {
@@ -40,11 +40,6 @@ final class PoolFits {
         for (int s = 0; s < pool.size(); s++) {
             numbers.put(pool.get(s).key().toString(), s);
         }
-        scored = (int) byGroup.values().stream()
-                .flatMap(f -> f.parts().stream())
-                .flatMap(p -> p.subjects().stream())
-                .distinct()
-                .count();
     }
 
     /** Returns what follows from the fits and a key, made once while these fits are kept. */
@@ -82,14 +77,69 @@ final class PoolFits {
         return numbers.getOrDefault(key, -1);
     }
 
-    /** Returns the groups that overall is made of. */
+    /**
+     * Returns the groups that overall is made of: of all choices the one in which the most places in groups stand, that is
+     * groups times subjects that have all of them, so that a group few have does not unplace the many. What the reader named
+     * is always among them.
+     */
     List<GroupFit> common(StandingsQuestion.Weights weights) {
-        return byGroup.values().stream().filter(f -> whyNot(f, weights) == null).toList();
+        return remember(Arrays.asList("common", weights), () -> widest(weights));
+    }
+
+    private List<GroupFit> widest(StandingsQuestion.Weights weights) {
+        List<GroupFit> fit =
+                byGroup.values().stream().filter(f -> unfit(f, weights) == null).toList();
+        List<GroupFit> best = List.of();
+        long most = -1;
+        for (int choice = 1; choice < 1 << fit.size(); choice++) {
+            List<GroupFit> chosen = chosen(fit, choice);
+            boolean hasNamed = fit.stream().allMatch(f -> chosen.contains(f) || !weights.isNamed(f.group()));
+            long places = hasNamed ? (long) chosen.size() * inAll(chosen).cardinality() : -1;
+            if (places > most || (places == most && chosen.size() > best.size())) {
+                most = places;
+                best = chosen;
+            }
+        }
+        return best;
+    }
+
+    private static List<GroupFit> chosen(List<GroupFit> from, int choice) {
+        return IntStream.range(0, from.size())
+                .filter(i -> (choice >> i & 1) == 1)
+                .mapToObj(from::get)
+                .toList();
+    }
+
+    /** The numbers of the subjects that have every one of the groups, in their largest islands. */
+    static BitSet inAll(List<GroupFit> groups) {
+        BitSet all = null;
+        for (GroupFit group : groups) {
+            BitSet own = new BitSet();
+            group.parts().get(0).subjects().forEach(own::set);
+            if (all == null) {
+                all = own;
+            } else {
+                all.and(own);
+            }
+        }
+        return all == null ? new BitSet() : all;
     }
 
     /** Returns why a group is no part of overall; null if it is. */
     @Nullable
     String whyNot(GroupFit fit, StandingsQuestion.Weights weights) {
+        String unfit = unfit(fit, weights);
+        List<GroupFit> common = common(weights);
+        if (unfit != null || common.contains(fit)) {
+            return unfit;
+        }
+        List<GroupFit> with = new ArrayList<>(common);
+        with.add(fit);
+        int fewer = inAll(common).cardinality() - inAll(with).cardinality();
+        return "with it " + fewer + " fewer would have a place";
+    }
+
+    private static @Nullable String unfit(GroupFit fit, StandingsQuestion.Weights weights) {
         int subjects = fit.parts().isEmpty() ? 0 : fit.parts().get(0).subjects().size();
         if (!fit.group().isSpeed()) {
             return "it does not tell how fast a device is";
@@ -100,9 +150,6 @@ final class PoolFits {
         if (subjects < 2) {
             return "fewer than two have it";
         }
-        if (fit.parts().get(0).tests().size() < 2) {
-            return "it has one test only";
-        }
-        return subjects < COMMON * scored && !weights.isNamed(fit.group()) ? "fewer than three in four have it" : null;
+        return fit.parts().get(0).tests().size() < 2 ? "it has one test only" : null;
     }
 }

@@ -145,12 +145,10 @@ public class StandingsService {
         if (common.isEmpty()) {
             return Optional.empty();
         }
-        TreeSet<Integer> inAll = new TreeSet<>(common.get(0).parts().get(0).subjects());
-        common.forEach(f -> inAll.retainAll(f.parts().get(0).subjects()));
-        if (inAll.isEmpty()) {
+        List<Integer> subjects = PoolFits.inAll(common).stream().boxed().toList();
+        if (subjects.isEmpty()) {
             return Optional.empty();
         }
-        List<Integer> subjects = List.copyOf(inAll);
         List<Ranked> groups =
                 common.stream().map(f -> Ranked.of(f.parts().get(0))).toList();
         List<Estimate> estimates = groups.stream()
