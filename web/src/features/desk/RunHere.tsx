@@ -88,7 +88,7 @@ export function RunHere({ sheet, onClose }: RunHereProps) {
                     Its browser will warn, since this desk made its certificate itself. Accept it if the
                     fingerprint (SHA-256) there is{' '}
                     <code
-                      className="num text-[11.5px] text-ink [overflow-wrap:anywhere]"
+                      className="text-[11.5px] text-ink break-all"
                       data-testid="fingerprint"
                     >
                       {lan.fingerprint}

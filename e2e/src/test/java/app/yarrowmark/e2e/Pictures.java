@@ -158,7 +158,6 @@ class Pictures {
             phone.press("Start");
             scene(phone, "Dense shading", "device-marsh.png");
             scene(phone, "Many instances", "device.png");
-            scene(phone, "Texture streaming", "device-chart.png");
             scene(phone, "Particle motion", "device-flock.png");
         }
     }
