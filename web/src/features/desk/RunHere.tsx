@@ -87,10 +87,7 @@ export function RunHere({ sheet, onClose }: RunHereProps) {
                   <p className="text-ink2 text-[12.5px] mt-2">
                     Its browser will warn, since this desk made its certificate itself. Accept it if the
                     fingerprint (SHA-256) there is{' '}
-                    <code
-                      className="text-[11.5px] text-ink break-all"
-                      data-testid="fingerprint"
-                    >
+                    <code className="text-[11.5px] text-ink break-all" data-testid="fingerprint">
                       {lan.fingerprint}
                     </code>
                   </p>
