@@ -72,6 +72,6 @@ export function capital(text: string): string {
 }
 
 /** A subject in one line: what tells it from others of its name behind it. */
-export function subjectText(s: Schemas['SubjectView']): string {
+export function subjectText(s: Pick<Schemas['SubjectView'], 'name' | 'detail' | 'setups'>): string {
   return s.detail === '' || s.setups > 1 ? s.name : `${s.name}, ${s.detail}`
 }

@@ -16,6 +16,7 @@ import {
   shownWords,
   subjectName,
   testName,
+  tickLabel,
   verdicts,
 } from './words'
 
@@ -65,7 +66,7 @@ export function PlumbTable({ view, blocks, question, onFold }: PlumbTableProps) 
             <Ends scale={scale} />
             <PlumbAxis
               scale={scale}
-              ticks={view.ticks.map((t) => ({ times: t.times, label: tickLabel(t.shown, question) }))}
+              ticks={view.ticks.map((t) => ({ times: t.times, label: tickLabel(t.shown, question.basis) }))}
             />
           </th>
           <th />
@@ -130,12 +131,6 @@ function Ends({ scale }: { readonly scale: PlumbScale }) {
       {scale.width - scale.line > 46 && <span className="absolute right-0 text-teal">ahead</span>}
     </span>
   )
-}
-
-function tickLabel(shown: number, question: Question): string {
-  if (question.basis === 'TIMES_AS_FAST') return `×${String(shown)}`
-  const value = Math.round(shown * 1000) / 10
-  return `${value < 0 ? '−' : '+'}${String(Math.abs(value))} %`
 }
 
 interface HeadProps {

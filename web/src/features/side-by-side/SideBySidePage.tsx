@@ -10,10 +10,12 @@ import type { TestGroup } from '../../api/queries'
 import { Button } from '../../ui/Button'
 import { Select } from '../../ui/Select'
 import { Empty, Failed, Loading } from '../../ui/States'
+import { TakeFigure } from '../../ui/TakeFigure'
 import { AddSubject } from './AddSubject'
 import { address, question, withSubject, withoutSubject } from './address'
 import type { Basis, Question, Sort } from './address'
 import { Differs } from './Differs'
+import { comparisonFigure } from './figure'
 import { Findings } from './Findings'
 import { Matrix } from './Matrix'
 import { PlumbTable } from './PlumbTable'
@@ -136,6 +138,7 @@ function SideBySide({ view, q, change }: ChangeProps & { readonly view: View }) 
           <p className="text-ink2 text-[13px] mt-0.5">{baseWords(view, q)}</p>
         </div>
         <Bases q={q} change={change} />
+        <TakeFigure figure={() => comparisonFigure(view, shown, q)} />
       </div>
       <Subjects
         view={view}

@@ -1,7 +1,10 @@
-import { cleanup, fireEvent, screen, within } from '@testing-library/react'
+import { cleanup, fireEvent, render, screen, within } from '@testing-library/react'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '../../api/client'
 import { serve, show, strip } from '../../testing'
+import { question } from './address'
+import { comparisonFigure } from './figure'
+import { blocks } from './rows'
 import { SideBySidePage } from './SideBySidePage'
 
 type View = Schemas['ComparisonView']
@@ -258,5 +261,19 @@ describe('side by side', () => {
     expect(options).toHaveLength(1)
     fireEvent.keyDown(screen.getByRole('combobox'), { key: 'Enter' })
     expect(await screen.findByTestId('plumb')).toBeTruthy()
+  })
+
+  it('can be taken with every test in its data, shown or folded', () => {
+    const asked = question(new URLSearchParams('s=setup-11&s=setup-12'))
+    const shown = blocks(view, { sort: 'group', telling: true, open: [] }, (g) => g)
+    const figure = comparisonFigure(view, shown, asked)
+    expect(figure.title).toBe('Ostrel Fen 13: setup 11, against setup 12')
+    expect(figure.about).toContain('Gain on the reference')
+    // A head, and four tests on two sides.
+    expect(figure.table).toHaveLength(9)
+    expect(figure.table.find((r) => r[3] === 'Forge' && r[13] !== '')?.[13]).toBe('failed: it crashed')
+    const drawn = render(<svg>{figure.drawing}</svg>).container
+    expect(drawn.textContent).toContain('Kernmill, Weave')
+    expect(drawn.textContent).not.toContain('Forge')
   })
 })

@@ -68,6 +68,13 @@ function ownDecimals(test: Test): number {
   return Math.max(0, ...test.cells.map((c) => c.decimals))
 }
 
+/** A round difference on an axis. */
+export function tickLabel(shown: number, basis: Basis): string {
+  if (basis === 'TIMES_AS_FAST') return `×${String(shown)}`
+  const value = Math.round(shown * 1000) / 10
+  return `${value < 0 ? '−' : '+'}${String(Math.abs(value))} %`
+}
+
 /** What is shown, in a word. */
 export const verdicts: Record<NonNullable<Difference['verdict']>, string> = {
   AHEAD: 'ahead',

@@ -7,7 +7,9 @@ import { capital, groups, subjectText } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Select } from '../../ui/Select'
 import { Empty, Failed, Loading } from '../../ui/States'
+import { TakeFigure } from '../../ui/TakeFigure'
 import { question, rankable, rankedWords, withWeight } from './address'
+import { standingsFigure } from './figure'
 import { PlaceTable } from './PlaceTable'
 import { PoolChoice } from './PoolChoice'
 import { sentence, unplacedWords } from './sentence'
@@ -109,6 +111,9 @@ function Standings({ view, q, choose, own, why, cost, asValue }: StandingsProps)
           }}
         />
         <PoolChoice question={q} choose={choose} />
+        {!asValue && view.places.length > 0 && (
+          <TakeFigure figure={() => standingsFigure(view, title(view, q), baseWords(view), own)} />
+        )}
       </div>
       <div className="flex gap-6 items-start border-y border-line2 py-[9px] mt-3 text-[13px]">
         {view.group === undefined ? (
@@ -146,6 +151,7 @@ function Standings({ view, q, choose, own, why, cost, asValue }: StandingsProps)
         <Value
           question={q}
           cost={cost}
+          title={title(view, q)}
           focus={own}
           onCost={(c) => {
             choose({ cost: c === 'price' ? '' : c })

@@ -3,11 +3,14 @@ import { useValue } from '../../api/queries'
 import type { StandingsQuestion } from '../../api/queries'
 import { number, significant } from '../../figures/format'
 import { subjectText } from '../../figures/words'
+
 import { Select } from '../../ui/Select'
 import { Empty, Failed, Loading } from '../../ui/States'
+import { TakeFigure } from '../../ui/TakeFigure'
+import { valueFigure } from './figure'
+import { Plane, lineWords, said } from './Plane'
 
 type View = Schemas['ValueView']
-type Line = Schemas['ValueLine']
 
 export interface ValueProps {
   readonly question: StandingsQuestion
@@ -15,10 +18,12 @@ export interface ValueProps {
   readonly onCost: (cost: string) => void
   /** Key of the subject in focus. */
   readonly focus: string | undefined
+  /** What is ranked, such as `Overall, 24 models`. */
+  readonly title: string
 }
 
 /** Performance for the price or the watt: each subject in the plane of both, and those nobody beats in both joined. */
-export function Value({ question, cost, onCost, focus }: ValueProps) {
+export function Value({ question, cost, onCost, focus, title }: ValueProps) {
   const value = useValue(question, cost)
   if (value.isPending) return <Loading what="what it costs" />
   if (value.isError) return <Failed error={value.error} retry={() => void value.refetch()} />
@@ -32,6 +37,9 @@ export function Value({ question, cost, onCost, focus }: ValueProps) {
           choices={view.costs.map((c) => ({ value: c.key, label: `for the ${c.words}` }))}
           onValue={onCost}
         />
+        {view.lines.length > 0 && (
+          <TakeFigure figure={() => valueFigure(view, `${title}, for the ${costWords(view)}`, focus)} />
+        )}
         <span className="text-ink2">
           {view.lines.length} with a known cost. Joined: nobody is both better and cheaper.
         </span>
@@ -62,125 +70,8 @@ export function Value({ question, cost, onCost, focus }: ValueProps) {
   )
 }
 
-const size = { width: 520, height: 420, left: 44, bottom: 34, top: 10, right: 12 }
-
-function Plane({ view, focus }: { readonly view: View; readonly focus: string | undefined }) {
-  const x = axis(
-    view.lines.map((l) => l.cost),
-    size.left,
-    size.width - size.right,
-  )
-  const y = axis(
-    view.lines.flatMap((l) => [l.low ?? l.index, l.high ?? l.index]),
-    size.height - size.bottom,
-    size.top,
-  )
-  const front = view.lines.filter((l) => l.efficient).sort((a, b) => a.cost - b.cost)
-  const steps = front
-    .map((l, i) => (i === 0 ? `M${at(x, l.cost)} ${at(y, l.index)}` : `H${at(x, l.cost)}V${at(y, l.index)}`))
-    .join('')
-  return (
-    <svg
-      width={size.width}
-      height={size.height}
-      role="img"
-      aria-label={`Index against cost in ${view.unit}; nobody is both better and cheaper than ${front.map((l) => subjectText(l.subject)).join(', ')}`}
-      className="block shrink-0"
-    >
-      {x.ticks.map((t) => (
-        <g key={t}>
-          <line
-            x1={x.at(t)}
-            x2={x.at(t)}
-            y1={size.top}
-            y2={size.height - size.bottom}
-            stroke="var(--line2)"
-          />
-          <text
-            x={x.at(t)}
-            y={size.height - 16}
-            textAnchor="middle"
-            fontSize={11.5}
-            fill="var(--ink2)"
-            className="num"
-          >
-            {number(t, 0)}
-          </text>
-        </g>
-      ))}
-      {y.ticks.map((t) => (
-        <g key={t}>
-          <line x1={size.left} x2={size.width - size.right} y1={y.at(t)} y2={y.at(t)} stroke="var(--line2)" />
-          <text
-            x={size.left - 8}
-            y={y.at(t) + 4}
-            textAnchor="end"
-            fontSize={11.5}
-            fill="var(--ink2)"
-            className="num"
-          >
-            {number(t, 0)}
-          </text>
-        </g>
-      ))}
-      <text
-        x={size.width - size.right}
-        y={size.height - 2}
-        textAnchor="end"
-        fontSize={11.5}
-        fill="var(--ink2)"
-      >
-        {view.unit}, less is better
-      </text>
-      <path d={steps} fill="none" stroke="var(--ink)" strokeWidth={1.4} />
-      {view.lines.map((l) => {
-        const own = l.subject.key === focus
-        return (
-          <g key={l.subject.key}>
-            <title>{lineWords(l, view.unit)}</title>
-            {l.low !== undefined && l.high !== undefined && (
-              <line
-                x1={x.at(l.cost)}
-                x2={x.at(l.cost)}
-                y1={y.at(l.low)}
-                y2={y.at(l.high)}
-                stroke={own ? 'var(--gold)' : 'var(--ink3)'}
-              />
-            )}
-            <circle
-              cx={x.at(l.cost)}
-              cy={y.at(l.index)}
-              r={own ? 6 : 4.5}
-              fill={own ? 'var(--gold)' : l.efficient ? 'var(--ink)' : 'var(--sheet)'}
-              stroke={own ? 'var(--gold)' : 'var(--ink)'}
-              strokeWidth={1.3}
-            />
-          </g>
-        )
-      })}
-    </svg>
-  )
-}
-
-function at(scale: { readonly at: (v: number) => number }, value: number): string {
-  return scale.at(value).toFixed(1)
-}
-
-/** A log axis between two pixels, with round numbers. */
-function axis(values: readonly number[], from: number, to: number) {
-  const low = Math.log(Math.min(...values) / 1.08)
-  const high = Math.log(Math.max(...values) * 1.08)
-  const place = (v: number) => from + ((Math.log(v) - low) / (high - low)) * (to - from)
-  const all = [1, 1.5, 2, 3, 5, 7]
-    .flatMap((s) => [0, 1, 2, 3, 4].map((p) => s * 10 ** p))
-    .sort((a, b) => a - b)
-  const ticks: number[] = []
-  for (const t of all) {
-    const near = ticks.at(-1)
-    const inside = Math.log(t) > low && Math.log(t) < high
-    if (inside && (near === undefined || Math.abs(place(t) - place(near)) > 36)) ticks.push(t)
-  }
-  return { at: place, ticks }
+function costWords(view: View): string {
+  return view.costs.find((c) => c.key === view.cost)?.words ?? view.unit
 }
 
 function Lines({ view, focus }: { readonly view: View; readonly focus: string | undefined }) {
@@ -215,16 +106,4 @@ function Lines({ view, focus }: { readonly view: View; readonly focus: string | 
       </tbody>
     </table>
   )
-}
-
-function said(l: Line): string {
-  return [l.said, l.on ?? ''].filter((w) => w !== '').join(', ')
-}
-
-function lineWords(l: Line, unit: string): string {
-  const beaten =
-    l.beatenBy === undefined
-      ? 'nobody is both better and cheaper'
-      : `${l.beatenBy} is both better and cheaper`
-  return `${subjectText(l.subject)}: index ${number(l.index, 0)} for ${number(l.cost, 0)} ${unit} (${said(l)}); ${beaten}`
 }

@@ -1,7 +1,8 @@
-import { cleanup, fireEvent, screen } from '@testing-library/react'
+import { cleanup, fireEvent, render, screen } from '@testing-library/react'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '../../api/client'
 import { serve, show, strip } from '../../testing'
+import { standingsFigure, valueFigure } from './figure'
 import { StandingsPage } from './StandingsPage'
 
 const subject = (id: number, over: Partial<Schemas['SubjectView']> = {}): Schemas['SubjectView'] => ({
@@ -228,5 +229,20 @@ describe('standings', () => {
     expect(document.querySelector('tr[data-subject=setup-11]')?.getAttribute('title')).toContain(
       'Fen 12 is both better and cheaper',
     )
+  })
+
+  it('can be taken with places, intervals and origin in the data', () => {
+    const figure = standingsFigure(view, 'Overall', 'Fen 11 = 100', 'setup-11')
+    expect(figure.table[1]?.slice(0, 8)).toEqual(['1', '1', '2', 'Fen 11', '', '119.4', '113', '126'])
+    const drawn = render(<svg>{figure.drawing}</svg>).container
+    expect(drawn.textContent).toContain('Fen 12')
+    expect(drawn.querySelector('rect[stroke="var(--gold)"]')).not.toBeNull()
+  })
+
+  it('can be taken with what each costs and who beats it', () => {
+    const figure = valueFigure(value, 'Overall, for the price', 'setup-12')
+    expect(figure.about).toContain('EUR')
+    expect(figure.table[2]?.at(-1)).toBe('Fen 12')
+    expect(render(figure.drawing).container.querySelectorAll('circle')).toHaveLength(2)
   })
 })

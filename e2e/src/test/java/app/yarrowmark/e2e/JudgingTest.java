@@ -125,6 +125,35 @@ class JudgingTest extends DemoDesk {
 
     @Test
     @Order(8)
+    void aFigureIsTakenAsPictureDrawingAndData() {
+        beside(setup("Nook 2", "graphics switched on"), setup("Nook 2", "as shipped"));
+        desk.see("Take figure");
+        desk.script("window.taken = {}; const made = URL.createObjectURL; URL.createObjectURL = blob => {"
+                + "blob.text().then(t => { window.taken[blob.type] = t }); return made.call(URL, blob) }");
+        take("SVG", "image/svg+xml");
+        take("PNG", "image/png");
+        take("Data as CSV", "text/csv");
+        assertThat(taken("image/svg+xml"))
+                .startsWith("<svg")
+                .contains("Corvane Nook 2: graphics switched on, against as shipped", "95 % interval", "revision")
+                .doesNotContain("var(--");
+        assertThat(taken("image/png").length()).isGreaterThan(20_000);
+        assertThat(taken("text/csv")).startsWith("group,suite,version,test,unit");
+    }
+
+    private void take(String form, String type) {
+        desk.press("Take figure");
+        desk.press(form);
+        desk.waitUntil("for " + form, () -> taken(type) != null);
+        desk.waitUntil("the dialog to close", () -> desk.count("[role=dialog]") == 0);
+    }
+
+    private String taken(String type) {
+        return (String) desk.script("return window.taken[arguments[0]]", type);
+    }
+
+    @Test
+    @Order(9)
     void noViewHasAFaultThatToolsForAccessibilityFind() {
         String six = "/side-by-side?s=" + setup("Nook 2", "as shipped") + "&s=" + setup("Sill", "as shipped") + "&s="
                 + setup("Pier", "as shipped") + "&s=" + setup("Keep", "as shipped") + "&s="

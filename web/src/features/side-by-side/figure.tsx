@@ -1,0 +1,218 @@
+import type { Schemas } from '../../api/client'
+import { PlumbAxis, PlumbRow, plumbScale } from '../../figures/Plumb'
+import { TableFigure, tableSize } from '../../figures/TableFigure'
+import type { FigureCell, FigureRow, TableFigureProps } from '../../figures/TableFigure'
+import { number, unitWords } from '../../figures/format'
+import type { Figure } from '../../figures/take'
+import { subjectText } from '../../figures/words'
+import type { Question } from './address'
+import { mark, marks } from './PlumbTable'
+import type { Block, Test } from './rows'
+import { bases, halfWords, shownWords, subjectName, testName, tickLabel, title, verdicts } from './words'
+
+type View = Schemas['ComparisonView']
+type Difference = Schemas['Difference']
+
+const inks = {
+  AHEAD: 'var(--teal)',
+  BEHIND: 'var(--mulberry)',
+  EVEN: 'var(--ink2)',
+  UNDECIDED: 'var(--ink2)',
+} as const
+
+/** The comparison as it is shown, as a figure; its data holds every test, shown or not. */
+export function comparisonFigure(view: View, blocks: readonly Block[], q: Question): Figure {
+  const others = view.subjects.map((_, i) => i).filter((i) => i !== view.reference)
+  const table = others.length === 1 ? one(view, blocks, q, others[0] ?? 0) : many(view, blocks, q, others)
+  const matters = q.threshold === 0 ? '' : ` Matters from ${String(q.threshold * 100)} %.`
+  return {
+    title: title(view),
+    about: `${bases[q.basis].about}. Whiskers and ±: 95 % interval.${matters}`,
+    source: `Yarrowmark, revision ${String(view.revision)} of the scores, ${new Date().toISOString().slice(0, 10)}`,
+    ...tableSize(table),
+    drawing: <TableFigure {...table} />,
+    table: data(view),
+  }
+}
+
+function one(view: View, blocks: readonly Block[], q: Question, other: number): TableFigureProps {
+  const width = 306
+  const scale = plumbScale(marks(view, other), width)
+  const names = view.subjects.map((s) => subjectName(s, view.subjects))
+  const line = (d: Difference | undefined, height: number, stout: boolean) => (
+    <PlumbRow
+      scale={scale}
+      height={height}
+      mark={d && mark(d)}
+      threshold={q.threshold}
+      words=""
+      stout={stout}
+    />
+  )
+  const told = (d: Difference | undefined, test?: Test, bold = false): FigureCell[] => {
+    if (d?.shown === undefined) return [{ text: '' }, { text: '' }, { text: '' }]
+    const ink = d.verdict === undefined ? 'var(--ink2)' : inks[d.verdict]
+    return [
+      { text: shownWords(d.shown, q.basis, test), ink, bold },
+      { text: halfWords(d, q.basis, test), ink: 'var(--ink2)', size: 11 },
+      { text: d.verdict === undefined ? 'noise unknown' : verdicts[d.verdict], ink },
+    ]
+  }
+  const rows = blocks.flatMap((b): FigureRow[] => {
+    const mean = b.group?.summaries.find((s) => s.subject === other)?.mean
+    return [
+      {
+        height: 34,
+        rule: true,
+        cells: [
+          { text: b.title, bold: true, size: 14 },
+          {},
+          {},
+          {},
+          { drawing: line(mean, 34, true) },
+          ...told(mean, undefined, true),
+        ],
+      },
+      ...b.tests.map((t) => {
+        const cells = [t.cells[view.reference], t.cells[other]]
+        const d = t.cells[other]?.difference
+        const gap = cells.find((c) => c?.gap !== undefined)?.gap
+        return {
+          height: 26,
+          cells: [
+            { text: testName(t) },
+            ...cells.map((c) => ({ text: valueText(c) })),
+            {
+              text: `${unitWords(t.unit)}${t.better === 'LOWER' ? ', less is better' : ''}`,
+              ink: 'var(--ink2)',
+              size: 11,
+            },
+            { drawing: line(d, 26, false) },
+            ...(d ? told(d, t) : [{ text: gap ?? '', ink: 'var(--ink2)', size: 11 }]),
+          ],
+        }
+      }),
+    ]
+  })
+  return {
+    columns: [
+      { width: 236, align: 'left', head: '' },
+      { width: 84, align: 'right', head: names[view.reference] ?? '' },
+      { width: 84, align: 'right', head: names[other] ?? '' },
+      { width: 120, align: 'left', head: '' },
+      { width: width + 8, align: 'left', head: '' },
+      { width: 74, align: 'right', head: '' },
+      { width: 52, align: 'left', head: '' },
+      { width: 90, align: 'left', head: '' },
+    ],
+    rows,
+    axis: {
+      column: 4,
+      drawing: (
+        <PlumbAxis
+          scale={scale}
+          ticks={view.ticks.map((t) => ({ times: t.times, label: tickLabel(t.shown, q.basis) }))}
+        />
+      ),
+    },
+  }
+}
+
+function many(
+  view: View,
+  blocks: readonly Block[],
+  q: Question,
+  others: readonly number[],
+): TableFigureProps {
+  const column = Math.max(76, Math.floor(780 / others.length))
+  const scale = plumbScale(marks(view, undefined), Math.min(180, column - 12))
+  const names = view.subjects.map((s) => subjectName(s, view.subjects))
+  const cell = (d: Difference | undefined, stout: boolean, test?: Test, gap?: string): FigureCell => {
+    if (d?.shown === undefined) return { text: gap ?? '', ink: 'var(--ink2)', size: 11 }
+    return {
+      drawing: (
+        <PlumbRow scale={scale} height={16} mark={mark(d)} threshold={q.threshold} words="" stout={stout} />
+      ),
+      text: shownWords(d.shown, q.basis, test),
+      ink: d.verdict === undefined ? 'var(--ink2)' : inks[d.verdict],
+      bold: stout,
+      size: 11.5,
+    }
+  }
+  return {
+    columns: [
+      { width: 210, align: 'left', head: '' },
+      { width: 90, align: 'right', head: names[view.reference] ?? '' },
+      ...others.map((i) => ({ width: column, align: 'left' as const, head: names[i] ?? '' })),
+    ],
+    rows: blocks.flatMap((b): FigureRow[] => [
+      {
+        height: 38,
+        rule: true,
+        cells: [
+          { text: b.title, bold: true, size: 14 },
+          {},
+          ...others.map((i) => cell(b.group?.summaries.find((s) => s.subject === i)?.mean, true)),
+        ],
+      },
+      ...b.tests.map((t) => ({
+        height: 34,
+        cells: [
+          { text: testName(t) },
+          { text: `${valueText(t.cells[view.reference])} ${unitWords(t.unit)}`, size: 11 },
+          ...others.map((i) => cell(t.cells[i]?.difference, false, t, t.cells[i]?.gap)),
+        ],
+      })),
+    ]),
+  }
+}
+
+function valueText(c: Schemas['ComparedCell'] | undefined): string {
+  if (c?.value === undefined) return ''
+  return c.words ?? number(c.value, c.decimals)
+}
+
+/** Every test, whatever is folded; numbers as they are, not rounded for reading. */
+function data(view: View): readonly (readonly string[])[] {
+  const head = [
+    'group',
+    'suite',
+    'version',
+    'test',
+    'unit',
+    'better',
+    'subject',
+    'value',
+    'readings',
+    'times',
+    'low95',
+    'high95',
+    'verdict',
+    'gap',
+  ]
+  const rows = view.groups.flatMap((g) =>
+    g.tests.flatMap((t) =>
+      t.cells.map((c, i) => [
+        g.group.toLowerCase(),
+        t.suite,
+        t.version,
+        t.name,
+        t.unit,
+        t.better.toLowerCase(),
+        subjectText(view.subjects[i] ?? { name: '', detail: '', setups: 1 }),
+        c.words ?? text(c.value),
+        c.readings.join(' '),
+        text(c.difference?.times),
+        text(c.difference?.low),
+        text(c.difference?.high),
+        (c.difference?.verdict ?? '').toLowerCase(),
+        c.gap ?? '',
+      ]),
+    ),
+  )
+  return [head, ...rows]
+}
+
+function text(value: number | undefined): string {
+  return value === undefined ? '' : String(value)
+}
