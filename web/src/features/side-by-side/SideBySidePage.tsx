@@ -49,6 +49,8 @@ export function SideBySidePage() {
   const change = (next: Question) => {
     setSearch(address(next, search))
   }
+  if (asked.subjects.length === 0 && picks.length === 0 && own.isLoading)
+    return <Loading what="the setup before" />
   if (subjects.length >= 2 && comparison.isError)
     return <Failed error={comparison.error} retry={() => void comparison.refetch()} />
   if (subjects.length >= 2 && !comparison.data) return <Loading what="the comparison" />

@@ -202,6 +202,11 @@ class StandingsApiTest extends ServerTest {
         assertThat(line(value, sheets.get(2)).get("beatenBy").asText()).contains(name(sheets.get(1)));
         assertThat(line(value, sheets.get(0)).get("efficient").asBoolean()).isTrue();
         assertThat(value.at("/without").toString()).contains("no price is known");
+        assertThat(person.get("/api/v1/standings/value?cost=cheap")
+                        .expect(422)
+                        .json()
+                        .toString())
+                .contains("price or the number of a metric in watts");
     }
 
     private static JsonNode line(JsonNode value, JsonNode sheet) {

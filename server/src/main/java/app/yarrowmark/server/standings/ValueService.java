@@ -11,6 +11,7 @@ import app.yarrowmark.server.catalogue.ModelView;
 import app.yarrowmark.server.scorebook.TestColumn;
 import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.shell.RuleViolations;
 import app.yarrowmark.server.standings.ValueView.CostChoice;
 import app.yarrowmark.server.standings.ValueView.NoCost;
 import app.yarrowmark.server.standings.ValueView.ValueLine;
@@ -91,8 +92,7 @@ class ValueService {
             return new ValueView(asked, "", choices, List.of(), List.of());
         }
         StandingsService.Ranked main = ranked.get(0);
-        Function<Subject, Cost> costOf =
-                asked.equals(PRICE) ? prices() : watts(keeper.test(Long.parseLong(asked)), fits);
+        Function<Subject, Cost> costOf = asked.equals(PRICE) ? prices() : watts(keeper.test(number(asked)), fits);
         int wanted = question.referenceKey() == null
                 ? -1
                 : main.rowOf(fits.numberOf(question.referenceKey().toString()));
@@ -114,6 +114,14 @@ class ValueService {
             }
         }
         return new ValueView(asked, unit, choices, lines(places, costs, main, reference, fits), without);
+    }
+
+    private static long number(String cost) {
+        try {
+            return Long.parseLong(cost);
+        } catch (NumberFormatException e) {
+            throw new RuleViolations("cost", "is price or the number of a metric in watts, got \"" + cost + "\"");
+        }
     }
 
     private static List<ValueLine> lines(
