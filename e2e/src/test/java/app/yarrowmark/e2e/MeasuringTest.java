@@ -64,7 +64,11 @@ class MeasuringTest extends DemoDesk {
         }
         assertThat(readings(first, "rootweb")).contains("write.long", "flush", "files", "sweep.read");
         assertThat(readings(first, "stemweb")).hasSizeGreaterThanOrEqualTo(16).contains("seals.all");
-        assertThat(states(first, "bract")).containsOnly("SET_ASIDE");
+        // Whether a busy machine plays a clip in time is no matter of this test; that it says so is.
+        assertThat(runs(first, "bract"))
+                .isNotEmpty()
+                .allMatch(r -> r.get("state").asText().equals("SET_ASIDE")
+                        || r.get("reason").asText().contains("of the frames were dropped"));
         assertThat(readings(second, "umbel")).hasSizeGreaterThanOrEqualTo(13).contains("wasm", "store", "streams");
         assertThat(states(second, "rootweb")).containsOnly("FAILED");
     }
