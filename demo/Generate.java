@@ -190,7 +190,7 @@ class Generate {
             return this;
         }
 
-        Setup only(String... keys) {
+        Setup justRuns(String... keys) {
             suites = List.of(keys);
             return this;
         }
@@ -222,7 +222,7 @@ class Generate {
         // 2. A second memory module: the size was meant; two channels and the fuller drive were not.
         Setup fen = computer("Maren M4-420", 8, "one", "Peatline P1, 512 GB", "61", "Vireo 3", "Marram 14.2");
         Setup quiet = fen.next("quiet plan off").meant("power.plan", "full power").times(Part.ONE, 1.03).times(Part.ALL, 1.07)
-                .times(Part.IDLE, .9).only("stem", "kernmill", "watts", "warmth");
+                .times(Part.IDLE, .9).justRuns("stem", "kernmill", "watts", "warmth");
         Setup second = fen.next("second memory module").meant("memory.size", "16 GiB").fact("memory.channels", "two")
                 .fact("drive.free", "48 GB").times(Part.GPU, 1.13).times(Part.ALL, 1.03).times(Part.WRITE, .95).times(Part.MEMORY, 1.62);
         second.onDesk = true;
@@ -246,7 +246,7 @@ class Generate {
         Setup heath = computer("Halden H7", 16, "two", "Loam X4, 512 GB", "280", "Halden graphics", "Marram 14.1")
                 .fact("browser.name", "Wick 116").fact("browser.filter", "on");
         model("Tamsin & Pell", "Heath 14", "LAPTOP", 2026, 1340, plain("980.00", "2026-02-11"),
-                unit("A", "", heath, heath.next("content filter off").meant("browser.filter", "off").only("umbel", "webspan")
+                unit("A", "", heath, heath.next("content filter off").meant("browser.filter", "off").justRuns("umbel", "webspan")
                         .test("webspan.lists", 1.09).test("webspan.maps", 1.002).test("webspan.letters", 1.04).test("umbel.pages", 1.05)),
                 unit("B", "", computer("Halden H7", 16, "two", "Loam X4, 512 GB", "300", "Halden graphics", "Marram 14.2")));
         model("Brackwater", "Ledge 14", "LAPTOP", 2024, 1420, plain("720.00", "2024-11-20"),
@@ -264,13 +264,13 @@ class Generate {
         // 9. A chip set to a lower voltage, with what it was set to and a proof that it holds.
         Setup reed = computer("Halden H9", 32, "two", "Peatline P2, 2 TB", "1480", "Vireo 7", "Marram 14.2");
         Setup low = reed.next("lower voltage").meant("cpu.voltage_offset", "-80 mV").meant("cpu.limit_long", "125 W")
-                .times(Part.ALL, 1.04).times(Part.MOST, .82).times(Part.HEAT, .86).only("stem", "kernmill", "watts", "warmth");
+                .times(Part.ALL, 1.04).times(Part.MOST, .82).times(Part.HEAT, .86).justRuns("stem", "kernmill", "watts", "warmth");
         low.tuned = true;
         low.tuning = "{\"how\":\"core voltage 80 mV under the maker's, lasting limit 125 W, memory as shipped\",\"program\":\"Kernmill 3\","
                 + "\"minutes\":30,\"peakTemperature\":71}";
         low.test("kernmill.sieve", 1.01);
         Setup high = reed.next("raised limit").meant("cpu.limit_long", "253 W").times(Part.ALL, 1.06).times(Part.MOST, 1.34)
-                .times(Part.HEAT, 1.09).only("stem", "kernmill", "watts", "warmth");
+                .times(Part.HEAT, 1.09).justRuns("stem", "kernmill", "watts", "warmth");
         high.tuned = true;
         high.tuning = "{\"how\":\"lasting limit 253 W, all else as shipped\"}";
         model("Quillon", "Reed", "DESKTOP", 2025, 7900, details(List.of(price("1 720.00", "2025-06-18", "")),
@@ -316,9 +316,9 @@ class Generate {
                 unit("A", "8 GiB", computer("Quillon C3", 8, "one", "Pebble M1, 64 GB", "40", "Quillon graphics", "Skerry Linux 4.2").times(Part.GPU, 1.3)));
         // 8. A logger whose clock reads impossibly high once, and a suite that crashed on it.
         model("Brackwater", "Hide Logger", "BOARD", 2025, 112, plain("140.00", "2025-03-15"),
-                unit("A", "", computer("Quillon C2", 4, "one", "Siltcard 128 GB", "88", "Quillon graphics", "Skerry Linux 4.1").only("stem", "root", "kernmill", "siltpath", "watts", "fitness")));
+                unit("A", "", computer("Quillon C2", 4, "one", "Siltcard 128 GB", "88", "Quillon graphics", "Skerry Linux 4.1").justRuns("stem", "root", "kernmill", "siltpath", "watts", "fitness")));
         model("Tamsin & Pell", "Shingle", "BOARD", 2025, 44, plain("58.00", "2025-09-09"),
-                unit("A", "", computer("Quillon C3", 4, "one", "Siltcard 128 GB", "97", "Quillon graphics", "Skerry Linux 4.2").only("stem", "root", "kernmill", "siltpath", "umbel", "watts")));
+                unit("A", "", computer("Quillon C3", 4, "one", "Siltcard 128 GB", "97", "Quillon graphics", "Skerry Linux 4.2").justRuns("stem", "root", "kernmill", "siltpath", "umbel", "watts")));
     }
 
     static void handhelds() {
@@ -339,7 +339,7 @@ class Generate {
         model("Corvane", "Whin", "PHONE", 2025, 169, plain("440.00", "2025-10-28"), unit("A", "", handheld("Skua 7", 8, "256 GB", "Skua graphics", "Tidewater 9.0")));
         Setup foam = handheld("Skua 5", 4, "128 GB", "Skua graphics", "Tidewater 8.4").times(Part.GPU, .6);
         foam.leftOut.put("lumenwalk 2", "does not install on this system");
-        foam.only("petal", "umbel", "kernmill", "webspan", "pocketround", "fitness", "body");
+        foam.justRuns("petal", "umbel", "kernmill", "webspan", "pocketround", "fitness", "body");
         model("Brackwater", "Foam 3", "PHONE", 2023, 192, plain("190.00", "2023-11-11"), unit("A", "", foam));
         model("Ostrel", "Dunlin", "PHONE", 2026, 171, plain("610.00", "2026-07-01"), unit("A", "", handheld("Skua 9", 12, "256 GB", "Skua graphics 2", "Tidewater 9.1")));
         tablets();
@@ -366,7 +366,7 @@ class Generate {
             }
             next.suites = last.suites.contains("stem") ? SHORT : FEW;
             if (m.kind().equals("BOARD")) {
-                next.only("stem", "root", "kernmill", "siltpath");
+                next.justRuns("stem", "root", "kernmill", "siltpath");
             }
             u.setups().add(next);
         }
@@ -381,7 +381,7 @@ class Generate {
         double[] letters = {1, 1, .965, 1, 1};
         double[] clone = {1, 1, 1, 1, .91};
         for (int i = 0; i < 5; i++) {
-            Setup next = versions.get(i).next("Wick " + (113 + i)).meant("browser.name", "Wick " + (113 + i)).only("umbel", "webspan")
+            Setup next = versions.get(i).next("Wick " + (113 + i)).meant("browser.name", "Wick " + (113 + i)).justRuns("umbel", "webspan")
                     .test("webspan.lists", lists[i]).test("webspan.maps", maps[i]).test("webspan.letters", letters[i]).test("umbel.clone", clone[i]);
             if (i == 2) {
                 next.fact("system.fonts", "Quire 2.2");
@@ -403,7 +403,7 @@ class Generate {
             Setup first = m.units().get(0).setups().get(0);
             listed.factor.putAll(first.factor);
             listed.facts.put("cpu.model", first.facts.get("cpu.model"));
-            listed.only("kernmill", "webspan");
+            listed.justRuns("kernmill", "webspan");
             listed.repeatsLess = 5;
             if (i == 4) {
                 listed.test("kernmill.sieve", 10);

@@ -134,6 +134,16 @@ export function useComparison({ subjects, reference, basis, threshold, speaks }:
   })
 }
 
+/** @param words asked for once there are any */
+export function useSearch(words: string) {
+  return useQuery({
+    queryKey: ['search', words],
+    enabled: words !== '',
+    queryFn: () => take(api.GET('/api/v1/search', { params: { query: { q: words } } })),
+    placeholderData: (before) => before,
+  })
+}
+
 export function useSetup(id: number | undefined) {
   return useQuery({
     queryKey: keys.setup(id ?? 0),

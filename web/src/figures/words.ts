@@ -75,3 +75,10 @@ export function capital(text: string): string {
 export function subjectText(s: Pick<Schemas['SubjectView'], 'name' | 'detail' | 'setups'>): string {
   return s.detail === '' || s.setups > 1 ? s.name : `${s.name}, ${s.detail}`
 }
+
+/** Which of a model's setups speaks for it. */
+export const speakers = [
+  { value: 'as-shipped', label: 'models as shipped' },
+  { value: 'latest', label: 'models by their latest setup' },
+  { value: 'best', label: 'models by their best setup' },
+] as const

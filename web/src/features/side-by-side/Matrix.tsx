@@ -12,6 +12,7 @@ import {
   countWords,
   decidingWords,
   differenceWords,
+  inkClass,
   shownWords,
   subjectName,
   testName,
@@ -212,13 +213,6 @@ function Line({ test, reference, others, names, scale, question }: LineProps) {
   )
 }
 
-const inks = {
-  AHEAD: 'text-teal',
-  BEHIND: 'text-mulberry',
-  EVEN: 'text-ink2',
-  UNDECIDED: 'text-ink2',
-} as const
-
 interface ToldProps {
   readonly difference: Difference
   readonly question: Question
@@ -227,10 +221,11 @@ interface ToldProps {
 }
 
 function Told({ difference: d, question, test, stout = false }: ToldProps) {
-  const ink = d.verdict === undefined ? 'text-ink2' : inks[d.verdict]
   const faint = d.verdict === 'EVEN' || d.verdict === 'UNDECIDED'
   return (
-    <span className={`num block leading-tight ${ink} ${stout ? '!font-[640] text-[13px]' : 'text-[12px]'}`}>
+    <span
+      className={`num block leading-tight ${inkClass(d)} ${stout ? '!font-[640] text-[13px]' : 'text-[12px]'}`}
+    >
       {d.shown === undefined ? (
         <span className="gap">no time</span>
       ) : (

@@ -13,6 +13,7 @@ import {
   decidingWords,
   differenceWords,
   halfWords,
+  inkClass,
   shownWords,
   subjectName,
   testName,
@@ -286,18 +287,13 @@ interface ToldProps {
   readonly title?: string
 }
 
-const inks = {
-  AHEAD: 'text-teal',
-  BEHIND: 'text-mulberry',
-  EVEN: 'text-ink2',
-  UNDECIDED: 'text-ink2',
-} as const
-
 function Told({ difference: d, question, test, stout = false, title }: ToldProps) {
-  const ink = d.verdict === undefined ? 'text-ink2' : inks[d.verdict]
   return (
     <>
-      <td className={`num text-right pl-3 ${ink} ${stout ? '!font-[640] text-[14.5px]' : ''}`} title={title}>
+      <td
+        className={`num text-right pl-3 ${inkClass(d)} ${stout ? '!font-[640] text-[14.5px]' : ''}`}
+        title={title}
+      >
         {d.shown === undefined ? (
           <span className="gap">no time</span>
         ) : (
@@ -305,7 +301,7 @@ function Told({ difference: d, question, test, stout = false, title }: ToldProps
         )}
       </td>
       <td className="num unit pl-2 whitespace-nowrap">{halfWords(d, question.basis, test)}</td>
-      <td className={`pl-3 text-[12.5px] whitespace-nowrap ${ink}`} title={title}>
+      <td className={`pl-3 text-[12.5px] whitespace-nowrap ${inkClass(d)}`} title={title}>
         {d.verdict === undefined ? <span className="gap">noise unknown</span> : verdicts[d.verdict]}
       </td>
     </>

@@ -5,9 +5,10 @@ import { useShortcuts } from '../../app/keys'
 import { clearPicks, usePicks } from '../../app/picks'
 import type { Schemas } from '../../api/client'
 import { useComparison, useSetup } from '../../api/queries'
-import { capital, groups } from '../../figures/words'
+import { capital, groups, speakers } from '../../figures/words'
 import type { TestGroup } from '../../api/queries'
 import { Button } from '../../ui/Button'
+import { Segments } from '../../ui/Segments'
 import { Select } from '../../ui/Select'
 import { Empty, Failed, Loading } from '../../ui/States'
 import { TakeFigure } from '../../ui/TakeFigure'
@@ -139,7 +140,18 @@ function SideBySide({ view, q, change }: ChangeProps & { readonly view: View }) 
           <h1>{title(view)}</h1>
           <p className="text-ink2 text-[13px] mt-0.5">{baseWords(view, q)}</p>
         </div>
-        <Bases q={q} change={change} />
+        <Segments
+          label="How a difference is put"
+          value={q.basis}
+          choices={(Object.keys(bases) as Basis[]).map((b) => ({
+            value: b,
+            label: bases[b].name,
+            about: bases[b].about,
+          }))}
+          onValue={(basis) => {
+            change({ ...q, basis })
+          }}
+        />
         <TakeFigure figure={() => comparisonFigure(view, shown, q)} />
       </div>
       <Subjects
@@ -192,31 +204,6 @@ function baseWords(view: View, q: Question): string {
   const common = tests.filter((t) => t.cells.every((c) => c.gap === undefined)).length
   const sides = view.subjects.length > 2 ? 'in all of them' : 'on both sides'
   return `${bases[q.basis].about}. ±: 95 % interval. ${String(common)} of ${String(tests.length)} tests ${sides}.`
-}
-
-function Bases({ q, change }: ChangeProps) {
-  return (
-    <div
-      role="radiogroup"
-      aria-label="How a difference is put"
-      className="flex border border-line rounded overflow-hidden shrink-0"
-    >
-      {(Object.keys(bases) as Basis[]).map((b) => (
-        <button
-          key={b}
-          role="radio"
-          aria-checked={q.basis === b}
-          title={bases[b].about}
-          className={`px-[9px] py-[4px] text-[12px] border-l border-line first:border-l-0 whitespace-nowrap ${q.basis === b ? 'bg-ink text-sheet' : 'bg-sheet text-ink2 hover:text-ink'}`}
-          onClick={() => {
-            change({ ...q, basis: b })
-          }}
-        >
-          {bases[b].name}
-        </button>
-      ))}
-    </div>
-  )
 }
 
 const thresholds = [0, 0.005, 0.01, 0.02, 0.03, 0.05, 0.1]
@@ -278,11 +265,7 @@ function Subjects({
           <Select
             label="Which setup speaks for a model"
             value={q.speaks}
-            choices={[
-              { value: 'as-shipped', label: 'models as shipped' },
-              { value: 'latest', label: 'models by their latest setup' },
-              { value: 'best', label: 'models by their best setup' },
-            ]}
+            choices={speakers}
             onValue={(speaks) => {
               change({ ...q, speaks })
             }}

@@ -8,17 +8,10 @@ import { subjectText } from '../../figures/words'
 import type { Question } from './address'
 import { mark, marks } from './PlumbTable'
 import type { Block, Test } from './rows'
-import { bases, halfWords, shownWords, subjectName, testName, tickLabel, title, verdicts } from './words'
+import { bases, halfWords, ink, shownWords, subjectName, testName, tickLabel, title, verdicts } from './words'
 
 type View = Schemas['ComparisonView']
 type Difference = Schemas['Difference']
-
-const inks = {
-  AHEAD: 'var(--teal)',
-  BEHIND: 'var(--mulberry)',
-  EVEN: 'var(--ink2)',
-  UNDECIDED: 'var(--ink2)',
-} as const
 
 /** The comparison as it is shown, as a figure; its data holds every test, shown or not. */
 export function comparisonFigure(view: View, blocks: readonly Block[], q: Question): Figure {
@@ -51,11 +44,11 @@ function one(view: View, blocks: readonly Block[], q: Question, other: number): 
   )
   const told = (d: Difference | undefined, test?: Test, bold = false): FigureCell[] => {
     if (d?.shown === undefined) return [{ text: '' }, { text: '' }, { text: '' }]
-    const ink = d.verdict === undefined ? 'var(--ink2)' : inks[d.verdict]
+    const colour = `var(--${ink(d)})`
     return [
-      { text: shownWords(d.shown, q.basis, test), ink, bold },
+      { text: shownWords(d.shown, q.basis, test), ink: colour, bold },
       { text: halfWords(d, q.basis, test), ink: 'var(--ink2)', size: 11 },
-      { text: d.verdict === undefined ? 'noise unknown' : verdicts[d.verdict], ink },
+      { text: d.verdict === undefined ? 'noise unknown' : verdicts[d.verdict], ink: colour },
     ]
   }
   const rows = blocks.flatMap((b): FigureRow[] => {
@@ -134,7 +127,7 @@ function many(
         <PlumbRow scale={scale} height={16} mark={mark(d)} threshold={q.threshold} words="" stout={stout} />
       ),
       text: shownWords(d.shown, q.basis, test),
-      ink: d.verdict === undefined ? 'var(--ink2)' : inks[d.verdict],
+      ink: `var(--${ink(d)})`,
       bold: stout,
       size: 11.5,
     }

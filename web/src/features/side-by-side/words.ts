@@ -83,6 +83,16 @@ export const verdicts: Record<NonNullable<Difference['verdict']>, string> = {
   UNDECIDED: 'undecided',
 }
 
+/** The ink of a difference: a name of the colours of the app. */
+export function ink(d: Difference): 'teal' | 'mulberry' | 'ink2' {
+  return d.verdict === 'AHEAD' ? 'teal' : d.verdict === 'BEHIND' ? 'mulberry' : 'ink2'
+}
+
+/** The same as a class of the page. */
+export function inkClass(d: Difference): string {
+  return { teal: 'text-teal', mulberry: 'text-mulberry', ink2: 'text-ink2' }[ink(d)]
+}
+
 /** A row for those who do not see it. */
 export function differenceWords(d: Difference | undefined, basis: Basis, test?: Test): string {
   if (d?.shown === undefined) return 'no difference to show'

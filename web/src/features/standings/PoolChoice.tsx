@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import type { DeviceKind, StandingsQuestion } from '../../api/queries'
 import { useModels } from '../../api/queries'
-import { capital, kinds } from '../../figures/words'
+import { capital, kinds, speakers } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Dialog } from '../../ui/Dialog'
 import { Field } from '../../ui/Field'
@@ -117,11 +117,7 @@ function PoolForm({ question: q, choose, onClose }: PoolChoiceProps & { readonly
         <Select
           label="Which setup speaks for a model"
           value={q.speaks ?? 'as-shipped'}
-          choices={[
-            { value: 'as-shipped', label: 'models as shipped' },
-            { value: 'latest', label: 'models by their latest setup' },
-            { value: 'best', label: 'models by their best setup' },
-          ]}
+          choices={speakers}
           onValue={(v) => {
             choose({ speaks: v === 'as-shipped' ? '' : v })
           }}

@@ -5,6 +5,7 @@ import { useStandings } from '../../api/queries'
 import type { StandingsQuestion, TestGroup } from '../../api/queries'
 import { capital, groups, subjectText } from '../../figures/words'
 import { Button } from '../../ui/Button'
+import { Segments } from '../../ui/Segments'
 import { Select } from '../../ui/Select'
 import { Empty, Failed, Loading } from '../../ui/States'
 import { TakeFigure } from '../../ui/TakeFigure'
@@ -131,7 +132,17 @@ function Standings({ view, q, choose, own, why, cost, asValue }: StandingsProps)
           <OneTest view={view} q={q} choose={choose} group={view.group} />
         )}
         <div className="ml-auto">
-          <Views asValue={asValue} choose={choose} />
+          <Segments
+            label="View"
+            value={asValue ? 'value' : 'places'}
+            choices={[
+              { value: 'places', label: 'places' },
+              { value: 'value', label: 'for what it costs' },
+            ]}
+            onValue={(by) => {
+              choose({ by: by === 'value' ? by : '', why: '' })
+            }}
+          />
         </div>
       </div>
       {focus && own !== undefined && (
@@ -212,33 +223,6 @@ function links(view: View, key: string, own: string | undefined) {
   here.set('reference', key)
   to.push({ to: `?${here.toString()}`, words: 'make it 100' })
   return to
-}
-
-function Views({ asValue, choose }: { readonly asValue: boolean; readonly choose: Choose }) {
-  return (
-    <div
-      role="radiogroup"
-      aria-label="View"
-      className="flex border border-line rounded overflow-hidden shrink-0"
-    >
-      {[
-        { value: false, words: 'places' },
-        { value: true, words: 'for what it costs' },
-      ].map((v) => (
-        <button
-          key={v.words}
-          role="radio"
-          aria-checked={v.value === asValue}
-          className={`px-[9px] py-[3px] text-[12px] border-l border-line first:border-l-0 whitespace-nowrap ${v.value === asValue ? 'bg-ink text-sheet' : 'bg-sheet text-ink2 hover:text-ink'}`}
-          onClick={() => {
-            choose({ by: v.value ? 'value' : '', why: '' })
-          }}
-        >
-          {v.words}
-        </button>
-      ))}
-    </div>
-  )
 }
 
 interface OneTestProps {

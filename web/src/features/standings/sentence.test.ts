@@ -28,7 +28,6 @@ function place(id: number, level: number, best: number, worst: number): Place {
     level,
     tests: 3,
     testsOf: 3,
-    doubted: 0,
     groups: [],
   }
 }

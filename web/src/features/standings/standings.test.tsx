@@ -26,7 +26,6 @@ const place = (id: number, over: Partial<Schemas['PlaceView']> = {}): Schemas['P
   level: 0,
   tests: 6,
   testsOf: 6,
-  doubted: 0,
   groups: [{ group: 'PROCESSOR', index: 100, place: 1, of: 2, percentile: 0.75 }],
   ...over,
 })

@@ -93,8 +93,10 @@ final class PoolFits {
         long most = -1;
         for (int choice = 1; choice < 1 << fit.size(); choice++) {
             List<GroupFit> chosen = chosen(fit, choice);
-            boolean hasNamed = fit.stream().allMatch(f -> chosen.contains(f) || !weights.isNamed(f.group()));
-            long places = hasNamed ? (long) chosen.size() * inAll(chosen).cardinality() : -1;
+            if (!fit.stream().allMatch(f -> chosen.contains(f) || !weights.isNamed(f.group()))) {
+                continue;
+            }
+            long places = (long) chosen.size() * inAll(chosen).cardinality();
             if (places > most || (places == most && chosen.size() > best.size())) {
                 most = places;
                 best = chosen;

@@ -60,9 +60,8 @@ public class StandingsService {
      * @param subjects numbers in the pool
      * @param tests how many tests they are ranked by
      * @param testsOf how many each of them has
-     * @param doubted how many cells of each count less than in full
      */
-    record Ranked(List<Integer> subjects, int tests, int[] testsOf, int[] doubted, Estimate estimate) {
+    record Ranked(List<Integer> subjects, int tests, int[] testsOf, Estimate estimate) {
 
         static Ranked of(GroupFit.Part part) {
             int rows = part.subjects().size();
@@ -70,14 +69,7 @@ public class StandingsService {
                     part.subjects(),
                     part.tests().size(),
                     IntStream.range(0, rows).map(part::testsOf).toArray(),
-                    IntStream.range(0, rows).map(r -> doubted(part, r)).toArray(),
                     part.estimate());
-        }
-
-        private static int doubted(GroupFit.Part part, int row) {
-            return (int) IntStream.range(0, part.tests().size())
-                    .filter(m -> part.fit().trust(row, m) < WhyService.DOUBTED)
-                    .count();
         }
 
         int rowOf(int subject) {
@@ -86,45 +78,86 @@ public class StandingsService {
     }
 
     /**
+     * What a question comes to.
+     *
+     * @param test that is ranked alone; null for all of the group
+     * @param group that is ranked; null for overall
+     * @param ranked the largest island first; empty if nobody can be ranked
+     * @param hundred row of the reference in the first of them; -1 if there is none
+     */
+    record Answer(
+            PoolFits fits,
+            @Nullable TestColumn test,
+            @Nullable TestGroup group,
+            List<Ranked> ranked,
+            int hundred) {
+
+        /** Returns the number of the reference in the pool; -1 if nobody is ranked. */
+        int reference() {
+            return hundred < 0 ? -1 : ranked.get(0).subjects().get(hundred);
+        }
+
+        /** Returns the places of the largest island, the best first. */
+        List<Place> places() {
+            return order(fits, ranked.get(0), hundred);
+        }
+    }
+
+    /** Returns what a question comes to. */
+    Answer answer(StandingsQuestion question) {
+        PoolFits fits = keeper.of(question.fitted());
+        TestColumn test = question.test() == null ? null : keeper.test(question.test());
+        TestGroup group = test == null ? question.group() : test.suite().sheet().groupOf(test.metric());
+        List<Ranked> ranked = ranked(fits, group, question.weights());
+        SubjectKey asked = question.referenceKey();
+        return new Answer(
+                fits, test, group, ranked, hundred(ranked, asked == null ? -1 : fits.numberOf(asked.toString())));
+    }
+
+    private static int hundred(List<Ranked> ranked, int wanted) {
+        if (ranked.isEmpty()) {
+            return -1;
+        }
+        int row = ranked.get(0).rowOf(wanted);
+        return row < 0 ? Placing.middle(ranked.get(0).estimate()) : row;
+    }
+
+    /**
      * Returns the standings.
      *
      * @param around key of a subject that is to be seen wherever it stands; null for none
      */
     StandingsView standings(StandingsQuestion question, @Nullable String around) {
-        PoolFits fits = keeper.of(question.fitted());
-        StandingsQuestion.Weights weights = question.weights();
-        TestColumn test = question.test() == null ? null : keeper.test(question.test());
-        TestGroup group = test == null ? question.group() : test.suite().sheet().groupOf(test.metric());
-        List<Ranked> ranked = ranked(fits, group, weights);
-        SubjectKey asked = question.referenceKey();
-        int wanted = asked == null ? -1 : fits.numberOf(asked.toString());
-        Ranked main = ranked.isEmpty() ? null : ranked.get(0);
-        int hundred = main == null ? -1 : main.rowOf(wanted) < 0 ? Placing.middle(main.estimate()) : main.rowOf(wanted);
-        int reference = main == null ? -1 : main.subjects().get(hundred);
+        Answer answer = answer(question);
+        PoolFits fits = answer.fits;
+        TestGroup group = answer.group;
+        int reference = answer.reference();
+        boolean nobody = answer.ranked.isEmpty();
         Map<Integer, List<GroupPlaceView>> strips = strips(fits, reference);
-        List<List<PlaceView>> parts = ranked.stream()
-                .map(r -> places(r, r == main ? hundred : Placing.middle(r.estimate()), fits, strips))
+        List<List<PlaceView>> parts = answer.ranked.stream()
+                .map(r -> places(
+                        r, r == answer.ranked.get(0) ? answer.hundred : Placing.middle(r.estimate()), fits, strips))
                 .toList();
         return new StandingsView(
                 group,
-                test == null ? null : view(test),
+                answer.test == null ? null : view(answer.test),
                 fits.scores().revision(),
-                reference < 0 ? null : view(fits, reference),
-                main != null && main.tests() == 1,
-                groups(fits, weights, reference),
+                nobody ? null : view(fits, reference),
+                !nobody && answer.ranked.get(0).tests() == 1,
+                groups(fits, question.weights(), reference),
                 fits.byGroup().values().stream()
                         .filter(f -> group == null || f.group() == group)
                         .flatMap(f -> f.tests().stream())
                         .map(StandingsService::view)
                         .toList(),
-                main == null ? 0 : main.subjects().size(),
-                main == null ? List.of() : shown(parts.get(0), around),
+                nobody ? 0 : parts.get(0).size(),
+                nobody ? List.of() : shown(parts.get(0), around),
                 parts.stream().skip(1).map(p -> shown(p, around)).toList(),
-                unplaced(fits, group, weights, ranked));
+                unplaced(fits, group, question.weights(), answer.ranked));
     }
 
     /** Returns the rankings a question comes to, the largest island first: of a group, or overall where it is null. */
-    List<Ranked> ranked(PoolFits fits, @Nullable TestGroup group, StandingsQuestion.Weights weights) {
+    private static List<Ranked> ranked(PoolFits fits, @Nullable TestGroup group, StandingsQuestion.Weights weights) {
         return fits.remember(
                 Arrays.asList("ranked", group, weights),
                 () -> group == null
@@ -135,7 +168,7 @@ public class StandingsService {
     }
 
     /** Returns the places of a ranking, the best first. */
-    static List<Place> order(PoolFits fits, Ranked ranked, int reference) {
+    private static List<Place> order(PoolFits fits, Ranked ranked, int reference) {
         return fits.remember(Arrays.asList("order", ranked, reference), () -> Placing.of(ranked.estimate(), reference));
     }
 
@@ -161,11 +194,6 @@ public class StandingsService {
                 subjects.stream()
                         .mapToInt(s -> groups.stream()
                                 .mapToInt(r -> r.testsOf()[r.rowOf(s)])
-                                .sum())
-                        .toArray(),
-                subjects.stream()
-                        .mapToInt(s -> groups.stream()
-                                .mapToInt(r -> r.doubted()[r.rowOf(s)])
                                 .sum())
                         .toArray(),
                 Overall.combine(
@@ -207,7 +235,6 @@ public class StandingsService {
                             p.level(),
                             ranked.testsOf()[p.subject()],
                             ranked.tests(),
-                            ranked.doubted()[p.subject()],
                             strips.getOrDefault(subject, List.of()));
                 })
                 .toList();

@@ -58,7 +58,6 @@ public record StandingsView(
      * @param best lower end of the 90 % range of places
      * @param level bracket, from 0 at the top
      * @param tests how many of the tests this one has
-     * @param doubted how many of its cells count less than in full
      */
     public record PlaceView(
             SubjectView subject,
@@ -71,7 +70,6 @@ public record StandingsView(
             int level,
             int tests,
             int testsOf,
-            int doubted,
             List<GroupPlaceView> groups) {}
 
     /**

@@ -2,9 +2,7 @@ package app.yarrowmark.server.standings;
 
 import app.yarrowmark.core.rank.EfficientFront;
 import app.yarrowmark.core.rank.Place;
-import app.yarrowmark.core.rank.Placing;
 import app.yarrowmark.core.suite.Direction;
-import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.server.catalogue.CatalogueService;
 import app.yarrowmark.server.catalogue.ModelDetails.Price;
 import app.yarrowmark.server.catalogue.ModelView;
@@ -78,32 +76,22 @@ class ValueService {
      * @param cost {@code price}, or the number of a metric in watts; null for the price
      */
     ValueView value(StandingsQuestion question, @Nullable String cost) {
-        PoolFits fits = keeper.of(question.fitted());
-        TestGroup group = question.test() == null
-                ? question.group()
-                : keeper.test(question.test())
-                        .suite()
-                        .sheet()
-                        .groupOf(keeper.test(question.test()).metric());
+        StandingsService.Answer answer = standings.answer(question);
+        PoolFits fits = answer.fits();
         String asked = cost == null ? PRICE : cost;
-        List<StandingsService.Ranked> ranked = standings.ranked(fits, group, question.weights());
         List<CostChoice> choices = choices(fits);
-        if (ranked.isEmpty()) {
+        if (answer.ranked().isEmpty()) {
             return new ValueView(asked, "", choices, List.of(), List.of());
         }
-        StandingsService.Ranked main = ranked.get(0);
+        StandingsService.Ranked main = answer.ranked().get(0);
         Function<Subject, Cost> costOf = asked.equals(PRICE) ? prices() : watts(keeper.test(number(asked)), fits);
-        int wanted = question.referenceKey() == null
-                ? -1
-                : main.rowOf(fits.numberOf(question.referenceKey().toString()));
-        int reference = wanted < 0 ? Placing.middle(main.estimate()) : wanted;
         List<Cost> costs = main.subjects().stream()
                 .map(s -> costOf.apply(fits.pool().get(s)))
                 .toList();
         String unit = usual(costs);
         List<NoCost> without = new ArrayList<>();
         List<Place> places = new ArrayList<>();
-        for (Place p : StandingsService.order(fits, main, reference)) {
+        for (Place p : answer.places()) {
             Cost c = costs.get(p.subject());
             if (c.why == null && c.unit.equals(unit)) {
                 places.add(p);
@@ -113,7 +101,7 @@ class ValueService {
                         c.why == null ? "priced in " + c.unit : c.why));
             }
         }
-        return new ValueView(asked, unit, choices, lines(places, costs, main, reference, fits), without);
+        return new ValueView(asked, unit, choices, lines(places, costs, main, answer.hundred(), fits), without);
     }
 
     private static long number(String cost) {
