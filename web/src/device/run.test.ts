@@ -1,3 +1,5 @@
+// @vitest-environment jsdom
+
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '../api/client'
 import { Missing } from './measure'
