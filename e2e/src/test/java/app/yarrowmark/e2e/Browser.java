@@ -189,7 +189,7 @@ final class Browser implements AutoCloseable {
     }
 
     void waitUntil(String what, Check check) {
-        waitUntil(what, Duration.ofSeconds(60), check);
+        waitUntil(what, Duration.ofMinutes(2), check);
     }
 
     void waitUntil(String what, Duration patience, Check check) {
