@@ -56,7 +56,8 @@ export function serve(answers: Answers): readonly Sent[] {
     if (answer === undefined)
       return new Response(JSON.stringify({ detail: `no ${url.pathname}` }), { status: 404 })
     const reply = value instanceof Reply ? value : new Reply(200, value)
-    return new Response(JSON.stringify(reply.body), {
+    // What has no content may not have a body either.
+    return new Response(reply.status === 204 ? null : JSON.stringify(reply.body), {
       status: reply.status,
       headers: { 'Content-Type': 'application/json' },
     })

@@ -16,11 +16,13 @@ const byTopic: Record<string, readonly string[]> = {
     'setups',
     'setup',
     'comparison',
+    'standings',
     'facts',
     'profile',
     'imports',
     'sheet-text',
   ],
+  BOARDS: ['boards', 'search'],
 }
 
 /** Listens to the server's events and renews what they name; progress goes straight into the run sheet. */

@@ -26,6 +26,7 @@ export const keys = {
   imports: ['imports'],
   import: (...parts: readonly unknown[]) => ['imports', ...parts],
   sheetText: (id: number) => ['sheet-text', id],
+  boards: ['boards'],
 } as const
 
 export function useSession() {
@@ -131,6 +132,30 @@ export function useComparison({ subjects, reference, basis, threshold, speaks }:
         }),
       ),
     placeholderData: (before) => before,
+  })
+}
+
+export function useBoards() {
+  return useQuery({ queryKey: keys.boards, queryFn: () => take(api.GET('/api/v1/boards')) })
+}
+
+/** Keeps a view under a name; with a number, in the place of the one that has it. */
+export function useKeepBoard() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: ({ id, ...body }: Schemas['BoardDraft'] & { readonly id?: number }) =>
+      id === undefined
+        ? take(api.POST('/api/v1/boards', { body }))
+        : take(api.PUT('/api/v1/boards/{id}', { params: { path: { id } }, body })),
+    onSuccess: () => client.invalidateQueries({ queryKey: keys.boards }),
+  })
+}
+
+export function useForgetBoard() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (id: number) => take(api.DELETE('/api/v1/boards/{id}', { params: { path: { id } } })),
+    onSuccess: () => client.invalidateQueries({ queryKey: keys.boards }),
   })
 }
 

@@ -14,6 +14,7 @@ const kinds: Record<Hit['kind'], string> = {
   PART: 'part',
   SUITE: 'suite',
   FACT: 'fact',
+  BOARD: 'board',
   RUN: 'run',
 }
 

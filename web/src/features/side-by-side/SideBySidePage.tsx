@@ -12,6 +12,7 @@ import { Segments } from '../../ui/Segments'
 import { Select } from '../../ui/Select'
 import { Empty, Failed, Loading } from '../../ui/States'
 import { TakeFigure } from '../../ui/TakeFigure'
+import { Boards } from '../boards/Boards'
 import { AddSubject } from './AddSubject'
 import { address, question, withSubject, withoutSubject } from './address'
 import type { Basis, Question, Sort } from './address'
@@ -152,6 +153,7 @@ function SideBySide({ view, q, change }: ChangeProps & { readonly view: View }) 
             change({ ...q, basis })
           }}
         />
+        <Boards page="SIDE_BY_SIDE" />
         <TakeFigure figure={() => comparisonFigure(view, shown, q)} />
       </div>
       <Subjects

@@ -140,6 +140,7 @@ function PlaceRow({ place, scale, focus, open, onOpen, edge, oneTest, groups: sh
         <span className="text-ink2 text-[12.5px]">
           {subject.detail === '' && subject.kind !== undefined ? kinds[subject.kind].one : subject.detail}
           {subject.origin !== '' && ` · ${subject.origin}`}
+          {place.usual !== undefined && place.usual !== place.number && `, usually ${String(place.usual)}`}
           {place.tests < place.testsOf && `, ${String(place.tests)} of ${String(place.testsOf)} tests`}
         </span>
       </td>

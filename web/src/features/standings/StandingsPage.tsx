@@ -1,3 +1,4 @@
+import { useEffect } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import { useFocus } from '../../app/focus'
 import type { Schemas } from '../../api/client'
@@ -9,11 +10,14 @@ import { Segments } from '../../ui/Segments'
 import { Select } from '../../ui/Select'
 import { Empty, Failed, Loading } from '../../ui/States'
 import { TakeFigure } from '../../ui/TakeFigure'
+import { Boards } from '../boards/Boards'
 import { question, rankable, rankedWords, withWeight } from './address'
 import { standingsFigure } from './figure'
 import { PlaceTable } from './PlaceTable'
 import { PoolChoice } from './PoolChoice'
+import { lastWeights, rememberWeights } from './memory'
 import { sentence, unplacedWords } from './sentence'
+import { Steepness } from './Steepness'
 import { Value } from './Value'
 import { Weights } from './Weights'
 import { Why } from './Why'
@@ -34,6 +38,11 @@ export function StandingsPage() {
         : (q.ranked ?? 'setup') === 'setup'
           ? `setup-${String(focus.setupId)}`
           : undefined
+  // Who comes without a question finds the weights as they were left.
+  useEffect(() => {
+    const weight = lastWeights()
+    if (search.size === 0 && weight.length > 0) setSearch({ weight: [...weight] }, { replace: true })
+  }, [search, setSearch])
   const standings = useStandings(q, search.get('why') ?? own)
   const choose: Choose = (changes) => {
     const next = new URLSearchParams(search)
@@ -112,6 +121,7 @@ function Standings({ view, q, choose, own, why, cost, asValue }: StandingsProps)
           }}
         />
         <PoolChoice question={q} choose={choose} />
+        <Boards page="STANDINGS" />
         {!asValue && view.places.length > 0 && (
           <TakeFigure figure={() => standingsFigure(view, title(view, q), baseWords(view), own)} />
         )}
@@ -122,9 +132,12 @@ function Standings({ view, q, choose, own, why, cost, asValue }: StandingsProps)
             view={view}
             named={(q.weight ?? []).length > 0}
             onWeight={(group, weight) => {
-              choose({ weight: withWeight(q, group, weight) })
+              const weights = withWeight(q, group, weight)
+              rememberWeights(weights)
+              choose({ weight: weights })
             }}
             onEqual={() => {
+              rememberWeights([])
               choose({ weight: [] })
             }}
           />
@@ -134,17 +147,24 @@ function Standings({ view, q, choose, own, why, cost, asValue }: StandingsProps)
         <div className="ml-auto">
           <Segments
             label="View"
-            value={asValue ? 'value' : 'places'}
+            value={asValue ? 'value' : q.steep ? 'steep' : 'places'}
             choices={[
               { value: 'places', label: 'places' },
+              {
+                value: 'steep',
+                label: 'if heavy tests were skipped',
+                about:
+                  'Another reading: tests brought to one steepness, for where weak devices skip the heavy ones',
+              },
               { value: 'value', label: 'for what it costs' },
             ]}
             onValue={(by) => {
-              choose({ by: by === 'value' ? by : '', why: '' })
+              choose({ by: by === 'places' ? '' : by, why: '' })
             }}
           />
         </div>
       </div>
+      {q.steep && !asValue && view.steepness.length > 0 && <Steepness tests={view.steepness} />}
       {focus && own !== undefined && (
         <p className="text-[13px] pt-[9px]" data-testid="focus-sentence">
           <b className="font-[600]">{focus.model}</b>{' '}

@@ -28,6 +28,7 @@ export function question(search: URLSearchParams): StandingsQuestion {
     tag: text('tag'),
     tuned: text('tuned') as Tuned | undefined,
     origin: text('origin') as Origin | undefined,
+    steep: text('by') === 'steep' ? true : undefined,
   }
   return Object.fromEntries(
     Object.entries(asked).filter(([, v]) => v !== undefined && (!Array.isArray(v) || v.length > 0)),

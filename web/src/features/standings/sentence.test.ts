@@ -42,6 +42,7 @@ function view(places: readonly Place[]): Schemas['StandingsView'] {
     places: [...places],
     apart: [],
     unplaced: [],
+    steepness: [],
   }
 }
 

@@ -52,6 +52,7 @@ const view: Schemas['StandingsView'] = {
     place(12, { tests: 4, groups: [] }),
   ],
   apart: [],
+  steepness: [],
   unplaced: [
     { subject: subject(13, { name: 'Slate 9' }), missing: ['STORAGE'], toRun: 'Siltpath', minutes: 3 },
   ],
@@ -127,6 +128,7 @@ const value: Schemas['ValueView'] = {
 }
 const server = {
   'GET /api/v1/sittings': strip,
+  'GET /api/v1/boards': [],
   'GET /api/v1/standings': view,
   'GET /api/v1/standings/why': why,
   'GET /api/v1/standings/value': value,
@@ -135,6 +137,7 @@ const server = {
 afterEach(() => {
   cleanup()
   vi.unstubAllGlobals()
+  localStorage.clear()
 })
 
 describe('standings', () => {
@@ -243,5 +246,43 @@ describe('standings', () => {
     expect(figure.about).toContain('EUR')
     expect(figure.table[2]?.at(-1)).toBe('Fen 12')
     expect(render(figure.drawing).container.querySelectorAll('circle')).toHaveLength(2)
+  })
+
+  it('can be read as if heavy tests were skipped, and says so, with the usual place', async () => {
+    const steep = {
+      test: view.tests[0],
+      steepness: 1.314,
+      share: 0.5,
+    }
+    const asked = serve({
+      ...server,
+      'GET /api/v1/standings': {
+        ...view,
+        places: [place(11, { usual: 2 }), place(12, { usual: 2 })],
+        steepness: [steep, { ...steep, test: { ...steep.test, id: 8, name: 'Sieve' }, steepness: 0.8 }],
+      },
+    })
+    show(<StandingsPage />, '/standings?by=steep')
+    const said = await screen.findByRole('region', { name: 'Steepness of the tests' })
+    expect(asked.some((r) => r.path.includes('steep=true'))).toBe(true)
+    expect(said.textContent).toContain('Another reading')
+    expect(said.textContent).toContain('Kernmill, Weave (gaps ×1.31, 50 % have it) is the steepest')
+    fireEvent.click(screen.getByRole('button', { name: 'all 2 tests' }))
+    expect(said.querySelectorAll('tbody tr')).toHaveLength(2)
+    expect(document.querySelector('[data-subject=setup-11]')?.textContent).toContain('usually 2')
+    expect(document.querySelector('[data-subject=setup-12]')?.textContent).not.toContain('usually')
+  })
+
+  it('come back with the weights as they were left, and forget them when made equal', async () => {
+    const asked = serve(server)
+    show(<StandingsPage />, '/standings')
+    const weight = await screen.findByLabelText('Weight of processor')
+    fireEvent.change(weight, { target: { value: '4' } })
+    fireEvent.blur(weight)
+    cleanup()
+    show(<StandingsPage />, '/standings')
+    fireEvent.click(await screen.findByRole('button', { name: 'equal' }))
+    expect(asked.filter((r) => r.path.includes('weight=PROCESSOR%3A4')).length).toBeGreaterThan(1)
+    expect(localStorage.length).toBe(0)
   })
 })

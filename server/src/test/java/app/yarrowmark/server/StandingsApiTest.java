@@ -108,6 +108,48 @@ class StandingsApiTest extends ServerTest {
                 .contains("key of a fact");
     }
 
+    @Test
+    void anotherReadingBringsTestsToOneSteepnessAndKeepsTheUsualPlace() {
+        String gentle = "gentle-" + UUID.randomUUID().toString().substring(0, 6);
+        String steep = "steep-" + UUID.randomUUID().toString().substring(0, 6);
+        long one = suite(gentle, "graphics");
+        long two = suite(steep, "graphics");
+        for (int i = 0; i < 6; i++) {
+            JsonNode sheet = onDesk("MINI", one, two);
+            double speed = Math.pow(1.4, i);
+            for (int repeat = 0; repeat < 2; repeat++) {
+                measure(sheet, gentle, speed, repeat);
+                if (i > 1) {
+                    measure(sheet, steep, speed * speed, repeat);
+                }
+            }
+        }
+        JsonNode usual =
+                person.get("/api/v1/standings?kind=MINI&group=GRAPHICS").json();
+        assertThat(usual.get("steepness")).isEmpty();
+        assertThat(usual.at("/places/0").has("usual")).isFalse();
+
+        JsonNode level = person.get("/api/v1/standings?kind=MINI&group=GRAPHICS&steep=true")
+                .expect(200)
+                .json();
+        assertThat(level.at("/steepness/0/test/suite").asText()).isEqualTo(steep);
+        assertThat(level.at("/steepness/0/share").asDouble()).isEqualTo(4 / 6.0);
+        JsonNode tests = level.get("steepness");
+        assertThat(tests.get(0).get("steepness").asDouble()
+                        / tests.get(tests.size() - 1).get("steepness").asDouble())
+                .isBetween(1.6, 2.2);
+        assertThat(level.at("/places/0/usual").asInt()).isEqualTo(1);
+        // What is expected of a score is said in the test's own steepness.
+        String strongest = level.at("/places/0/subject/key").asText();
+        person.get("/api/v1/standings/why?kind=MINI&group=GRAPHICS&steep=true&subject=" + strongest)
+                .expect(200)
+                .json()
+                .at("/groups/0/tests")
+                .forEach(t -> assertThat(
+                                t.get("expected").asDouble() / t.get("value").asDouble())
+                        .isBetween(.8, 1.25));
+    }
+
     private String first(String query) {
         return person.get("/api/v1/standings?" + query)
                 .expect(200)

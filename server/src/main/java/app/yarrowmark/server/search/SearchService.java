@@ -1,5 +1,7 @@
 package app.yarrowmark.server.search;
 
+import app.yarrowmark.server.boards.BoardService;
+import app.yarrowmark.server.boards.BoardView;
 import app.yarrowmark.server.catalogue.CatalogueRevision;
 import app.yarrowmark.server.catalogue.CatalogueService;
 import app.yarrowmark.server.catalogue.ModelView;
@@ -36,6 +38,7 @@ class SearchService {
     private final SuiteService suites;
     private final FactService facts;
     private final RunService runs;
+    private final BoardService boards;
     private final CatalogueRevision.Remembered<List<Entry>> devices;
 
     SearchService(
@@ -44,12 +47,14 @@ class SearchService {
             SuiteService suites,
             FactService facts,
             RunService runs,
+            BoardService boards,
             CatalogueRevision revision) {
         this.catalogue = catalogue;
         this.setups = setups;
         this.suites = suites;
         this.facts = facts;
         this.runs = runs;
+        this.boards = boards;
         this.devices = revision.remember(this::devices);
     }
 
@@ -61,6 +66,7 @@ class SearchService {
         PART,
         SUITE,
         FACT,
+        BOARD,
         RUN
     }
 
@@ -99,6 +105,7 @@ class SearchService {
         devices.get().forEach(e -> e.offer(words, found));
         suites(words, found);
         parts(words, found);
+        kept(words, found);
         List<Hit> hits = new ArrayList<>(found.stream()
                 .sorted(Comparator.comparingInt(Ranked::rank)
                         .thenComparing(r -> r.hit.kind())
@@ -172,6 +179,21 @@ class SearchService {
                                         + URLEncoder.encode(v.value(), StandardCharsets.UTF_8)),
                         names.getOrDefault(v.key(), v.key()),
                         found));
+    }
+
+    private void kept(List<String> words, List<Ranked> found) {
+        for (BoardView b : boards.all()) {
+            String page = b.page().path().substring(1).replace('-', ' ');
+            offer(
+                    words,
+                    new Hit(
+                            Kind.BOARD,
+                            b.name(),
+                            "kept view of " + page,
+                            b.page().path() + b.address()),
+                    "",
+                    found);
+        }
     }
 
     private static Hit hit(RunDetail d) {

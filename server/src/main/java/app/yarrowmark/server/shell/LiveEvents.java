@@ -21,7 +21,8 @@ public class LiveEvents {
     public enum Topic {
         SITTINGS,
         RUNS,
-        CATALOGUE
+        CATALOGUE,
+        BOARDS
     }
 
     /** Tells that something changed: after the transaction commits, or at once where there is none. */

@@ -82,7 +82,7 @@ class FitKeeper {
         SubjectScores of = new SubjectScores(scores, catalogue, setups);
         Map<TestGroup, GroupFit> byGroup = new EnumMap<>(TestGroup.class);
         for (TestGroup group : TestGroup.values()) {
-            byGroup.put(group, GroupFit.of(group, tests(group, question.test()), pool, of, scores));
+            byGroup.put(group, GroupFit.of(group, tests(group, question.test()), pool, of, scores, question.steep()));
         }
         return new PoolFits(scores, labels, pool, byGroup);
     }

@@ -25,6 +25,8 @@ import org.jspecify.annotations.Nullable;
  * @param reference key of the subject whose index is 100; the one in the middle if absent
  * @param tuned whether tuned setups are in the pool; as shipped only if absent
  * @param origin whether lists from elsewhere are; both if absent
+ * @param steep whether tests are brought to one steepness before subjects are ranked, see
+ *     {@link app.yarrowmark.core.rank.Steepness}; they are not if absent
  */
 record StandingsQuestion(
         @Nullable TestGroup group,
@@ -40,14 +42,21 @@ record StandingsQuestion(
         @Nullable String maker,
         @Nullable String tag,
         Pool.@Nullable Tuned tuned,
-        Pool.@Nullable Origin origin) {
+        Pool.@Nullable Origin origin,
+        @Nullable Boolean steep) {
 
     /** Which fits it needs: everything but weights and reference, which change no fit. */
     record Fitted(
             String ranked,
             Speaker speaker,
             Pool pool,
-            @Nullable Long test) {}
+            @Nullable Long test,
+            boolean steep) {
+
+        Fitted usual() {
+            return new Fitted(ranked, speaker, pool, test, false);
+        }
+    }
 
     Fitted fitted() {
         return new Fitted(
@@ -62,7 +71,8 @@ record StandingsQuestion(
                         tag,
                         tuned == null ? Pool.Tuned.SHIPPED : tuned,
                         origin == null ? Pool.Origin.BOTH : origin),
-                test);
+                test,
+                Boolean.TRUE.equals(steep));
     }
 
     /**

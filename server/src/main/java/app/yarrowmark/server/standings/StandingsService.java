@@ -13,6 +13,7 @@ import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.standings.StandingsView.GroupPlaceView;
 import app.yarrowmark.server.standings.StandingsView.GroupView;
 import app.yarrowmark.server.standings.StandingsView.PlaceView;
+import app.yarrowmark.server.standings.StandingsView.SteepTest;
 import app.yarrowmark.server.standings.StandingsView.TestView;
 import app.yarrowmark.server.standings.StandingsView.UnplacedView;
 import app.yarrowmark.server.subjects.Pool;
@@ -134,9 +135,14 @@ public class StandingsService {
         int reference = answer.reference();
         boolean nobody = answer.ranked.isEmpty();
         Map<Integer, List<GroupPlaceView>> strips = strips(fits, reference);
+        Map<String, Integer> usual = usual(question);
         List<List<PlaceView>> parts = answer.ranked.stream()
                 .map(r -> places(
-                        r, r == answer.ranked.get(0) ? answer.hundred : Placing.middle(r.estimate()), fits, strips))
+                        r,
+                        r == answer.ranked.get(0) ? answer.hundred : Placing.middle(r.estimate()),
+                        fits,
+                        strips,
+                        usual))
                 .toList();
         return new StandingsView(
                 group,
@@ -153,7 +159,40 @@ public class StandingsService {
                 nobody ? 0 : parts.get(0).size(),
                 nobody ? List.of() : shown(parts.get(0), around),
                 parts.stream().skip(1).map(p -> shown(p, around)).toList(),
-                unplaced(fits, group, question.weights(), answer.ranked));
+                unplaced(fits, group, question.weights(), answer.ranked),
+                question.fitted().steep() && !nobody ? steepness(fits, group, question.weights()) : List.of());
+    }
+
+    /** Where everybody stands as usual, by key, where another reading of the scores is asked for. */
+    private Map<String, Integer> usual(StandingsQuestion question) {
+        StandingsQuestion.Fitted fitted = question.fitted();
+        if (!fitted.steep()) {
+            return Map.of();
+        }
+        PoolFits fits = keeper.of(fitted.usual());
+        TestColumn test = question.test() == null ? null : keeper.test(question.test());
+        TestGroup group = test == null ? question.group() : test.suite().sheet().groupOf(test.metric());
+        Map<String, Integer> numbers = new HashMap<>();
+        for (Ranked ranked : ranked(fits, group, question.weights())) {
+            List<Place> order = order(fits, ranked, Placing.middle(ranked.estimate()));
+            for (int i = 0; i < order.size(); i++) {
+                int subject = ranked.subjects().get(order.get(i).subject());
+                numbers.put(fits.pool().get(subject).key().toString(), i + 1);
+            }
+        }
+        return numbers;
+    }
+
+    private static List<SteepTest> steepness(
+            PoolFits fits, @Nullable TestGroup group, StandingsQuestion.Weights weights) {
+        List<GroupFit> counted =
+                group == null ? fits.common(weights) : List.of(fits.byGroup().get(group));
+        return counted.stream()
+                .map(f -> f.parts().get(0))
+                .flatMap(p -> IntStream.range(0, p.tests().size())
+                        .mapToObj(m -> new SteepTest(view(p.tests().get(m)), p.steepness()[m], p.share(m))))
+                .sorted(Comparator.comparingDouble((SteepTest t) -> -t.steepness()))
+                .toList();
     }
 
     /** Returns the rankings a question comes to, the largest island first: of a group, or overall where it is null. */
@@ -208,15 +247,19 @@ public class StandingsService {
      * @param kind to narrow the pool to; null for all
      */
     public Map<Long, List<GroupPlaceView>> positions(@Nullable DeviceKind kind) {
-        PoolFits fits =
-                keeper.of(new StandingsQuestion.Fitted(SubjectService.SETUPS, Speaker.USUAL, Pool.ofKind(kind), null));
+        PoolFits fits = keeper.of(
+                new StandingsQuestion.Fitted(SubjectService.SETUPS, Speaker.USUAL, Pool.ofKind(kind), null, false));
         Map<Long, List<GroupPlaceView>> bySetup = new HashMap<>();
         strips(fits, -1).forEach((s, places) -> bySetup.put(fits.pool().get(s).setup(), places));
         return bySetup;
     }
 
     private List<PlaceView> places(
-            Ranked ranked, int reference, PoolFits fits, Map<Integer, List<GroupPlaceView>> strips) {
+            Ranked ranked,
+            int reference,
+            PoolFits fits,
+            Map<Integer, List<GroupPlaceView>> strips,
+            Map<String, Integer> usual) {
         boolean one = ranked.tests() == 1;
         List<Place> order = order(fits, ranked, reference);
         return IntStream.range(0, order.size())
@@ -227,6 +270,7 @@ public class StandingsService {
                     return new PlaceView(
                             view(fits, subject),
                             i + 1,
+                            usual.get(fits.pool().get(subject).key().toString()),
                             p.index(),
                             exact ? null : p.indexLow(),
                             exact ? null : p.indexHigh(),

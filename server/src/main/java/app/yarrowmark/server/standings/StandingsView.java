@@ -17,6 +17,7 @@ import org.jspecify.annotations.Nullable;
  * @param places the best first
  * @param apart further islands: they share no test with the places above
  * @param unplaced who lacks what, and what would place them
+ * @param steepness of the tests, the steepest first, where they were brought to one; empty otherwise
  */
 public record StandingsView(
         @Nullable TestGroup group,
@@ -29,7 +30,8 @@ public record StandingsView(
         int placed,
         List<PlaceView> places,
         List<List<PlaceView>> apart,
-        List<UnplacedView> unplaced) {
+        List<UnplacedView> unplaced,
+        List<SteepTest> steepness) {
 
     /**
      * A group of tests in the pool.
@@ -54,6 +56,7 @@ public record StandingsView(
      * One place.
      *
      * @param number in the order, from 1
+     * @param usual number in the usual standings, where these are another reading of the scores
      * @param low lower end of the 90 % interval of the index; absent for the reference and where there is one test only
      * @param best lower end of the 90 % range of places
      * @param level bracket, from 0 at the top
@@ -62,6 +65,7 @@ public record StandingsView(
     public record PlaceView(
             SubjectView subject,
             int number,
+            @Nullable Integer usual,
             double index,
             @Nullable Double low,
             @Nullable Double high,
@@ -78,6 +82,14 @@ public record StandingsView(
      */
     public record GroupPlaceView(
             TestGroup group, double index, int place, int of, double percentile, PoolPosition.@Nullable Band band) {}
+
+    /**
+     * How steep a test is.
+     *
+     * @param steepness how many times as far apart, on the log scale, it shows two subjects as the usual test does
+     * @param share of the placed subjects that have it
+     */
+    public record SteepTest(TestView test, double steepness, double share) {}
 
     /** One that cannot be placed, the groups it lacks, and the quickest suite that would help. */
     public record UnplacedView(

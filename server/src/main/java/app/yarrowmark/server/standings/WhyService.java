@@ -92,7 +92,7 @@ class WhyService {
                 .sum();
         return IntStream.range(0, part.tests().size())
                 .filter(m -> fit.matrix().has(row, m))
-                .mapToObj(m -> test(part.tests().get(m), fit, row, m, all, subject, scores))
+                .mapToObj(m -> test(part, row, m, all, subject, scores))
                 .sorted(Comparator.comparingDouble((WhyTest t) -> -t.off()))
                 .toList();
     }
@@ -101,8 +101,11 @@ class WhyService {
         return fit.trust(row, m) / (fit.tauSquared() + fit.matrix().variance(row, m));
     }
 
-    private static WhyTest test(
-            TestColumn test, AdditiveFit fit, int row, int m, double all, Subject subject, SubjectScores scores) {
+    private static WhyTest test(GroupFit.Part part, int row, int m, double all, Subject subject, SubjectScores scores) {
+        TestColumn test = part.tests().get(m);
+        AdditiveFit fit = part.fit();
+        // The fit may have brought the test to the usual steepness; what is said of a score is in its own.
+        double steep = part.steepness()[m];
         Found found = scores.of(subject, test).orElseThrow();
         int sign = test.metric().better().sign();
         double residual = fit.residual(row, m);
@@ -114,8 +117,8 @@ class WhyService {
                 test.metric().better(),
                 found.score().value(),
                 found.decimals(),
-                Math.exp(sign * (fit.mu()[m] + fit.theta()[row])),
-                Math.exp(residual),
+                Math.exp(sign * steep * (fit.mu()[m] + fit.theta()[row])),
+                Math.exp(steep * residual),
                 100 * Math.exp(fit.theta()[row] + residual),
                 weight(fit, row, m) / all,
                 fit.trust(row, m),

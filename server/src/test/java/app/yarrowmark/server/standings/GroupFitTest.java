@@ -83,7 +83,7 @@ class GroupFitTest {
                 .mapToObj(s ->
                         new Subject(SubjectKey.ofSetup(s), "Fen " + s, "", DeviceKind.LAPTOP, false, "", s, List.of(s)))
                 .toList();
-        return GroupFit.of(TestGroup.STORAGE, TESTS, pool, new SubjectScores(scores, null, null), scores);
+        return GroupFit.of(TestGroup.STORAGE, TESTS, pool, new SubjectScores(scores, null, null), scores, false);
     }
 
     private static List<Reading> readings(double... values) {

@@ -1,0 +1,49 @@
+package app.yarrowmark.server.boards;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import jakarta.persistence.SequenceGenerator;
+import jakarta.persistence.Table;
+import java.time.Instant;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
+
+@Entity
+@Table(name = "board")
+class BoardEntity {
+
+    @Id
+    @GeneratedValue(strategy = GenerationType.SEQUENCE, generator = "record")
+    @SequenceGenerator(name = "record", sequenceName = "record_seq", allocationSize = 50)
+    Long id;
+
+    @Enumerated(EnumType.STRING)
+    @JdbcTypeCode(SqlTypes.VARCHAR)
+    BoardView.Page page;
+
+    String name;
+    String address;
+    String who;
+    Instant at;
+
+    protected BoardEntity() {}
+
+    BoardEntity(BoardView.Page page) {
+        this.page = page;
+    }
+
+    void set(String newName, String newAddress, String by, Instant when) {
+        name = newName;
+        address = newAddress;
+        who = by;
+        at = when;
+    }
+
+    BoardView view() {
+        return new BoardView(id, page, name, address, who, at);
+    }
+}

@@ -1,0 +1,112 @@
+package app.yarrowmark.server.boards;
+
+import app.yarrowmark.server.shell.LiveEvents;
+import app.yarrowmark.server.shell.Refusal;
+import app.yarrowmark.server.shell.RuleViolations;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.List;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Keeps views under names. */
+@Service
+public class BoardService {
+
+    private static final int LONGEST_NAME = 80;
+    private static final int LONGEST_ADDRESS = 2000;
+
+    private final BoardRepository boards;
+    private final LiveEvents events;
+    private final Clock clock;
+
+    BoardService(BoardRepository boards, LiveEvents events, Clock clock) {
+        this.boards = boards;
+        this.events = events;
+        this.clock = clock;
+    }
+
+    /** Returns all, by page and name. */
+    @Transactional(readOnly = true)
+    public List<BoardView> all() {
+        return boards.findAllByOrderByPageAscNameAsc().stream()
+                .map(BoardEntity::view)
+                .toList();
+    }
+
+    /**
+     * Keeps a view.
+     *
+     * @throws RuleViolations if name or address are unfit
+     * @throws Refusal if the page has one of that name
+     */
+    @Transactional
+    BoardView keep(BoardView.Page page, String name, String address, String who) {
+        check(name, address);
+        refuseTwins(page, name.strip(), -1);
+        BoardEntity board = new BoardEntity(page);
+        board.set(name.strip(), address, who, clock.instant());
+        boards.saveAndFlush(board);
+        events.changed(LiveEvents.Topic.BOARDS);
+        return board.view();
+    }
+
+    /**
+     * Changes name and content of one.
+     *
+     * @throws RuleViolations if name or address are unfit, or it is of another page
+     * @throws Refusal if there is no such view, or the page has another of that name
+     */
+    @Transactional
+    BoardView change(long id, BoardView.Page page, String name, String address, String who) {
+        check(name, address);
+        BoardEntity board = boards.findById(id).orElseThrow(() -> missing(id));
+        if (board.page != page) {
+            throw new RuleViolations("page", "was " + board.page + " and stays so: keep it there under a new name");
+        }
+        refuseTwins(page, name.strip(), id);
+        board.set(name.strip(), address, who, clock.instant());
+        events.changed(LiveEvents.Topic.BOARDS);
+        return board.view();
+    }
+
+    /**
+     * Forgets one.
+     *
+     * @throws Refusal if there is none
+     */
+    @Transactional
+    void forget(long id) {
+        boards.delete(boards.findById(id).orElseThrow(() -> missing(id)));
+        events.changed(LiveEvents.Topic.BOARDS);
+    }
+
+    private static void check(String name, String address) {
+        List<RuleViolations.Violation> wrong = new ArrayList<>();
+        if (name.isBlank() || name.strip().length() > LONGEST_NAME) {
+            wrong.add(new RuleViolations.Violation("name", "has 1 to " + LONGEST_NAME + " characters"));
+        }
+        if (!address.isEmpty() && (!address.startsWith("?") || address.chars().anyMatch(c -> c <= ' '))) {
+            wrong.add(new RuleViolations.Violation(
+                    "address", "is the part of the page's address from its question mark, or empty"));
+        }
+        if (address.length() > LONGEST_ADDRESS) {
+            wrong.add(new RuleViolations.Violation(
+                    "address", "has at most " + LONGEST_ADDRESS + " characters, this has " + address.length()));
+        }
+        if (!wrong.isEmpty()) {
+            throw new RuleViolations(wrong);
+        }
+    }
+
+    private void refuseTwins(BoardView.Page page, String name, long own) {
+        boards.findByPageAndName(page, name).filter(b -> b.id != own).ifPresent(b -> {
+            throw Refusal.conflict(
+                    "There is one called \"" + b.name + "\" already: choose another name, or replace it.");
+        });
+    }
+
+    private static Refusal missing(long id) {
+        return Refusal.notFound("There is no kept view number " + id + ": it may have been forgotten meanwhile.");
+    }
+}

@@ -1,0 +1,30 @@
+package app.yarrowmark.server.boards;
+
+import java.time.Instant;
+
+/**
+ * A view kept under a name.
+ *
+ * @param address the question part of the page's address, from its question mark; empty for the page as it opens
+ * @param who kept it last
+ */
+public record BoardView(long id, Page page, String name, String address, String who, Instant at) {
+
+    /** A page with views worth keeping. */
+    public enum Page {
+        STANDINGS("/standings"),
+        SIDE_BY_SIDE("/side-by-side"),
+        VERSIONS("/versions");
+
+        private final String path;
+
+        Page(String path) {
+            this.path = path;
+        }
+
+        /** Returns where the page is, from the root. */
+        public String path() {
+            return path;
+        }
+    }
+}

@@ -1,0 +1,146 @@
+import { useState } from 'react'
+import { Link, useLocation } from 'react-router'
+import type { Schemas } from '../../api/client'
+import { useBoards, useForgetBoard, useKeepBoard } from '../../api/queries'
+import { Button } from '../../ui/Button'
+import { Dialog } from '../../ui/Dialog'
+import { Field } from '../../ui/Field'
+import { useNotice } from '../../ui/Notices'
+import { Failed, Loading } from '../../ui/States'
+
+type Board = Schemas['BoardView']
+
+export interface BoardsProps {
+  /** The page whose views are kept. */
+  readonly page: Board['page']
+}
+
+/** The views of a page that are kept under names, and the way to keep the one that is open. */
+export function Boards({ page }: BoardsProps) {
+  const [open, setOpen] = useState(false)
+  const boards = useBoards()
+  const { search } = useLocation()
+  const here = (boards.data ?? []).find((b) => b.page === page && b.address === search)
+  return (
+    <>
+      <Button
+        title="Views kept under a name"
+        onClick={() => {
+          setOpen(true)
+        }}
+      >
+        {here ? `Board: ${here.name}` : 'Boards'}
+      </Button>
+      {open && (
+        <BoardsDialog
+          page={page}
+          onClose={() => {
+            setOpen(false)
+          }}
+        />
+      )}
+    </>
+  )
+}
+
+function BoardsDialog({ page, onClose }: BoardsProps & { readonly onClose: () => void }) {
+  const { search, pathname } = useLocation()
+  const boards = useBoards()
+  const keep = useKeepBoard()
+  const forget = useForgetBoard()
+  const notice = useNotice()
+  const [name, setName] = useState('')
+  if (boards.isPending) return <Loading what="the boards" />
+  if (boards.isError) return <Failed error={boards.error} retry={() => void boards.refetch()} />
+  const own = boards.data.filter((b) => b.page === page)
+  const twin = own.find((b) => b.name.toLowerCase() === name.trim().toLowerCase())
+  const keepHere = () => {
+    keep.mutate(
+      { ...(twin ? { id: twin.id } : {}), page, name: twin?.name ?? name.trim(), address: search },
+      {
+        onSuccess: (board) => {
+          notice({ text: `Kept as "${board.name}".` })
+          onClose()
+        },
+      },
+    )
+  }
+  const forgetOne = (b: Board) => {
+    forget.mutate(b.id, {
+      onSuccess: () => {
+        notice({
+          text: `"${b.name}" is forgotten.`,
+          undo: () => {
+            keep.mutate({ page: b.page, name: b.name, address: b.address })
+          },
+        })
+      },
+    })
+  }
+  const failed = keep.error ?? forget.error
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      title="Boards"
+      about="A board is this view under a name: what it shows is computed anew each time it is opened."
+      width={480}
+    >
+      {own.length === 0 ? (
+        <p className="text-ink2 text-[13px]">None yet. Name the view that is open to keep it.</p>
+      ) : (
+        <ul className="text-[13.5px]">
+          {own.map((b) => (
+            <li key={b.id} className="flex items-baseline gap-3 py-[5px] border-b border-line2">
+              <Link
+                className="font-[600] underline underline-offset-2 decoration-line"
+                to={pathname + b.address}
+                onClick={onClose}
+              >
+                {b.name}
+              </Link>
+              {b.address === search && <span className="text-ink2 text-[12px]">open now</span>}
+              <span className="ml-auto text-ink2 text-[12px] whitespace-nowrap">
+                {b.who}, {b.at.slice(0, 10)}
+              </span>
+              <Button
+                look="quiet"
+                className="!py-0 !px-0 !text-[12.5px]"
+                aria-label={`Forget ${b.name}`}
+                onClick={() => {
+                  forgetOne(b)
+                }}
+              >
+                forget
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
+      <form
+        className="flex items-end gap-2 mt-4"
+        onSubmit={(e) => {
+          e.preventDefault()
+          keepHere()
+        }}
+      >
+        <div className="flex-1">
+          <Field label="Keep this view as" value={name} onValue={setName} />
+        </div>
+        <Button
+          type="submit"
+          look="main"
+          className="mb-[1px]"
+          disabled={name.trim() === '' || keep.isPending}
+        >
+          {twin ? 'Replace' : 'Keep'}
+        </Button>
+      </form>
+      {failed && (
+        <p role="alert" className="text-brick text-[12.5px] mt-2">
+          {failed.message}
+        </p>
+      )}
+    </Dialog>
+  )
+}
