@@ -15,7 +15,15 @@ public record PooledNoise(double logVariance, double dof) {
 
     /** Returns how many readings' worth the history counts for beside a cell's own: d₀ν/(d₀+ν), d₀ 4, or 8 from ν = 40. */
     double priorWeight() {
-        double most = dof >= MANY ? 8 : 4;
+        return weight(dof >= MANY ? 8 : 4);
+    }
+
+    /** Returns the same with d₀ = 8 throughout. */
+    double steadyWeight() {
+        return weight(8);
+    }
+
+    private double weight(double most) {
         return most * dof / (most + dof);
     }
 

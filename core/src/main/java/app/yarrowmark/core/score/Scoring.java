@@ -27,6 +27,20 @@ public final class Scoring {
      * @throws IllegalArgumentException if there is no reading or one is not positive
      */
     public static Score score(List<Reading> readings, PooledNoise history) {
+        return score(readings, history, history.priorWeight());
+    }
+
+    /**
+     * Returns the score with the history counting for up to 8 readings however little there is of it: where many scores of
+     * one line are held against each other, a cell that happens to spread little would else pass for a step.
+     *
+     * @throws IllegalArgumentException if there is no reading or one is not positive
+     */
+    public static Score steadied(List<Reading> readings, PooledNoise history) {
+        return score(readings, history, history.steadyWeight());
+    }
+
+    private static Score score(List<Reading> readings, PooledNoise history, double weight) {
         if (readings.isEmpty()) {
             throw new IllegalArgumentException("a score needs at least one reading");
         }
@@ -34,7 +48,6 @@ public final class Scoring {
         int n = y.length;
         double log = median(y);
         double rounding = roundingVariance(readings, Math.exp(log));
-        double weight = history.priorWeight();
         double dof = weight + n - 1;
         if (dof <= 0) {
             return new Score(n, log, 0, 0, rounding, 0);

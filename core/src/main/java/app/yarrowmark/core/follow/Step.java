@@ -1,0 +1,31 @@
+package app.yarrowmark.core.follow;
+
+/**
+ * From one version to the next.
+ *
+ * @param log change; more than 0 is better
+ * @param standardError of the change, the movement between days included
+ * @param dof degrees of freedom; 0 where the noise of a side is unknown
+ * @param p chance of such a change if there were none; 1 where the noise is unknown
+ * @param holm the same, adjusted for looking at every step (Holm, 1979, "A simple sequentially rejective multiple test
+ *     procedure")
+ * @param kind what it is called
+ */
+public record Step(double log, double standardError, double dof, double p, double holm, Kind kind) {
+
+    /** What a step is called. */
+    public enum Kind {
+        /** Nothing that stands out of the noise, or too small to matter. */
+        NONE,
+        UP,
+        DOWN,
+        /** Into or out of a single version that is off while those around it agree. */
+        BLIP,
+        /** The noise of a side is unknown. */
+        UNKNOWN
+    }
+
+    Step called(Kind other) {
+        return new Step(log, standardError, dof, p, holm, other);
+    }
+}
