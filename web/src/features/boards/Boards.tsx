@@ -130,7 +130,7 @@ function BoardsDialog({ page, onClose }: BoardsProps & { readonly onClose: () =>
         <Button
           type="submit"
           look="main"
-          className="mb-[1px]"
+          className="mb-3"
           disabled={name.trim() === '' || keep.isPending}
         >
           {twin ? 'Replace' : 'Keep'}

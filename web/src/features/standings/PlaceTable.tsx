@@ -130,7 +130,10 @@ function PlaceRow({ place, scale, focus, open, onOpen, edge, oneTest, groups: sh
         {placeRange(place.best, place.worst)}
       </td>
       <td className="w-[10px]">{!oneTest && <Bracket edge={edge} />}</td>
-      <td className="!pl-2 !pr-3 whitespace-nowrap max-w-[258px] truncate">
+      <td
+        className="!pl-2 !pr-3 whitespace-nowrap max-w-[258px] truncate"
+        title={`${subjectText(subject)}, ${String(place.tests)} of ${String(place.testsOf)} tests`}
+      >
         <button
           aria-expanded={open}
           className={`hover:underline underline-offset-2 ${focus ? 'font-[640]' : 'font-[520]'}`}

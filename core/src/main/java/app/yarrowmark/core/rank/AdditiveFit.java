@@ -1,12 +1,14 @@
 package app.yarrowmark.core.rank;
 
+import java.util.Arrays;
+
 /**
  * The additive log model fitted: y[s,m] = μ[m] + θ[s] + ε.
  *
  * @param matrix that was fitted
  * @param theta of each subject; they sum to 0
  * @param mu of each test
- * @param covariance of {@code theta}
+ * @param covariance of {@code theta}; kept as a whole, each row has mean 0
  * @param tauSquared variance of a cell beyond its own noise: how differently subjects fare from test to test
  * @param dof degrees of freedom for intervals
  * @param trust of each cell, 0.02 to 1; under 1 the cell was doubted
@@ -20,9 +22,25 @@ public record AdditiveFit(
         int dof,
         double[] trust) {
 
-    /** Returns the estimate with draws from a fixed seed. */
+    private static final int MOST_DRAWN = 400;
+
+    /** Returns the estimate, with draws from a fixed seed unless there are more than 400 subjects. */
     public Estimate estimate(long seed) {
-        return new Estimate(theta, covariance, dof, JointDraws.draw(this, seed));
+        return estimate(seed, MOST_DRAWN);
+    }
+
+    Estimate estimate(long seed, int mostDrawn) {
+        double[][] draws = theta.length <= mostDrawn ? JointDraws.draw(this, seed) : new double[0][];
+        return new Estimate(theta, covariance, dof, spread(), draws);
+    }
+
+    private double[] spread() {
+        if (covariance instanceof Factored parts) {
+            return parts.spread();
+        }
+        double[] spread = new double[theta.length];
+        Arrays.setAll(spread, s -> covariance.at(s, s));
+        return spread;
     }
 
     /** Returns how far a cell was trusted, 0.02 to 1; NaN where there is no score. */

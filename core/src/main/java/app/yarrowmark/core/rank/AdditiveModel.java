@@ -26,10 +26,12 @@ public final class AdditiveModel {
     private static final double LEAST_WEIGHT = 0.02;
     private static final int MOST_STEPS = 400;
     private static final double SETTLED = 1e-11;
+    /** Relative precision of a root that is one of many on the way. */
+    private static final double PRECISE = 1e-13;
     /** Keeps a cell without any noise from weighing infinitely. */
     static final double LEAST_VARIANCE = 1e-12;
-    /** Up to so many subjects the covariance is kept as a whole; above it would not fit a modest memory. */
-    static final int MOST_WHOLE = 400;
+    /** Up to so many subjects the covariance is kept as a whole; above, what it is made of is smaller and quicker to draw from. */
+    static final int MOST_WHOLE = 60;
 
     private final ScoreMatrix matrix;
     private final int residualDof;
@@ -63,7 +65,7 @@ public final class AdditiveModel {
 
     private AdditiveFit plain() {
         double[] full = fullTrust();
-        double paule = rootOrZero(t -> squares(residuals(solve(t, full)), t, Double.POSITIVE_INFINITY), residualDof);
+        double paule = rootOrZero(t -> squares(residuals(solve(t, full)), t), residualDof);
         double tau = blend(paule);
         return finish(solve(tau, full), tau, full, MOST_WHOLE);
     }
@@ -75,7 +77,7 @@ public final class AdditiveModel {
         for (int step = 0; step < MOST_STEPS; step++) {
             double[] residual = residuals(solve(tau, trust));
             trust = huberWeights(residual, tau);
-            double next = blend(rootOrZero(t -> squares(residual, t, HUBER_K * HUBER_K), target));
+            double next = blend(huberVariance(residual, target, tau));
             double change = (next - tau) / 2;
             tau += change;
             if (Math.abs(change) < SETTLED) {
@@ -203,11 +205,10 @@ public final class AdditiveModel {
         return r;
     }
 
-    private double squares(double[] residual, double tau, double most) {
+    private double squares(double[] residual, double tau) {
         double sum = 0;
         for (int i = 0; i < residual.length; i++) {
-            double variance = Math.max(LEAST_VARIANCE, tau + matrix.varianceOf(i));
-            sum += Math.min(most, residual[i] * residual[i] / variance);
+            sum += residual[i] * residual[i] / Math.max(LEAST_VARIANCE, tau + matrix.varianceOf(i));
         }
         return sum;
     }
@@ -225,6 +226,60 @@ public final class AdditiveModel {
         double[] h = new double[matrix.cells()];
         Arrays.fill(h, 1);
         return h;
+    }
+
+    /**
+     * Where Σ min(r²/(t+V), k²) falls to the target; 0 if it is already below at 0. Newton's steps from the last τ², kept between
+     * the best bounds so far: every step goes once through all cells, of which a large pool has hundreds of thousands.
+     */
+    private double huberVariance(double[] residual, double target, double guess) {
+        double most = HUBER_K * HUBER_K;
+        double[] square = new double[residual.length];
+        double[] variance = new double[residual.length];
+        for (int i = 0; i < square.length; i++) {
+            square[i] = residual[i] * residual[i];
+            variance[i] = Math.max(LEAST_VARIANCE, matrix.varianceOf(i));
+        }
+        if (target <= 0 || huberSum(square, variance, most, 0)[0] <= target) {
+            return 0;
+        }
+        double low = 0;
+        double high = Double.POSITIVE_INFINITY;
+        double t = guess;
+        for (int step = 0; step < MOST_STEPS; step++) {
+            double[] sum = huberSum(square, variance, most, t);
+            if (sum[0] > target) {
+                low = t;
+            } else {
+                high = t;
+            }
+            double next = t + (sum[0] - target) / sum[1];
+            if (!(next > low && next < high)) {
+                next = high == Double.POSITIVE_INFINITY ? 4 * t : (low + high) / 2;
+            }
+            if (Math.abs(next - t) <= PRECISE * t) {
+                return next;
+            }
+            t = next;
+        }
+        return t;
+    }
+
+    /** The sum, and how fast it falls with t. */
+    private static double[] huberSum(double[] square, double[] variance, double most, double t) {
+        double sum = 0;
+        double fall = 0;
+        for (int i = 0; i < square.length; i++) {
+            double weight = 1 / (t + variance[i]);
+            double term = square[i] * weight;
+            if (term < most) {
+                sum += term;
+                fall += term * weight;
+            } else {
+                sum += most;
+            }
+        }
+        return new double[] {sum, fall};
     }
 
     /** Where a falling function of τ² meets the target; 0 if it is already below at 0. */

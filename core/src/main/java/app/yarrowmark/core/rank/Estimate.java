@@ -8,9 +8,11 @@ import app.yarrowmark.core.score.Student;
  * @param theta estimate for each subject, up is better; only differences mean anything
  * @param covariance of {@code theta}
  * @param dof degrees of freedom for intervals
- * @param draws from the joint distribution of {@code theta}, draw by subject, each up to a constant of its own
+ * @param spread variance of the error of each subject against the mean of all
+ * @param draws from the joint distribution of {@code theta}, draw by subject, each up to a constant of its own; none of a
+ *     pool so large that {@code spread} alone tells where a subject may stand
  */
-public record Estimate(double[] theta, Covariance covariance, double dof, double[][] draws) {
+public record Estimate(double[] theta, Covariance covariance, double dof, double[] spread, double[][] draws) {
 
     /** Returns the standard error of the difference of two subjects; 0 for a subject and itself. */
     public double errorOfDifference(int a, int b) {

@@ -25,6 +25,37 @@ record Factored(ScoreMatrix matrix, double[] own, double[] share, double[][] lev
         return sum;
     }
 
+    /** Returns the variance of the error of each subject against the mean of all. */
+    double[] spread() {
+        int n = own.length;
+        int tests = levels.length;
+        double[] mean = new double[tests];
+        double ownMean = 0;
+        for (int s = 0; s < n; s++) {
+            ownMean += own[s] / n;
+            for (int k = matrix.from(s); k < matrix.from(s + 1); k++) {
+                mean[matrix.testOf(k)] += share[k] / n;
+            }
+        }
+        double[] lean = new double[tests];
+        double all = ownMean / n;
+        for (int a = 0; a < tests; a++) {
+            for (int b = 0; b < tests; b++) {
+                lean[a] += levels[a][b] * mean[b];
+            }
+            all += lean[a] * mean[a];
+        }
+        double[] spread = new double[n];
+        for (int s = 0; s < n; s++) {
+            double withAll = own[s] / n;
+            for (int k = matrix.from(s); k < matrix.from(s + 1); k++) {
+                withAll += share[k] * lean[matrix.testOf(k)];
+            }
+            spread[s] = Math.max(0, at(s, s) - 2 * withAll + all);
+        }
+        return spread;
+    }
+
     /** Returns the same kept as a whole, each row and column with mean 0, so that it is that of subjects summing to 0. */
     double[][] centred() {
         int n = own.length;

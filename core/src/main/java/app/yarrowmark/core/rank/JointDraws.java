@@ -7,8 +7,8 @@ import org.apache.commons.math3.linear.CholeskyDecomposition;
 final class JointDraws {
 
     static final int COUNT = 2000;
-    /** For a pool of thousands: the ends of a place range are known to two hundredths of the rank, in a quarter of the memory. */
-    static final int COUNT_LARGE = 500;
+    /** Where the covariance is kept in parts: the ends of a place range are known to a hundredth of the rank in half the time. */
+    static final int COUNT_LARGE = 1000;
 
     /** Above this many degrees of freedom χ² comes from one normal by Wilson and Hilferty (1931). */
     private static final int EXACT_DOF = 200;

@@ -36,7 +36,7 @@ final class LevelGroups {
         if (n < 2) {
             return 0;
         }
-        if (n > MOST_BY_DRAWS) {
+        if (n > MOST_BY_DRAWS || estimate.draws().length == 0) {
             double pairs = n * (n - 1) / 2.0;
             return estimate.quantile(1 - (1 - LEVEL) / (2 * pairs));
         }

@@ -19,19 +19,22 @@ public final class Overall {
             throw new IllegalArgumentException(groups.size() + " groups and " + weights.length + " weights");
         }
         int subjects = groups.get(0).theta().length;
-        int count = groups.get(0).draws().length;
+        // Draws only where every group has them.
+        int count = groups.stream().mapToInt(g -> g.draws().length).min().orElseThrow();
         double all = 0;
         for (double w : weights) {
             all += w;
         }
         double[] theta = new double[subjects];
         double[] squares = new double[weights.length];
+        double[] spread = new double[subjects];
         double[][] draws = new double[count][subjects];
         for (int g = 0; g < weights.length; g++) {
             double share = weights[g] / all;
             Estimate group = groups.get(g);
             addScaled(theta, group.theta(), share);
             squares[g] = share * share;
+            addScaled(spread, group.spread(), share * share);
             for (int d = 0; d < count; d++) {
                 addScaled(draws[d], group.draws()[d], share);
             }
@@ -40,6 +43,7 @@ public final class Overall {
                 theta,
                 Covariance.sum(groups.stream().map(Estimate::covariance).toList(), squares),
                 jointDof(groups, weights),
+                spread,
                 draws);
     }
 
@@ -50,8 +54,8 @@ public final class Overall {
         for (int g = 0; g < weights.length; g++) {
             Estimate group = groups.get(g);
             double trace = 0;
-            for (int s = 0; s < group.theta().length; s++) {
-                trace += group.covariance().at(s, s);
+            for (double variance : group.spread()) {
+                trace += variance;
             }
             double part = weights[g] * weights[g] * trace;
             sum += part;
@@ -74,7 +78,12 @@ public final class Overall {
             draws[d] = pick(estimate.draws()[d], subjects);
         }
         Covariance whole = estimate.covariance();
-        return new Estimate(theta, (a, b) -> whole.at(subjects[a], subjects[b]), estimate.dof(), draws);
+        return new Estimate(
+                theta,
+                (a, b) -> whole.at(subjects[a], subjects[b]),
+                estimate.dof(),
+                pick(estimate.spread(), subjects),
+                draws);
     }
 
     private static double[] pick(double[] from, int[] which) {

@@ -215,16 +215,49 @@ class StandingsTest {
         }
         int[][] ofWhole = Placing.rankRanges(whole.estimate(1).draws());
         int[][] ofParts = Placing.rankRanges(parts.estimate(2).draws());
-        double off = 0;
+        assertThat(parts.estimate(2, 149).draws()).isEmpty();
+        int[][] bySpread = Placing.rangesBySpread(parts.estimate(2, 149));
         for (int s = 0; s < 150; s++) {
-            off += Math.abs(ofWhole[s][0] - ofParts[s][0]) + Math.abs(ofWhole[s][1] - ofParts[s][1]);
+            assertThat(parts.estimate(2).spread()[s])
+                    .isCloseTo(whole.estimate(1).spread()[s], Offset.offset(1e-12));
         }
-        assertThat(off / 300).as("mean difference of the ends of a place range").isLessThan(2);
+        assertThat(off(ofWhole, ofParts)).isLessThan(2);
+        assertThat(off(ofWhole, bySpread)).isLessThan(2);
         assertThat(Placing.of(parts.estimate(2), 0))
                 .extracting(Place::subject)
                 .isEqualTo(Placing.of(whole.estimate(1), 0).stream()
                         .map(Place::subject)
                         .toList());
+    }
+
+    /** Mean difference of the ends of place ranges. */
+    private static double off(int[][] one, int[][] other) {
+        double off = 0;
+        for (int s = 0; s < one.length; s++) {
+            off += Math.abs(one[s][0] - other[s][0]) + Math.abs(one[s][1] - other[s][1]);
+        }
+        return off / (2 * one.length);
+    }
+
+    @Test
+    void aFewOfALargePoolAreBracketedWithoutDraws() {
+        SplitMix random = new SplitMix(31);
+        double[][] y = new double[30][6];
+        double[][] v = new double[30][6];
+        for (int s = 0; s < 30; s++) {
+            for (int m = 0; m < 6; m++) {
+                y[s][m] = s + m + .02 * random.gaussian();
+                v[s][m] = 4e-4;
+            }
+        }
+        Estimate large = AdditiveModel.fit(ScoreMatrix.of(y, v), 0).estimate(3, 0);
+        Estimate small = AdditiveModel.fit(ScoreMatrix.of(y, v)).estimate(3);
+        Estimate mixed =
+                Overall.subset(Overall.combine(List.of(large, small), new double[] {1, 1}), new int[] {0, 1, 9});
+        List<Place> places = Placing.of(mixed, 0);
+        assertThat(places).extracting(Place::subject).containsExactly(2, 1, 0);
+        assertThat(places).extracting(Place::level).containsExactly(0, 1, 2);
+        assertThat(places).allMatch(p -> p.best() == p.worst());
     }
 
     @Test

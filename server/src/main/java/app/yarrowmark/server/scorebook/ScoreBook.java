@@ -1,21 +1,21 @@
 package app.yarrowmark.server.scorebook;
 
-import app.yarrowmark.core.score.Reading;
 import app.yarrowmark.core.suite.KnownFault;
 import app.yarrowmark.core.suite.Scale;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
 import java.sql.ResultSet;
 import java.sql.SQLException;
-import java.util.ArrayList;
-import java.util.Collections;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.CompletableFuture;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
 import org.springframework.dao.DataAccessException;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.core.RowCallbackHandler;
@@ -58,6 +58,12 @@ public class ScoreBook {
         this.reading.setReadOnly(true);
     }
 
+    /** Reads the book once the server is up, so that the first who asks need not wait for it. */
+    @EventListener(ApplicationReadyEvent.class)
+    void readAhead() {
+        CompletableFuture.runAsync(this::current);
+    }
+
     /**
      * Returns every score as the database has it now.
      *
@@ -86,37 +92,36 @@ public class ScoreBook {
     private ScoreSnapshot whole(long now) {
         Loader loader = new Loader(broken(null));
         jdbc.query(READINGS + ORDER, loader);
-        return new ScoreSnapshot(now, columns(loader.byMetric));
+        Map<Long, Scale> scales = scales();
+        Map<Long, ScoreColumn> columns = new HashMap<>();
+        loader.byMetric.forEach((metric, column) -> columns.put(metric, column.build(scales.get(metric))));
+        return new ScoreSnapshot(now, columns);
     }
 
     private ScoreSnapshot changed(ScoreSnapshot old, long now) {
-        List<Long> setups =
-                jdbc.queryForList("select distinct setup_id from run where revision > ?", Long.class, old.revision());
+        List<Long> setups = jdbc.queryForList(
+                "select distinct setup_id from run where revision > ? order by setup_id", Long.class, old.revision());
         Loader loader = new Loader(broken(setups));
         for (Long setup : setups) {
             jdbc.query(READINGS + " and r.setup_id = ?" + ORDER, loader, setup);
         }
+        Set<Long> replaced = new HashSet<>(setups);
         Map<Long, ScoreColumn> columns = new HashMap<>(old.columns());
         Set<Long> touched = new HashSet<>(loader.byMetric.keySet());
         old.columns().forEach((metric, column) -> {
-            if (!Collections.disjoint(column.readings().keySet(), setups)) {
+            if (column.hasAny(replaced)) {
                 touched.add(metric);
             }
         });
+        Map<Long, Scale> scales = scales();
         for (Long metric : touched) {
-            Map<Long, List<Reading>> cells = new HashMap<>(old.column(metric).readings());
-            setups.forEach(cells::remove);
-            cells.putAll(loader.byMetric.getOrDefault(metric, Map.of()));
-            columns.put(metric, new ScoreColumn(cells, scales().getOrDefault(metric, Scale.INFORMATION)));
+            Scale scale = scales.getOrDefault(metric, Scale.INFORMATION);
+            ScoreColumn fresh = loader.byMetric
+                    .getOrDefault(metric, new ScoreColumn.Builder())
+                    .build(scale);
+            columns.put(metric, old.column(metric).with(replaced, fresh, scale));
         }
         return new ScoreSnapshot(now, columns);
-    }
-
-    private Map<Long, ScoreColumn> columns(Map<Long, Map<Long, List<Reading>>> byMetric) {
-        Map<Long, Scale> scales = scales();
-        Map<Long, ScoreColumn> columns = new HashMap<>();
-        byMetric.forEach((metric, cells) -> columns.put(metric, new ScoreColumn(cells, scales.get(metric))));
-        return columns;
     }
 
     private Map<Long, Scale> scales() {
@@ -156,7 +161,7 @@ public class ScoreBook {
     /** Sorts readings into cells, leaving out each sitting's warm-up runs and what is known to be broken. */
     private final class Loader implements RowCallbackHandler {
 
-        private final Map<Long, Map<Long, List<Reading>>> byMetric = new HashMap<>();
+        private final Map<Long, ScoreColumn.Builder> byMetric = new HashMap<>();
         private final Map<String, Set<String>> runsOfSitting = new HashMap<>();
         private final Map<String, List<Broken>> broken;
 
@@ -170,9 +175,8 @@ public class ScoreBook {
             if (isWarmUp(suite, row) || isBroken(row)) {
                 return;
             }
-            byMetric.computeIfAbsent(row.getLong("metric_id"), id -> new HashMap<>())
-                    .computeIfAbsent(row.getLong("setup_id"), id -> new ArrayList<>(3))
-                    .add(new Reading(row.getDouble("value"), row.getDouble("resolution")));
+            byMetric.computeIfAbsent(row.getLong("metric_id"), id -> new ScoreColumn.Builder())
+                    .add(row.getLong("setup_id"), row.getDouble("value"), row.getDouble("resolution"));
         }
 
         private boolean isBroken(ResultSet row) throws SQLException {

@@ -7,40 +7,138 @@ import app.yarrowmark.core.score.Reading;
 import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.score.Scoring;
 import app.yarrowmark.core.suite.Scale;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.Collectors;
+import java.util.Set;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
-/** All scores of one metric, by setup; computed when first asked for. */
+/** All readings of one metric, by setup, and the scores they come to; those are computed when first asked for. */
 public final class ScoreColumn {
 
-    private static final ScoreColumn EMPTY = new ScoreColumn(Map.of(), Scale.RATIO);
+    private static final ScoreColumn EMPTY = new Builder().build(Scale.RATIO);
 
-    private final Map<Long, List<Reading>> readings;
+    /** Rising. */
+    private final long[] setups;
+    /** Readings of setup i are from {@code start[i]} to before {@code start[i + 1]}. */
+    private final int[] start;
+
+    private final double[] value;
+    private final double[] resolution;
     private final Scale scale;
     private volatile @Nullable Map<Long, Score> scores;
     private volatile @Nullable Map<Long, PlainScore> plain;
     private volatile @Nullable NoisePool<Long> noise;
 
-    ScoreColumn(Map<Long, List<Reading>> readings, Scale scale) {
-        this.readings = readings;
+    private ScoreColumn(long[] setups, int[] start, double[] value, double[] resolution, Scale scale) {
+        this.setups = setups;
+        this.start = start;
+        this.value = value;
+        this.resolution = resolution;
         this.scale = scale;
+    }
+
+    /** Puts a column together, setup by setup. */
+    static final class Builder {
+
+        private long[] setups = new long[4];
+        private int[] start = new int[5];
+        private int cells;
+        private double[] value = new double[8];
+        private double[] resolution = new double[8];
+        private int readings;
+
+        /**
+         * Adds a reading; setups come in rising order, their readings in the order they were started.
+         *
+         * @throws IllegalArgumentException if a setup comes after a later one
+         */
+        Builder add(long setup, double readingValue, double readingResolution) {
+            if (cells == 0 || setups[cells - 1] != setup) {
+                if (cells > 0 && setups[cells - 1] > setup) {
+                    throw new IllegalArgumentException("setup " + setup + " comes after " + setups[cells - 1]);
+                }
+                if (cells == setups.length) {
+                    setups = Arrays.copyOf(setups, 2 * cells);
+                    start = Arrays.copyOf(start, 2 * cells + 1);
+                }
+                setups[cells] = setup;
+                start[cells++] = readings;
+            }
+            if (readings == value.length) {
+                value = Arrays.copyOf(value, 2 * readings);
+                resolution = Arrays.copyOf(resolution, 2 * readings);
+            }
+            value[readings] = readingValue;
+            resolution[readings++] = readingResolution;
+            start[cells] = readings;
+            return this;
+        }
+
+        private void addAll(ScoreColumn from, int cell) {
+            for (int i = from.start[cell]; i < from.start[cell + 1]; i++) {
+                add(from.setups[cell], from.value[i], from.resolution[i]);
+            }
+        }
+
+        /** Returns the column. */
+        ScoreColumn build(Scale scale) {
+            return new ScoreColumn(
+                    Arrays.copyOf(setups, cells),
+                    Arrays.copyOf(start, cells + 1),
+                    Arrays.copyOf(value, readings),
+                    Arrays.copyOf(resolution, readings),
+                    scale);
+        }
     }
 
     static ScoreColumn empty() {
         return EMPTY;
     }
 
+    /** Returns the column with what it has of some setups replaced by what another has of them. */
+    ScoreColumn with(Set<Long> replaced, ScoreColumn by, Scale newScale) {
+        Builder merged = new Builder();
+        int mine = 0;
+        int theirs = 0;
+        while (mine < setups.length || theirs < by.setups.length) {
+            if (theirs == by.setups.length || (mine < setups.length && setups[mine] < by.setups[theirs])) {
+                if (!replaced.contains(setups[mine])) {
+                    merged.addAll(this, mine);
+                }
+                mine++;
+            } else {
+                mine += mine < setups.length && setups[mine] == by.setups[theirs] ? 1 : 0;
+                merged.addAll(by, theirs++);
+            }
+        }
+        return merged.build(newScale);
+    }
+
+    /** Returns whether it has a reading of any of some setups. */
+    boolean hasAny(Set<Long> of) {
+        return of.stream().anyMatch(s -> Arrays.binarySearch(setups, s) >= 0);
+    }
+
     /** Returns the score of every setup that has one; none unless the metric is on a ratio scale. */
     public Map<Long, Score> scores() {
         Map<Long, Score> computed = scores;
         if (computed == null) {
-            computed = compute();
+            computed = scale == Scale.RATIO ? compute() : Map.of();
             scores = computed;
         }
         return computed;
+    }
+
+    private Map<Long, Score> compute() {
+        PooledNoise all = noise();
+        return new BySetup<>(
+                setups,
+                IntStream.range(0, setups.length)
+                        .mapToObj(i -> Scoring.score(cell(i), all))
+                        .toArray(Score[]::new));
     }
 
     /** Returns the score of every setup on a metric without ratios; none on a ratio scale. */
@@ -49,16 +147,26 @@ public final class ScoreColumn {
         if (computed == null) {
             computed = scale == Scale.RATIO
                     ? Map.of()
-                    : readings.entrySet().stream()
-                            .collect(Collectors.toMap(Map.Entry::getKey, e -> PlainScore.of(e.getValue(), scale)));
+                    : new BySetup<>(
+                            setups,
+                            IntStream.range(0, setups.length)
+                                    .mapToObj(i -> PlainScore.of(cell(i), scale))
+                                    .toArray(PlainScore[]::new));
             plain = computed;
         }
         return computed;
     }
 
+    private List<Reading> cell(int i) {
+        return IntStream.range(start[i], start[i + 1])
+                .mapToObj(r -> new Reading(value[r], resolution[r]))
+                .toList();
+    }
+
     /** Returns the readings behind a setup's score, the first started first; empty if it has none. */
     public List<Reading> readings(long setupId) {
-        return readings.getOrDefault(setupId, List.of());
+        int at = Arrays.binarySearch(setups, setupId);
+        return at < 0 ? List.of() : cell(at);
     }
 
     /** Returns the noise of the metric over all setups. */
@@ -74,7 +182,14 @@ public final class ScoreColumn {
     private NoisePool<Long> pool() {
         NoisePool<Long> computed = noise;
         if (computed == null) {
-            computed = scale == Scale.RATIO ? NoisePool.ofReadings(readings) : NoisePool.of(Map.of());
+            Map<Long, List<Reading>> cells = new HashMap<>();
+            // A cell of one reading tells nothing of the noise.
+            for (int i = 0; scale == Scale.RATIO && i < setups.length; i++) {
+                if (start[i + 1] - start[i] > 1) {
+                    cells.put(setups[i], cell(i));
+                }
+            }
+            computed = NoisePool.ofReadings(cells);
             noise = computed;
         }
         return computed;
@@ -82,22 +197,10 @@ public final class ScoreColumn {
 
     /** Returns digits after the point that the coarsest reading of a setup has. */
     public int decimals(long setupId) {
-        double step = readings.getOrDefault(setupId, List.of()).stream()
-                .mapToDouble(Reading::resolution)
-                .max()
-                .orElse(1);
+        int at = Arrays.binarySearch(setups, setupId);
+        double step = at < 0
+                ? 1
+                : Arrays.stream(resolution, start[at], start[at + 1]).max().orElse(1);
         return (int) Math.max(0, Math.round(-Math.log10(step)));
-    }
-
-    Map<Long, List<Reading>> readings() {
-        return readings;
-    }
-
-    private Map<Long, Score> compute() {
-        Map<Long, Score> all = new HashMap<>(readings.size() * 2);
-        if (scale == Scale.RATIO) {
-            readings.forEach((setup, list) -> all.put(setup, Scoring.score(list, noise())));
-        }
-        return all;
     }
 }

@@ -18,6 +18,7 @@ import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -27,8 +28,8 @@ import org.springframework.stereotype.Component;
 class FitKeeper {
 
     private static final int MOST_KEPT = 24;
-    /** A fit of thousands of subjects holds their draws; few of those are kept. */
-    private static final int MOST_SUBJECTS_KEPT = 12_000;
+    /** A fit holds some ten kilobytes for each subject; few of thousands are kept. */
+    private static final int MOST_SUBJECTS_KEPT = 8_000;
 
     private final ScoreBook book;
     private final SetupService setups;
@@ -79,11 +80,20 @@ class FitKeeper {
 
     private PoolFits fit(StandingsQuestion.Fitted question, ScoreSnapshot scores, Map<Long, SetupLabel> labels) {
         List<Subject> pool = subjects.pool(question.pool(), question.ranked(), question.speaker(), scores);
-        SubjectScores of = new SubjectScores(scores, catalogue, setups);
-        Map<TestGroup, GroupFit> byGroup = new EnumMap<>(TestGroup.class);
+        Map<TestGroup, List<TestColumn>> tests = new EnumMap<>(TestGroup.class);
         for (TestGroup group : TestGroup.values()) {
-            byGroup.put(group, GroupFit.of(group, tests(group, question.test()), pool, of, scores, question.steep()));
+            tests.put(group, tests(group, question.test()));
         }
+        // Groups know nothing of each other, so every core takes one.
+        Map<TestGroup, GroupFit> byGroup = tests.entrySet().parallelStream()
+                .map(e -> GroupFit.of(
+                        e.getKey(),
+                        e.getValue(),
+                        pool,
+                        new SubjectScores(scores, catalogue, setups),
+                        scores,
+                        question.steep()))
+                .collect(Collectors.toMap(GroupFit::group, f -> f, (a, b) -> a, () -> new EnumMap<>(TestGroup.class)));
         return new PoolFits(scores, labels, pool, byGroup);
     }
 

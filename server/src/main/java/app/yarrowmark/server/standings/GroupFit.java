@@ -20,6 +20,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One group of tests fitted over a pool: its islands, the largest first.
@@ -30,16 +31,53 @@ record GroupFit(TestGroup group, List<TestColumn> tests, List<Part> parts) {
 
     private static final long SEED = 20_260_401;
 
-    /**
-     * An island.
-     *
-     * @param subjects numbers in the pool of those in it, rising
-     * @param tests that hang together
-     * @param fit rows and columns in the order of the two lists
-     * @param steepness of each test that the fit allows for; all 1 where it does not
-     */
-    record Part(
-            List<Integer> subjects, List<TestColumn> tests, AdditiveFit fit, double[] steepness, Estimate estimate) {
+    /** An island. */
+    static final class Part {
+
+        private final List<Integer> subjects;
+        private final List<TestColumn> tests;
+        private final AdditiveFit fit;
+        private final double[] steepness;
+        private final long seed;
+        private @Nullable Estimate estimate;
+
+        private Part(List<Integer> subjects, List<TestColumn> tests, AdditiveFit fit, double[] steepness, long seed) {
+            this.subjects = subjects;
+            this.tests = tests;
+            this.fit = fit;
+            this.steepness = steepness;
+            this.seed = seed;
+        }
+
+        /** Returns the numbers in the pool of those in it, rising. */
+        List<Integer> subjects() {
+            return subjects;
+        }
+
+        /** Returns the tests that hang together. */
+        List<TestColumn> tests() {
+            return tests;
+        }
+
+        /** Returns the fit; rows and columns in the order of subjects and tests. */
+        AdditiveFit fit() {
+            return fit;
+        }
+
+        /** Returns the steepness of each test that the fit allows for; all 1 where it does not. */
+        double[] steepness() {
+            return steepness;
+        }
+
+        /** Returns the estimate, drawn from when first asked for: most groups are only looked at. */
+        synchronized Estimate estimate() {
+            Estimate drawn = estimate;
+            if (drawn == null) {
+                drawn = fit.estimate(seed);
+                estimate = drawn;
+            }
+            return drawn;
+        }
 
         /** Returns the row of a subject of the pool; -1 if it is not in the island. */
         int rowOf(int subject) {
@@ -88,12 +126,13 @@ record GroupFit(TestGroup group, List<TestColumn> tests, List<Part> parts) {
         for (TestColumn test : tests) {
             Map<Integer, Score> byRow = new HashMap<>();
             if (!rowOfSetup.isEmpty()) {
-                book.column(test.metricId()).scores().forEach((setup, score) -> {
-                    Integer row = rowOfSetup.get(setup);
-                    if (row != null) {
-                        byRow.put(row, score);
-                    }
-                });
+                Map<Long, Score> column = book.column(test.metricId()).scores();
+                // Whichever are fewer: a small pool does not go through all that was ever measured.
+                if (rowOfSetup.size() < column.size()) {
+                    rowOfSetup.forEach((setup, row) -> put(byRow, row, column.get(setup)));
+                } else {
+                    column.forEach((setup, score) -> put(byRow, rowOfSetup.get(setup), score));
+                }
             }
             joint.forEach(s -> scores.of(pool.get(s), test).ifPresent(f -> byRow.put(s, f.score())));
             if (!byRow.isEmpty()) {
@@ -109,6 +148,12 @@ record GroupFit(TestGroup group, List<TestColumn> tests, List<Part> parts) {
         return new GroupFit(group, used, parts);
     }
 
+    private static void put(Map<Integer, Score> byRow, @Nullable Integer row, @Nullable Score score) {
+        if (row != null && score != null) {
+            byRow.put(row, score);
+        }
+    }
+
     private static Part part(
             TestGroup group, ScoreMatrix matrix, Island island, List<TestColumn> tests, int number, boolean steep) {
         // Groups must draw independently of each other, or their errors would seem to move together.
@@ -122,6 +167,6 @@ record GroupFit(TestGroup group, List<TestColumn> tests, List<Part> parts) {
                 Arrays.stream(island.tests()).mapToObj(tests::get).toList(),
                 level.fit(),
                 level.steepness(),
-                level.fit().estimate(seed));
+                seed);
     }
 }

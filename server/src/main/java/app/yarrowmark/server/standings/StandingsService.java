@@ -120,7 +120,7 @@ public class StandingsService {
             return -1;
         }
         int row = ranked.get(0).rowOf(wanted);
-        return row < 0 ? Placing.middle(ranked.get(0).estimate()) : row;
+        return row < 0 ? Placing.middle(ranked.get(0).estimate().theta()) : row;
     }
 
     /**
@@ -139,7 +139,9 @@ public class StandingsService {
         List<List<PlaceView>> parts = answer.ranked.stream()
                 .map(r -> places(
                         r,
-                        r == answer.ranked.get(0) ? answer.hundred : Placing.middle(r.estimate()),
+                        r == answer.ranked.get(0)
+                                ? answer.hundred
+                                : Placing.middle(r.estimate().theta()),
                         fits,
                         strips,
                         usual))
@@ -174,7 +176,8 @@ public class StandingsService {
         TestGroup group = test == null ? question.group() : test.suite().sheet().groupOf(test.metric());
         Map<String, Integer> numbers = new HashMap<>();
         for (Ranked ranked : ranked(fits, group, question.weights())) {
-            List<Place> order = order(fits, ranked, Placing.middle(ranked.estimate()));
+            List<Place> order =
+                    order(fits, ranked, Placing.middle(ranked.estimate().theta()));
             for (int i = 0; i < order.size(); i++) {
                 int subject = ranked.subjects().get(order.get(i).subject());
                 numbers.put(fits.pool().get(subject).key().toString(), i + 1);
@@ -326,7 +329,7 @@ public class StandingsService {
     }
 
     private static List<Double> indexes(GroupFit.Part part, int reference) {
-        double[] theta = part.estimate().theta();
+        double[] theta = part.fit().theta();
         int hundred = hundred(part, reference);
         double[] rising = Arrays.stream(theta)
                 .map(t -> 100 * Math.exp(t - theta[hundred]))
@@ -339,7 +342,7 @@ public class StandingsService {
     }
 
     private static int hundred(GroupFit.Part part, int reference) {
-        return part.rowOf(reference) < 0 ? Placing.middle(part.estimate()) : part.rowOf(reference);
+        return part.rowOf(reference) < 0 ? Placing.middle(part.fit().theta()) : part.rowOf(reference);
     }
 
     /** Where each subject stands in each group, by its own fit. */
@@ -350,7 +353,7 @@ public class StandingsService {
                 continue;
             }
             GroupFit.Part main = fit.parts().get(0);
-            double[] theta = main.estimate().theta();
+            double[] theta = main.fit().theta();
             int hundred = hundred(main, reference);
             PoolPosition[] positions = PoolPosition.all(theta);
             for (int s = 0; s < theta.length; s++) {

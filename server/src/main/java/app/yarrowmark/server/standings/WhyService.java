@@ -73,7 +73,7 @@ class WhyService {
         if (part != fit.parts().get(0)) {
             return null;
         }
-        double[] theta = part.estimate().theta();
+        double[] theta = part.fit().theta();
         PoolPosition position = PoolPosition.of(theta[row], theta);
         return new GroupPlaceView(
                 fit.group(),

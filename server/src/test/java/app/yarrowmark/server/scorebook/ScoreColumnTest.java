@@ -1,17 +1,19 @@
 package app.yarrowmark.server.scorebook;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import app.yarrowmark.core.score.Reading;
 import app.yarrowmark.core.suite.Scale;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 
 class ScoreColumnTest {
 
-    private final ScoreColumn column = new ScoreColumn(
+    private final ScoreColumn column = TestScores.column(
             Map.of(
                     1L, List.of(new Reading(100, .1), new Reading(102, 1)),
                     2L, List.of(new Reading(50.25, .01))),
@@ -23,7 +25,7 @@ class ScoreColumnTest {
         assertThat(column.scores().get(2L).value()).isCloseTo(50.25, within(1e-9));
         // One reading alone: known only because the other setup has two.
         assertThat(column.scores().get(2L).noiseKnown()).isTrue();
-        assertThat(new ScoreColumn(Map.of(2L, List.of(new Reading(50, 1))), Scale.RATIO)
+        assertThat(TestScores.column(Map.of(2L, List.of(new Reading(50, 1))), Scale.RATIO)
                         .scores()
                         .get(2L)
                         .noiseKnown())
@@ -39,13 +41,37 @@ class ScoreColumnTest {
 
     @Test
     void whereRatiosMeanNothingThereAreOnlyPlainScores() {
-        ScoreColumn checks = new ScoreColumn(
+        ScoreColumn checks = TestScores.column(
                 Map.of(1L, List.of(new Reading(1, 1), new Reading(0, 1), new Reading(1, 1), new Reading(1, 1))),
                 Scale.CHECK);
         assertThat(checks.scores()).isEmpty();
         assertThat(checks.plainScores().get(1L).value()).isEqualTo(.75);
-        ScoreColumn ladder = new ScoreColumn(Map.of(1L, List.of(new Reading(3, 1), new Reading(2, 1))), Scale.LADDER);
+        ScoreColumn ladder = TestScores.column(Map.of(1L, List.of(new Reading(3, 1), new Reading(2, 1))), Scale.LADDER);
         assertThat(ladder.plainScores().get(1L).value()).isEqualTo(2);
         assertThat(column.plainScores()).isEmpty();
+    }
+
+    @Test
+    void whatChangedOfSomeSetupsReplacesWhatWasThere() {
+        ScoreColumn fresh = TestScores.column(
+                Map.of(0L, List.of(new Reading(7, 1)), 2L, List.of(new Reading(51, 1), new Reading(52, 1))),
+                Scale.RATIO);
+        ScoreColumn merged = column.with(Set.of(0L, 1L, 2L, 5L), fresh, Scale.RATIO);
+        assertThat(merged.scores().keySet()).containsExactly(0L, 2L);
+        assertThat(merged.readings(2)).containsExactly(new Reading(51, 1), new Reading(52, 1));
+        assertThat(merged.readings(1)).isEmpty();
+        assertThat(column.with(Set.of(5L), ScoreColumn.empty(), Scale.RATIO).readings(1))
+                .isEqualTo(column.readings(1));
+        assertThat(column.hasAny(Set.of(5L, 2L))).isTrue();
+        assertThat(column.hasAny(Set.of(5L))).isFalse();
+    }
+
+    @Test
+    void scoresAreFoundBySetup() {
+        assertThat(column.scores().containsKey(3L)).isFalse();
+        assertThat(column.scores()).hasSize(2);
+        assertThat(column.scores().entrySet().iterator().next().getKey()).isEqualTo(1L);
+        assertThatThrownBy(() -> new ScoreColumn.Builder().add(2, 1, 1).add(1, 1, 1))
+                .hasMessage("setup 1 comes after 2");
     }
 }

@@ -5,6 +5,7 @@ import app.yarrowmark.core.suite.Scale;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 
 /** Snapshots without a database. */
 public final class TestScores {
@@ -14,7 +15,15 @@ public final class TestScores {
     /** Readings by metric, then by setup. */
     public static ScoreSnapshot snapshot(Map<Long, Map<Long, List<Reading>>> cells) {
         Map<Long, ScoreColumn> columns = new HashMap<>();
-        cells.forEach((metric, column) -> columns.put(metric, new ScoreColumn(column, Scale.RATIO)));
+        cells.forEach((metric, column) -> columns.put(metric, column(column, Scale.RATIO)));
         return new ScoreSnapshot(1, columns);
+    }
+
+    /** A column of the readings of each setup. */
+    static ScoreColumn column(Map<Long, List<Reading>> cells, Scale scale) {
+        ScoreColumn.Builder column = new ScoreColumn.Builder();
+        new TreeMap<>(cells)
+                .forEach((setup, readings) -> readings.forEach(r -> column.add(setup, r.value(), r.resolution())));
+        return column.build(scale);
     }
 }
