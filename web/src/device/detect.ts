@@ -14,6 +14,7 @@ interface AgentData {
     readonly platform?: string
     readonly platformVersion?: string
     readonly architecture?: string
+    readonly bitness?: string
     readonly model?: string
   }>
 }
@@ -39,6 +40,10 @@ export async function detect(): Promise<readonly FactLine[]> {
     ),
     await refresh(),
     ...graphicsFacts(),
+    ...(await adapterFacts()),
+    await codecs(),
+    features(),
+    pageMemory(),
     known('browser.isolated', crossOriginIsolated ? 'yes' : 'no'),
     known('browser.secure', isSecureContext ? 'yes' : 'no'),
     ...(await battery()),
@@ -88,11 +93,28 @@ async function agent(): Promise<readonly FactLine[]> {
     'platformVersion',
     'model',
     'architecture',
+    'bitness',
   ])
   return [
     browserFact(values.fullVersionList ?? data.brands),
     systemFact(values.platform, values.platformVersion),
+    instructionSet(values.architecture, values.bitness),
+    values.model === undefined || values.model === ''
+      ? unknown('system.model', 'the browser does not tell')
+      : known('system.model', values.model),
   ]
+}
+
+/** The instruction set, in the words that native programs use for it. */
+export function instructionSet(architecture = '', bits = ''): FactLine {
+  const names: Readonly<Record<string, string>> = {
+    'x86 64': 'amd64',
+    'x86 32': 'x86',
+    'arm 64': 'aarch64',
+    'arm 32': 'arm',
+  }
+  if (architecture === '') return unknown('cpu.instruction_set', 'the browser does not tell')
+  return known('cpu.instruction_set', names[`${architecture} ${bits}`] ?? `${architecture} ${bits}`.trim())
 }
 
 /**
@@ -170,6 +192,87 @@ function graphicsFacts(): readonly FactLine[] {
     known('graphics.model', name),
     known('graphics.software', isSoftware(name) ? 'the processor (software)' : 'the graphics chip'),
   ]
+}
+
+/** The chip that WebGPU would draw with, and whether it is one. */
+async function adapterFacts(): Promise<readonly FactLine[]> {
+  const gpu = (navigator as { gpu?: GPU }).gpu
+  if (!gpu) return [unknown('graphics.adapter', 'WebGPU is not available in this browser')]
+  const adapter = await gpu.requestAdapter().catch(() => null)
+  if (!adapter) return [unknown('graphics.adapter', 'the browser has WebGPU, but no graphics chip for it')]
+  return [known('graphics.adapter', adapterWords(adapter.info))]
+}
+
+/** What a WebGPU adapter tells of itself, with the word software where it is none. */
+export function adapterWords(info: {
+  readonly vendor: string
+  readonly architecture: string
+  readonly description: string
+  readonly isFallbackAdapter?: boolean
+}): string {
+  const named = [info.vendor, info.architecture, info.description].filter((w) => w !== '').join(' ')
+  const name = named === '' ? 'unnamed' : named
+  return info.isFallbackAdapter === true ? `${name} (software)` : name
+}
+
+const videos: Readonly<Record<string, string>> = {
+  'H.264': 'avc1.640028',
+  'H.265': 'hev1.1.6.L120.90',
+  VP8: 'vp8',
+  VP9: 'vp09.00.40.08',
+  AV1: 'av01.0.08M.08',
+}
+
+/** The codecs of 1080-line film that the browser can decode, and of which it says that it does so smoothly. */
+async function codecs(): Promise<FactLine> {
+  const { mediaCapabilities } = navigator as { mediaCapabilities?: MediaCapabilities }
+  if (!mediaCapabilities) return unknown('browser.codecs', 'the browser does not tell')
+  const answers = await Promise.all(
+    Object.entries(videos).map(async ([name, codec]) => {
+      const answer = await mediaCapabilities
+        .decodingInfo({
+          type: 'file',
+          video: {
+            contentType: `video/${/^(avc|hev)/.test(codec) ? 'mp4' : 'webm'}; codecs="${codec}"`,
+            width: 1920,
+            height: 1080,
+            bitrate: 8_000_000,
+            framerate: 30,
+          },
+        })
+        .catch(() => undefined)
+      return answer?.supported === true ? (answer.powerEfficient ? `${name} in hardware` : name) : undefined
+    }),
+  )
+  const able = answers.filter((a) => a !== undefined)
+  return able.length === 0
+    ? unknown('browser.codecs', 'none of those asked for')
+    : known('browser.codecs', able.join(', '))
+}
+
+/** What newer things of the web are there; suites and pages may go other ways without them. */
+function features(): FactLine {
+  const there = {
+    'WebGL 2': 'WebGL2RenderingContext' in globalThis,
+    WebGPU: 'gpu' in navigator,
+    WebCodecs: 'VideoDecoder' in globalThis,
+    'shared memory': 'SharedArrayBuffer' in globalThis,
+    'private files': 'storage' in navigator && 'getDirectory' in navigator.storage,
+    'wake lock': 'wakeLock' in navigator,
+    'off-screen canvas': 'OffscreenCanvas' in globalThis,
+  }
+  const names = Object.entries(there).flatMap(([name, has]) => (has ? [name] : []))
+  return names.length === 0
+    ? unknown('browser.features', 'none of those asked for')
+    : known('browser.features', names.join(', '))
+}
+
+/** Browsers round it down and stop at 8 GiB, so it is not the memory of the device. */
+function pageMemory(): FactLine {
+  const { deviceMemory } = navigator as { deviceMemory?: number }
+  return deviceMemory === undefined
+    ? unknown('browser.memory', 'the browser does not tell')
+    : known('browser.memory', deviceMemory, 'GiB')
 }
 
 /** Whether a renderer's name is that of a program that draws on the processor. */

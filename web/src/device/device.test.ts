@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../api/client'
-import { browserFact, browserOf, isSoftware, refreshOf } from './detect'
+import { adapterWords, browserFact, browserOf, instructionSet, isSoftware, refreshOf } from './detect'
 import { digits, isSound, measure, plans, slopeOf, steady, valueOf } from './measure'
 import type { Kernel, Watch } from './measure'
 import type { Pace } from './pace'
@@ -9,6 +9,8 @@ import type { Store, Verdict, Waiting } from './outbox'
 import { mix, seeded } from './random'
 import { secondsLeft } from './time'
 import { heldAt } from './workloads/petal/refresh'
+import { birds, drops, reeds } from './workloads/petal/seeds'
+import { drawTimer } from './workloads/petal/timer'
 
 describe('measure', () => {
   /** A clock that only the work moves: each run takes so many milliseconds. */
@@ -205,5 +207,70 @@ describe('outbox', () => {
     box.add(waiting('b', 2))
     box.renew(1, 'new')
     expect(box.all().map((w) => w.token)).toEqual(['new', 'old'])
+  })
+})
+
+describe('what the device page reads', () => {
+  it('names the instruction set as native programs do', () => {
+    expect(instructionSet('x86', '64').value).toBe('amd64')
+    expect(instructionSet('arm', '64').value).toBe('aarch64')
+    expect(instructionSet('reed', '48').value).toBe('reed 48')
+    expect(instructionSet('', '').reason).toBe('the browser does not tell')
+  })
+  it('says loudly that an adapter is a program', () => {
+    expect(adapterWords({ vendor: 'halden', architecture: 'h7', description: '' })).toBe('halden h7')
+    expect(
+      adapterWords({ vendor: '', architecture: '', description: 'plain', isFallbackAdapter: true }),
+    ).toBe('plain (software)')
+  })
+})
+
+describe('scenes', () => {
+  it('are seeded: far reeds first, and every number from 0 to 1', () => {
+    const distance = [...reeds()].filter((_, i) => i % 4 === 1)
+    expect([...distance].sort((a, b) => b - a)).toEqual(distance)
+    for (const data of [reeds(), birds(), drops()]) expect(data.every((x) => x >= 0 && x < 1)).toBe(true)
+    expect([birds().length, drops().length]).toEqual([96_000, 3_600])
+  })
+})
+
+describe('the time that the graphics chip tells', () => {
+  /** Answers each query with so many nanoseconds, a collection late. */
+  function chip(nanoseconds: number[], broken: boolean[] = []) {
+    const open: number[] = []
+    let asked = 0
+    return {
+      getExtension: (name: string) =>
+        name === 'EXT_disjoint_timer_query_webgl2' ? { TIME_ELAPSED_EXT: 1, GPU_DISJOINT_EXT: 2 } : null,
+      createQuery: () => ++asked,
+      beginQuery: () => undefined,
+      endQuery: () => open.push(0),
+      deleteQuery: () => undefined,
+      getParameter: () => broken.shift() ?? false,
+      QUERY_RESULT_AVAILABLE: 3,
+      QUERY_RESULT: 4,
+      getQueryParameter: (query: number, what: number) =>
+        what === 3 ? open.length > query : nanoseconds[query - 1],
+    } as unknown as WebGL2RenderingContext
+  }
+  function iterations(timer: ReturnType<typeof drawTimer>, of: readonly number[]) {
+    for (const frames of of) {
+      for (let i = 0; i < frames; i++) timer?.begin()
+      timer?.end()
+      timer?.collect()
+    }
+    return timer?.times()
+  }
+  it('is a frame of each iteration that was answered for', () => {
+    expect(iterations(drawTimer(chip([4e6, 9e6, 1e6])), [2, 3, 1])).toEqual({ x: [1, 2], y: [2, 3] })
+  })
+  it('is left out where the clock of the chip changed meanwhile', () => {
+    expect(iterations(drawTimer(chip([4e6, 9e6, 1e6, 1e6], [false, true])), [2, 3, 1, 1])).toEqual({
+      x: [3],
+      y: [1],
+    })
+  })
+  it('is not there where the browser has no such clock', () => {
+    expect(drawTimer({ getExtension: () => null } as unknown as WebGL2RenderingContext)).toBeUndefined()
   })
 })

@@ -1,4 +1,5 @@
 import type { Pace } from './pace'
+import type { Curve } from './protocol'
 
 /** A workload on a fixed input that a seed makes; a faster device repeats it more often, on data of the same size. */
 export interface Kernel {
@@ -16,9 +17,11 @@ export interface Job {
   /** Does the work once and returns its checksum; throws if the result is wrong. */
   run: () => Promise<number> | number
   /** Waits for what the runs of an iteration only began, such as drawing; belongs to the time. */
-  finish?: () => void
+  finish?: () => Promise<void> | void
   /** Shows the result, outside of the timing. */
   show?: () => void
+  /** What else was seen beside the time, along an axis; kept with the run. */
+  beside?: () => Omit<Curve, 'name'>
   dispose?: () => Promise<void> | void
 }
 
@@ -75,7 +78,7 @@ export async function measure(
   kernel: Kernel,
   plan: Plan,
   watch: Watch,
-): Promise<Measured & { runs: number }> {
+): Promise<Measured & { runs: number; beside?: Omit<Curve, 'name'> }> {
   const job = await kernel.prepare()
   try {
     const runs = await calibrate(kernel, job, plan, watch)
@@ -84,7 +87,7 @@ export async function measure(
         await watch.breathe()
         const start = watch.now()
         for (let i = 0; i < runs; i++) await checked(kernel, job)
-        job.finish?.()
+        await finished(job)
         const value = perSecond(job.work * runs, watch.now() - start)
         job.show?.()
         return { value }
@@ -92,10 +95,17 @@ export async function measure(
       plan,
       watch,
     )
-    return { ...measured, runs }
+    const beside = job.beside?.()
+    return { ...measured, runs, ...(beside === undefined ? {} : { beside }) }
   } finally {
     await job.dispose?.()
   }
+}
+
+/** A promise is only awaited where there is one: each wait would cost more than a small run. */
+async function finished(job: Job) {
+  const ended = job.finish?.()
+  if (ended) await ended
 }
 
 /** Work per second; a clock of 5 µs cannot show less. */
@@ -114,7 +124,7 @@ export async function calibrate(
   for (let i = 0; i < calibrations; i++) {
     const start = watch.now()
     await checked(kernel, job)
-    job.finish?.()
+    await finished(job)
     fastest = Math.min(fastest, watch.now() - start)
     if (plan.wanted === 0) return 1
   }
@@ -126,7 +136,6 @@ export async function calibrate(
 /** Runs a job once; what it comes to must be what it came to everywhere else, or at least before. */
 export async function checked(kernel: Kernel, job: Job): Promise<void> {
   const result = job.run()
-  // A promise is only awaited where there is one: each wait would cost more than a small run.
   const found = typeof result === 'number' ? result : await result
   const wanted = kernel.checksum ?? known.get(job) ?? found
   known.set(job, wanted)

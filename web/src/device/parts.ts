@@ -57,8 +57,13 @@ export function onPage(metric: string, kernel: (around: Surroundings) => Kernel)
           onSample(metric, values, share)
         },
       }
-      const { values, marks } = await measure(kernel(around), plans[around.size], watch)
-      return { measured: [[metric, { values, marks }]] }
+      const { values, marks, beside } = await measure(kernel(around), plans[around.size], watch)
+      return {
+        measured: [[metric, { values, marks }]],
+        ...(beside === undefined
+          ? {}
+          : { curves: [{ name: `${beside.kind ?? 'beside'} ${metric}`, ...beside }] }),
+      }
     },
   }
 }
@@ -92,7 +97,10 @@ export function onOneAndAll(kernel: string): Part {
       return {
         measured: [
           [one, measured],
-          [all, together],
+          [all, together.measured],
+        ],
+        curves: [
+          { name: `skew ${kernel}`, kind: 'skew', x: together.skews.map((_, i) => i + 1), y: together.skews },
         ],
         pace,
       }
@@ -152,7 +160,7 @@ async function inAll(
   runs: number,
   around: Surroundings,
   onSample: (values: readonly number[], share: number) => void,
-): Promise<Measured> {
+): Promise<{ measured: Measured; skews: readonly number[] }> {
   const threads = Math.min(mostThreads, Math.max(1, navigator.hardwareConcurrency))
   const gate = typeof SharedArrayBuffer === 'undefined' ? undefined : new SharedArrayBuffer(8)
   const crew = Array.from({ length: threads }, () => new Crew(new KernelWorker()))
@@ -172,6 +180,7 @@ async function inAll(
     ])
     const work = works.reduce((sum, w) => sum + w.work, 0)
     let turn = 0
+    const skews: number[] = []
     const iterate = async () => {
       turn++
       const turned = Promise.all(crew.map((c) => c.ask({ kind: 'turn', turn, runs }, 'turned')))
@@ -179,9 +188,12 @@ async function inAll(
       const ends = await Promise.race([stopping, turned])
       const start = Math.min(...ends.map((e) => e.start))
       const end = Math.max(...ends.map((e) => e.end))
+      // How much sooner than the last the first one was done, in hundredths of the time.
+      const firstEnd = Math.min(...ends.map((e) => e.end))
+      skews.push((100 * (end - firstEnd)) / Math.max(0.005, end - start))
       return { value: perSecond(work * runs, end - start) }
     }
-    return await sample(iterate, plans[around.size], {
+    const measured = await sample(iterate, plans[around.size], {
       now: () => performance.now(),
       breathe: () => undefined,
       check: () => {
@@ -189,6 +201,7 @@ async function inAll(
       },
       onSample,
     })
+    return { measured, skews }
   } finally {
     crew.forEach((c) => {
       c.end()

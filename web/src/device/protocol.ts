@@ -30,6 +30,8 @@ export interface PaceSeen {
 /** Numbers along an axis, in a worker's words. */
 export interface Curve {
   readonly name: string
+  /** What its numbers and places are; by its name where this is left out. */
+  readonly kind?: string
   readonly x: readonly number[]
   readonly y: readonly number[]
 }

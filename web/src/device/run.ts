@@ -117,14 +117,21 @@ function readings({ measured, texts }: Collected): Schemas['ReadingLine'][] {
   ]
 }
 
-/** What a curve's numbers and places are, by its name; sizes in KiB unless it is another. */
+/** What a curve's numbers and places are, by its kind; sizes in KiB unless it is another. */
 const axes: Readonly<Record<string, Pick<Schemas['SeriesLine'], 'unit' | 'axis' | 'axisUnit'>>> = {
   frames: { unit: 'ms', axis: 'frame', axisUnit: '{frame}' },
   dropped: { unit: '%', axis: 'rung', axisUnit: '{rung}' },
+  drawing: { unit: 'ms', axis: 'iteration', axisUnit: '{iteration}' },
+  skew: { unit: '%', axis: 'iteration', axisUnit: '{iteration}' },
 }
 
-function series({ name, x, y }: Curve): Schemas['SeriesLine'] {
-  return { name, ...(axes[name] ?? { unit: 'MB/s', axis: 'size', axisUnit: 'KiBy' }), x: [...x], y: [...y] }
+function series({ name, kind, x, y }: Curve): Schemas['SeriesLine'] {
+  return {
+    name,
+    ...(axes[kind ?? name] ?? { unit: 'MB/s', axis: 'size', axisUnit: 'KiBy' }),
+    x: [...x],
+    y: [...y],
+  }
 }
 
 async function outcome(

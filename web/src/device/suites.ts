@@ -28,6 +28,7 @@ const suites: Readonly<Record<string, () => Promise<readonly Part[]> | readonly 
   ],
   bract: async () => (await import('./workloads/bract/parts')).parts,
   petal: async () => (await import('./workloads/petal/parts')).parts,
+  petalgpu: async () => (await import('./workloads/petal/parts')).gpuParts,
 }
 
 /** The parts of a suite in the order they run. */

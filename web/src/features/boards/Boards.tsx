@@ -127,12 +127,7 @@ function BoardsDialog({ page, onClose }: BoardsProps & { readonly onClose: () =>
         <div className="flex-1">
           <Field label="Keep this view as" value={name} onValue={setName} />
         </div>
-        <Button
-          type="submit"
-          look="main"
-          className="mb-3"
-          disabled={name.trim() === '' || keep.isPending}
-        >
+        <Button type="submit" look="main" className="mb-3" disabled={name.trim() === '' || keep.isPending}>
           {twin ? 'Replace' : 'Keep'}
         </Button>
       </form>

@@ -1,14 +1,17 @@
 import { plans } from '../../measure'
 import { checkStopped, onPage } from '../../parts'
 import type { Outcome, Part, Surroundings } from '../../parts'
+import { gpuKernel, gpuScenes } from './gpu'
 import { heldAt } from './refresh'
 import { scenes, shading, stage } from './scenes'
 
 const fullSize = { width: 1920, height: 1080 } as const
 const tinySize = { width: 192, height: 108 } as const
 
+const sizeOf = (around: Surroundings) => (around.size === 'tiny' ? tinySize : fullSize)
+
 function stageOf(around: Surroundings) {
-  const { width, height } = around.size === 'tiny' ? tinySize : fullSize
+  const { width, height } = sizeOf(around)
   return stage(around.canvas, width, height)
 }
 
@@ -20,6 +23,14 @@ export const parts: readonly Part[] = [
     run: async (around, onSample) => smoothness(around, onSample),
   },
 ]
+
+/** The same scenes through WebGPU. */
+export const gpuParts: readonly Part[] = gpuScenes.map((key) =>
+  onPage(key, (around) => {
+    const { width, height } = sizeOf(around)
+    return gpuKernel(key, around.canvas, width, height)
+  }),
+)
 
 const shownSeconds = 6
 const shownTinyFrames = 12
@@ -39,7 +50,7 @@ async function smoothness(
     while (!isOver()) {
       checkStopped(around)
       await job.run()
-      job.finish?.()
+      await job.finish?.()
       job.show?.()
       const now = await frame()
       times.push(now - before)

@@ -1,6 +1,5 @@
 import { Missing } from '../../measure'
 import type { Job, Kernel } from '../../measure'
-import { seeded } from '../../random'
 import { chartSheets, sheetsAcross, tileSide } from './chart'
 import {
   birdFragment,
@@ -13,6 +12,8 @@ import {
   reedFragment,
   reedVertex,
 } from './shaders'
+import { birdCount, birds, dropCount, drops, moments, reedCount, reeds, reedSegments, tiles } from './seeds'
+import { drawTimer } from './timer'
 
 export interface Stage {
   readonly gl: WebGL2RenderingContext
@@ -39,12 +40,6 @@ export const scenes: Readonly<Record<string, (on: Stage) => Kernel>> = {
   layers: (on) => ({ key: 'layers', prepare: () => layers(on) }),
 }
 
-/** Moments that the frames show in turn; a moment looks the same each time. */
-const moments = 16
-
-const reeds = 12_000
-const segments = 6
-
 export function shading(on: Stage): Job {
   const { gl } = on
   const program = link(gl, quad, marsh)
@@ -62,40 +57,17 @@ function instances(on: Stage): Job {
   const { gl } = on
   const program = link(gl, reedVertex, reedFragment)
   const time = gl.getUniformLocation(program, 'time')
-  const array = gl.createVertexArray()
-  gl.bindVertexArray(array)
-  const next = seeded(5)
-  const data = new Float32Array(reeds * 4)
-  for (let i = 0; i < data.length; i++) data[i] = (next() % 65536) / 65536
-  // Far reeds first, so that near ones are drawn over them.
-  const order = Array.from({ length: reeds }, (_, i) => data.slice(i * 4, i * 4 + 4)).sort(
-    (a, b) => (b[1] ?? 0) - (a[1] ?? 0),
-  )
-  order.forEach((reed, i) => {
-    data.set(reed, i * 4)
-  })
-  const buffer = gl.createBuffer()
-  gl.bindBuffer(gl.ARRAY_BUFFER, buffer)
-  gl.bufferData(gl.ARRAY_BUFFER, data, gl.STATIC_DRAW)
-  gl.enableVertexAttribArray(0)
-  gl.vertexAttribPointer(0, 4, gl.FLOAT, false, 0, 0)
-  gl.vertexAttribDivisor(0, 1)
+  const array = eachOf(gl, reeds())
   return batch(on, program, array, (frame) => {
     gl.uniform1f(time, 1 + frame * 0.05)
     gl.clearColor(0.063, 0.082, 0.075, 1)
     gl.clear(gl.COLOR_BUFFER_BIT)
-    gl.drawArraysInstanced(gl.TRIANGLE_STRIP, 0, segments * 2 + 2, reeds)
+    gl.drawArraysInstanced(gl.TRIANGLE_STRIP, 0, reedSegments * 2 + 2, reedCount)
   })
 }
 
-const birds = 24_000
-const drops = 900
-const tiles = 8
-
-/** Reeds, birds and drops differ by four seeded numbers each. */
-function quads(gl: WebGL2RenderingContext, count: number, seed: number): WebGLVertexArrayObject {
-  const next = seeded(seed)
-  const data = Float32Array.from({ length: count * 4 }, () => (next() % 65536) / 65536)
+/** Hands four numbers to each instance. */
+function eachOf(gl: WebGL2RenderingContext, data: Float32Array): WebGLVertexArrayObject {
   const array = gl.createVertexArray()
   gl.bindVertexArray(array)
   gl.bindBuffer(gl.ARRAY_BUFFER, gl.createBuffer())
@@ -112,14 +84,14 @@ function particles(on: Stage): Job {
   const program = link(gl, birdVertex, birdFragment)
   const time = gl.getUniformLocation(program, 'time')
   const sky = gl.getUniformLocation(program, 'sky')
-  return batch(on, program, quads(gl, birds, 19), (frame) => {
+  return batch(on, program, eachOf(gl, birds()), (frame) => {
     gl.uniform1f(time, 3 + frame * 0.05)
     gl.clearColor(0.33, 0.34, 0.36, 1)
     gl.clear(gl.COLOR_BUFFER_BIT)
     gl.uniform1f(sky, 1)
     gl.drawArraysInstanced(gl.TRIANGLE_STRIP, 0, 4, 1)
     gl.uniform1f(sky, 0)
-    gl.drawArraysInstanced(gl.TRIANGLE_STRIP, 0, 4, birds)
+    gl.drawArraysInstanced(gl.TRIANGLE_STRIP, 0, 4, birdCount)
   })
 }
 
@@ -129,7 +101,7 @@ function layers(on: Stage): Job {
   const program = link(gl, rainVertex, rainFragment)
   const time = gl.getUniformLocation(program, 'time')
   const aspect = gl.getUniformLocation(program, 'aspect')
-  return batch(on, program, quads(gl, drops, 29), (frame) => {
+  return batch(on, program, eachOf(gl, drops()), (frame) => {
     gl.uniform1f(time, 2 + frame * 0.05)
     gl.uniform1f(aspect, on.width / on.height)
     gl.clearColor(0.15, 0.22, 0.25, 1)
@@ -137,7 +109,7 @@ function layers(on: Stage): Job {
     gl.enable(gl.BLEND)
     // What lies below stays opaque.
     gl.blendFuncSeparate(gl.SRC_ALPHA, gl.ONE_MINUS_SRC_ALPHA, gl.ZERO, gl.ONE)
-    gl.drawArraysInstanced(gl.TRIANGLE_STRIP, 0, 4, drops)
+    gl.drawArraysInstanced(gl.TRIANGLE_STRIP, 0, 4, dropCount)
     gl.disable(gl.BLEND)
   })
 }
@@ -194,10 +166,12 @@ function batch(
   gl.framebufferTexture2D(gl.FRAMEBUFFER, gl.COLOR_ATTACHMENT0, gl.TEXTURE_2D, texture, 0)
   const pixel = new Uint8Array(4)
   const looks = new Map<number, string>()
+  const timer = drawTimer(gl)
   let drawn = 0
   return {
     work: 1,
     run() {
+      timer?.begin()
       gl.bindFramebuffer(gl.FRAMEBUFFER, target)
       gl.viewport(0, 0, width, height)
       gl.useProgram(program)
@@ -207,6 +181,7 @@ function batch(
       return 0
     },
     finish() {
+      timer?.end()
       gl.readPixels(width >> 1, height >> 2, 1, 1, gl.RGBA, gl.UNSIGNED_BYTE, pixel)
       if (gl.isContextLost()) throw new Error('the graphics context was lost')
       const moment = (drawn - 1) % moments
@@ -218,7 +193,9 @@ function batch(
     },
     show() {
       show(on, target)
+      timer?.collect()
     },
+    ...(timer === undefined ? {} : { beside: () => ({ kind: 'drawing', ...timer.times() }) }),
     dispose() {
       gl.deleteFramebuffer(target)
       gl.deleteTexture(texture)

@@ -9,6 +9,7 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import java.util.stream.IntStream;
 
 /**
  * Measures a kernel on one thread and on all: repeats the same work often enough for the clock, warms up until steady,
@@ -101,7 +102,13 @@ public final class Harness {
             for (Future<Kernel.Job> made : submit(pool, threads, () -> kernel.prepare(threads))) {
                 jobs.add(get(made));
             }
-            return sampler.sample(metric, () -> together(kernel, runs, jobs, pool), done -> from + share * done);
+            List<Double> skews = new ArrayList<>();
+            Measured measured = sampler.sample(
+                    metric, () -> together(kernel, runs, jobs, pool, skews), done -> from + share * done);
+            if (threads > 1) {
+                report.curve(skew(kernel, skews));
+            }
+            return measured;
         } finally {
             pool.shutdownNow();
         }
@@ -109,8 +116,24 @@ public final class Harness {
 
     private record Timed(double seconds, double processorSeconds, long start, long end) {}
 
-    /** Work per second from the common start to the last end. */
-    private Sampler.Iteration together(Kernel kernel, int runs, List<Kernel.Job> jobs, ExecutorService pool) {
+    private static Curve skew(Kernel kernel, List<Double> skews) {
+        double[] numbers =
+                IntStream.rangeClosed(1, skews.size()).asDoubleStream().toArray();
+        return new Curve(
+                "skew " + kernel.key(),
+                "%",
+                "iteration",
+                "{iteration}",
+                numbers,
+                skews.stream().mapToDouble(Double::doubleValue).toArray());
+    }
+
+    /**
+     * Work per second from the common start to the last end. How much sooner than the last the first thread was done is
+     * added to {@code skews}, in hundredths of the time.
+     */
+    private Sampler.Iteration together(
+            Kernel kernel, int runs, List<Kernel.Job> jobs, ExecutorService pool, List<Double> skews) {
         CyclicBarrier gate = new CyclicBarrier(jobs.size());
         List<Future<Timed>> futures = new ArrayList<>();
         for (Kernel.Job job : jobs) {
@@ -121,17 +144,20 @@ public final class Harness {
         }
         long start = Long.MAX_VALUE;
         long end = Long.MIN_VALUE;
+        long firstEnd = Long.MAX_VALUE;
         double wall = 0;
         double processor = 0;
         for (Future<Timed> future : futures) {
             Timed timed = get(future);
             start = Math.min(start, timed.start);
             end = Math.max(end, timed.end);
+            firstEnd = Math.min(firstEnd, timed.end);
             wall += timed.seconds;
             processor += timed.processorSeconds;
         }
         double work = jobs.get(0).work() * runs * jobs.size();
         double rate = work / (Math.max(1, end - start) / 1e9);
+        skews.add(100.0 * (end - firstEnd) / Math.max(1, end - start));
         return new Sampler.Iteration(rate, processor > 0 ? wall / processor : 1);
     }
 

@@ -20,6 +20,7 @@ public final class OwnSuites {
             "rootweb-1",
             "umbel-2",
             "petal-2",
+            "petalgpu-1",
             "bract-1",
             "body-1",
             "watts-1",

@@ -12,7 +12,9 @@ import java.lang.reflect.RecordComponent;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -86,11 +88,8 @@ public class CatalogueService {
         requireSound(ModelChecks.faults(maker, name, year, ModelDetails.NONE));
         ModelEntity model = models.findByMakerAndName(maker.strip(), name.strip())
                 .orElseGet(() -> {
-                    ModelEntity made =
-                            models.save(new ModelEntity(maker.strip(), name.strip(), kind, year, clock.instant()));
-                    history.add(HistoryService.Kind.MODEL, made.id, "ADDED", who, null);
                     revision.next();
-                    return made;
+                    return madeModel(maker, name, kind, year, who);
                 });
         events.changed(LiveEvents.Topic.CATALOGUE);
         return view(model, units.findByModelId(model.id));
@@ -190,13 +189,8 @@ public class CatalogueService {
             throw Refusal.notFound("There is no model number " + modelId + ".");
         }
         UnitEntity unit = units.findByModelIdAndLabel(modelId, clean).orElseGet(() -> {
-            UnitEntity made = new UnitEntity(modelId, clean);
-            made.variant = variant.strip();
-            made.origin = origin.strip();
-            units.save(made);
-            history.add(HistoryService.Kind.UNIT, made.id, "ADDED", who, null);
             revision.next();
-            return made;
+            return madeUnit(modelId, clean, variant, origin, who);
         });
         events.changed(LiveEvents.Topic.CATALOGUE);
         return view(unit);
@@ -231,6 +225,63 @@ public class CatalogueService {
             events.changed(LiveEvents.Topic.CATALOGUE);
         }
         return view(unit);
+    }
+
+    /** A unit that is to be there, of a model that is to be there. */
+    public record UnitWanted(String maker, String model, DeviceKind kind, String label, String origin) {}
+
+    /**
+     * Makes what is missing of many units and their models; returns the number of each unit, in the order wanted. Everything
+     * is looked up before anything is made, in a question for each table.
+     *
+     * @throws RuleViolations if a field is unfit
+     */
+    @Transactional
+    public List<Long> addUnits(List<UnitWanted> wanted, String who) {
+        wanted.forEach(w -> {
+            requireSound(ModelChecks.faults(w.maker(), w.model(), null, ModelDetails.NONE));
+            requireUnit(w.label(), "", w.origin());
+        });
+        Map<String, ModelEntity> byName = new HashMap<>();
+        models.findByNameIn(
+                        wanted.stream().map(w -> w.model().strip()).distinct().toList())
+                .forEach(m -> byName.put(folded(m.maker, m.name), m));
+        Map<String, UnitEntity> byLabel = new HashMap<>();
+        units.findByModelIdIn(byName.values().stream().map(m -> m.id).toList())
+                .forEach(u -> byLabel.put(folded(u.modelId, u.label), u));
+        List<Long> ids = wanted.stream()
+                .map(w -> {
+                    ModelEntity model = byName.computeIfAbsent(
+                            folded(w.maker(), w.model()), k -> madeModel(w.maker(), w.model(), w.kind(), null, who));
+                    return byLabel.computeIfAbsent(
+                                    folded(model.id, w.label()),
+                                    k -> madeUnit(model.id, w.label().strip(), "", w.origin(), who))
+                            .id;
+                })
+                .toList();
+        revision.next();
+        events.changed(LiveEvents.Topic.CATALOGUE);
+        return ids;
+    }
+
+    /** The database takes names that differ in case alone for the same. */
+    private static String folded(Object of, String name) {
+        return (of + "\t" + name.strip()).strip().toLowerCase(Locale.ROOT);
+    }
+
+    private ModelEntity madeModel(String maker, String name, DeviceKind kind, @Nullable Integer year, String who) {
+        ModelEntity made = models.save(new ModelEntity(maker.strip(), name.strip(), kind, year, clock.instant()));
+        history.add(HistoryService.Kind.MODEL, made.id, "ADDED", who, null);
+        return made;
+    }
+
+    private UnitEntity madeUnit(long modelId, String label, String variant, String origin, String who) {
+        UnitEntity made = new UnitEntity(modelId, label);
+        made.variant = variant.strip();
+        made.origin = origin.strip();
+        units.save(made);
+        history.add(HistoryService.Kind.UNIT, made.id, "ADDED", who, null);
+        return made;
     }
 
     private static String orNone(String text) {

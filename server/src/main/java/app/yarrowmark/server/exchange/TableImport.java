@@ -4,13 +4,11 @@ import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.core.exchange.RunFile;
 import app.yarrowmark.core.exchange.TableMapping;
 import app.yarrowmark.core.exchange.TableReader;
-import app.yarrowmark.core.setup.Facts;
 import app.yarrowmark.core.suite.SuiteSheet;
 import app.yarrowmark.server.access.Caller;
 import app.yarrowmark.server.catalogue.CatalogueService;
+import app.yarrowmark.server.catalogue.CatalogueService.UnitWanted;
 import app.yarrowmark.server.catalogue.DeviceKind;
-import app.yarrowmark.server.catalogue.ModelView;
-import app.yarrowmark.server.catalogue.UnitView;
 import app.yarrowmark.server.exchange.ImportViews.Accepted;
 import app.yarrowmark.server.exchange.ImportViews.ImportView;
 import app.yarrowmark.server.exchange.ImportViews.PartKey;
@@ -22,6 +20,7 @@ import app.yarrowmark.server.runs.RunIntake;
 import app.yarrowmark.server.runs.RunReview;
 import app.yarrowmark.server.runs.RunService;
 import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.setups.SetupService.SetupWanted;
 import app.yarrowmark.server.shell.Ahead;
 import app.yarrowmark.server.shell.LiveEvents;
 import app.yarrowmark.server.shell.Refusal;
@@ -47,6 +46,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.PlatformTransactionManager;
@@ -58,8 +58,6 @@ class TableImport {
 
     private static final int PREVIEW_ROWS = 5;
     private static final int BATCH = 400;
-    /** Devices made in one transaction: every question to the database looks through all that it has made so far. */
-    private static final int MADE_AT_ONCE = 20;
 
     private static final String TAKEN_BACK = "the import was taken back";
     private static final RunFile.Sender SENDER = new RunFile.Sender("import", "0.1.0");
@@ -374,9 +372,8 @@ class TableImport {
                     .filter(p -> p.setupId == null && !made.containsKey(p))
                     .distinct()
                     .toList();
-            for (int from = 0; from < missing.size(); from += MADE_AT_ONCE) {
-                List<Place> some = missing.subList(from, Math.min(missing.size(), from + MADE_AT_ONCE));
-                transaction.executeWithoutResult(tx -> some.forEach(p -> made.put(p, make(p))));
+            if (!missing.isEmpty()) {
+                transaction.executeWithoutResult(tx -> make(missing));
             }
             for (Group g : groups) {
                 g.setupId = g.place.setupId == null ? made.get(g.place) : g.place.setupId;
@@ -423,12 +420,21 @@ class TableImport {
                     null);
         }
 
-        private long make(Place place) {
+        private void make(List<Place> missing) {
             DeviceKind kind = Objects.requireNonNull(settings.makeModels(), "nothing is made unless asked for");
-            ModelView model = catalogue.addModel(place.maker, place.model, kind, null, caller.name());
-            UnitView unit = catalogue.addUnit(model.id(), place.unit, "", settings.sourceText(), caller.name());
-            return setups.create(unit.id(), place.setup, null, false, Facts.of(List.of()), caller.name())
-                    .id();
+            List<Long> units = catalogue.addUnits(
+                    missing.stream()
+                            .map(p -> new UnitWanted(p.maker, p.model, kind, p.unit, settings.sourceText()))
+                            .toList(),
+                    caller.name());
+            List<Long> ids = setups.createAll(
+                    IntStream.range(0, missing.size())
+                            .mapToObj(i -> new SetupWanted(units.get(i), missing.get(i).setup))
+                            .toList(),
+                    caller.name());
+            for (int i = 0; i < missing.size(); i++) {
+                made.put(missing.get(i), ids.get(i));
+            }
         }
     }
 

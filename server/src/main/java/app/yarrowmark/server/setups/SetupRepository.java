@@ -12,6 +12,8 @@ interface SetupRepository extends JpaRepository<SetupEntity, Long> {
 
     List<SetupEntity> findByUnitIdOrderByOrdinal(Long unitId);
 
+    List<SetupEntity> findByUnitIdIn(Collection<Long> unitIds);
+
     @Query(
             "select s.id from SetupEntity s join s.facts f where key(f) = :key and value(f).value = :value order by s.id")
     List<Long> withFact(String key, String value);

@@ -88,6 +88,43 @@ public class SetupService {
         return view(setup, catalogue.modelOfUnit(unitId));
     }
 
+    /** A setup that is to be there, of which only the name is known. */
+    public record SetupWanted(long unitId, String name) {}
+
+    /**
+     * Makes those of many setups that are missing; returns the number of each, in the order wanted.
+     *
+     * @throws RuleViolations if a name is unfit
+     */
+    @Transactional
+    public List<Long> createAll(List<SetupWanted> wanted, String who) {
+        Map<Long, List<SetupEntity>> byUnit =
+                setups
+                        .findByUnitIdIn(wanted.stream()
+                                .map(SetupWanted::unitId)
+                                .distinct()
+                                .toList())
+                        .stream()
+                        .collect(Collectors.groupingBy(s -> s.unitId));
+        List<Long> ids = new ArrayList<>();
+        for (SetupWanted w : wanted) {
+            String name = requireName(w.name());
+            List<SetupEntity> own = byUnit.computeIfAbsent(w.unitId(), u -> new ArrayList<>());
+            ids.add(own.stream()
+                    .filter(s -> s.name.equalsIgnoreCase(name))
+                    .findFirst()
+                    .orElseGet(() -> {
+                        SetupEntity made =
+                                made(w.unitId(), 1 + own.size(), name, null, false, Facts.of(List.of()), who);
+                        own.add(made);
+                        return made;
+                    })
+                    .id);
+        }
+        revision.next();
+        return ids;
+    }
+
     /**
      * Makes the next setup of a unit: everything as in the one before, but for what was changed.
      *
@@ -193,14 +230,18 @@ public class SetupService {
 
     private SetupEntity made(
             long unitId, String name, @Nullable Long parentId, boolean tuned, Facts known, String who) {
-        int ordinal = 1 + setups.findByUnitIdOrderByOrdinal(unitId).size();
+        revision.next();
+        return made(unitId, 1 + setups.findByUnitIdOrderByOrdinal(unitId).size(), name, parentId, tuned, known, who);
+    }
+
+    private SetupEntity made(
+            long unitId, int ordinal, String name, @Nullable Long parentId, boolean tuned, Facts known, String who) {
         SetupEntity setup = new SetupEntity(unitId, ordinal, name, clock.instant());
         setup.parentId = parentId;
         setup.tuned = tuned;
         setup.setFacts(known);
         setups.save(setup);
         history.add(HistoryService.Kind.SETUP, setup.id, "ADDED", who, null);
-        revision.next();
         return setup;
     }
 
