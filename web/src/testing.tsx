@@ -218,6 +218,7 @@ export const sheet: Schemas['RunSheet'] = {
   minutesLeft: 8,
   conditions: [{ words: 'Plugged in', ticked: false, suites: ['Kernmill'] }],
   next: { suiteId: 3, words: 'Run Kernmill and type it in.' },
+  waiting: false,
 }
 
 export const strip: readonly Schemas['StripView'][] = [

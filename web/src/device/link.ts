@@ -43,6 +43,13 @@ export async function sitting(token: string): Promise<Schemas['DeviceSitting']> 
   return (await response.json()) as Schemas['DeviceSitting']
 }
 
+/** Says that the device waits; returns whether somebody pressed Start on the Desk. A lost word does not matter. */
+export async function tellWaiting(token: string): Promise<boolean> {
+  const response = await call('POST', '/api/v1/device/waiting', token).catch(() => undefined)
+  if (response?.ok !== true) return false
+  return ((await response.json()) as Schemas['StartView']).start
+}
+
 export async function tellFacts(token: string, facts: readonly Schemas['FactLine'][]): Promise<void> {
   const response = await call('PUT', '/api/v1/device/facts', token, facts)
   if (!response.ok) throw new Refused(response.status, await detail(response))

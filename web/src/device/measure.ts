@@ -19,7 +19,7 @@ export interface Job {
   /** Waits for what the runs of an iteration only began, such as drawing; belongs to the time. */
   finish?: () => Promise<void> | void
   /** Shows the result, outside of the timing. */
-  show?: () => void
+  show?: () => Promise<void> | void
   /** What else was seen beside the time, along an axis; kept with the run. */
   beside?: () => Omit<Curve, 'name'>
   dispose?: () => Promise<void> | void
@@ -87,9 +87,9 @@ export async function measure(
         await watch.breathe()
         const start = watch.now()
         for (let i = 0; i < runs; i++) await checked(kernel, job)
-        await finished(job)
+        await waited(job.finish?.())
         const value = perSecond(job.work * runs, watch.now() - start)
-        job.show?.()
+        await waited(job.show?.())
         return { value }
       },
       plan,
@@ -103,9 +103,8 @@ export async function measure(
 }
 
 /** A promise is only awaited where there is one: each wait would cost more than a small run. */
-async function finished(job: Job) {
-  const ended = job.finish?.()
-  if (ended) await ended
+async function waited(end: Promise<void> | void) {
+  if (end) await end
 }
 
 /** Work per second; a clock of 5 µs cannot show less. */
@@ -124,7 +123,7 @@ export async function calibrate(
   for (let i = 0; i < calibrations; i++) {
     const start = watch.now()
     await checked(kernel, job)
-    await finished(job)
+    await waited(job.finish?.())
     fastest = Math.min(fastest, watch.now() - start)
     if (plan.wanted === 0) return 1
   }

@@ -1,6 +1,6 @@
 import type { Schemas } from '../api/client'
 import { detect, reductions } from './detect'
-import { Refused, pair, sendRun, sitting, tellFacts, tellFinished, tellProgress } from './link'
+import { Refused, pair, sendRun, sitting, tellFacts, tellFinished, tellProgress, tellWaiting } from './link'
 import { Outbox } from './outbox'
 import type { Waiting } from './outbox'
 import type { Size } from './protocol'
@@ -17,10 +17,15 @@ type Suite = Schemas['SuiteView']
 const tokenKey = 'yarrowmark.token'
 const resendEvery = 4000
 const tellEvery = 500
+const askEvery = 2000
 
 interface Joined {
   readonly token: string
   readonly sitting: Schemas['DeviceSitting']
+}
+
+function browserSuites(of: Schemas['DeviceSitting']): readonly Suite[] {
+  return of.suites.filter((s) => s.home === 'BROWSER')
 }
 
 /** The life of the page: join with a code, look at the device, run the queue, send what was measured. */
@@ -36,6 +41,7 @@ export class Session {
   private goOn: () => void = () => undefined
   private facts: readonly Schemas['FactLine'][] = []
   private told = 0
+  private waits = false
 
   constructor(view: View, size: Size) {
     this.view = view
@@ -93,13 +99,28 @@ export class Session {
     this.view.busy('Looking at this device …')
     this.facts = await detect()
     await tellFacts(joined.token, this.facts).catch(() => undefined)
-    const suites = joined.sitting.suites.filter((s) => s.home === 'BROWSER')
+    const suites = browserSuites(joined.sitting)
     // Fetched now, so that a connection lost later stops nothing.
     await Promise.allSettled(suites.map((s) => partsOf(s.key)))
+    this.waits = true
     this.view.ready(joined.sitting, suites, this.facts, reductions(), () => void this.runAll(joined, suites))
+    await this.waitForDesk(joined)
+  }
+
+  /** As long as nobody starts here, somebody may on the Desk; then with what is planned by that time. */
+  private async waitForDesk(joined: Joined) {
+    while (this.waits) {
+      if (await tellWaiting(joined.token)) {
+        const now = await sitting(joined.token).catch(() => joined.sitting)
+        if (this.waits) await this.runAll({ ...joined, sitting: now }, browserSuites(now))
+        return
+      }
+      await pause(askEvery)
+    }
   }
 
   private async runAll(joined: Joined, suites: readonly Suite[]) {
+    this.waits = false
     this.reason = undefined
     const queue = suites.map((s) => ({
       key: s.key,

@@ -100,7 +100,7 @@ export class View {
         'mt-6 text-[16px]',
         suites.length === 0
           ? 'No suite for a browser is planned for this device.'
-          : `${suites.map((s) => `${s.name}, ${String(s.repeats)} times`).join('; ')}. About ${seconds(minutes * 60)}.`,
+          : `${suites.map((s) => `${s.name}, ${String(s.repeats)} times`).join('; ')}. About ${seconds(minutes * 60)}. Start here, or on the Desk.`,
       ),
       reducedNote(missing),
       start,

@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query'
-import { useMemo, useState } from 'react'
+import { useCallback, useMemo, useState } from 'react'
 import { Link, Navigate, useNavigate, useParams } from 'react-router'
 import { useFocus } from '../../app/focus'
 import { useShortcuts } from '../../app/keys'
@@ -51,6 +51,16 @@ function RunSheetView({ sheet }: { readonly sheet: Schemas['RunSheet'] }) {
   const [changing, setChanging] = useState(false)
   const [entering, setEntering] = useState<number | null>(null)
   const { setup } = sheet
+  const notice = useNotice()
+  const start = useCallback(() => {
+    take(api.POST('/api/v1/sittings/{id}/start', { params: { path: { id: sheet.sitting } } }))
+      .then(() => {
+        notice({ text: `${setup.model} starts.` })
+      })
+      .catch((e: unknown) => {
+        notice({ text: e instanceof Error ? e.message : String(e) })
+      })
+  }, [sheet.sitting, setup.model, notice])
   const typed = sheet.rows.filter((r) => r.suite.home === 'TYPED')
   const nextTyped = typed.find((r) => r.state !== 'DONE' && r.state !== 'LEFT_OUT') ?? typed[0]
   const shortcuts = useMemo(
@@ -69,6 +79,7 @@ function RunSheetView({ sheet }: { readonly sheet: Schemas['RunSheet'] }) {
           setChanging(true)
         },
       },
+      { keys: 's', words: 'Start on the device that waits', run: start },
       {
         keys: 'e',
         words: 'Enter scores',
@@ -77,7 +88,7 @@ function RunSheetView({ sheet }: { readonly sheet: Schemas['RunSheet'] }) {
         },
       },
     ],
-    [nextTyped],
+    [nextTyped, start],
   )
   useShortcuts(shortcuts)
   return (
@@ -110,13 +121,18 @@ function RunSheetView({ sheet }: { readonly sheet: Schemas['RunSheet'] }) {
             Change the setup
           </Button>
           <Button
-            look="main"
+            {...(sheet.waiting ? {} : { look: 'main' as const })}
             onClick={() => {
               setRunning(true)
             }}
           >
             Run on this device
           </Button>
+          {sheet.waiting && sheet.progress === undefined && (
+            <Button look="main" onClick={start}>
+              Start
+            </Button>
+          )}
         </div>
         <p className="text-ink2 text-[13px]">
           Unit {setup.unitLabel}, {ordinal(setup.ordinal)} setup:{' '}

@@ -43,6 +43,19 @@ describe('the desk', () => {
     expect(screen.getByText(/One suite left, about 8 min/)).toBeTruthy()
   })
 
+  it('starts a device that waits, by its key', async () => {
+    const sent = serve({
+      ...desk,
+      'GET /api/v1/sittings/7': { ...sheet, waiting: true },
+      'POST /api/v1/sittings/7/start': new Reply(204, null),
+    })
+    show(<DeskPage />, '/desk/7', '/desk/:sitting')
+    expect(await screen.findByRole('button', { name: 'Start' })).toBeTruthy()
+    fireEvent.keyDown(document.body, { key: 's' })
+    expect(await screen.findByText('Fen 13 starts.')).toBeTruthy()
+    expect(sent.filter((s) => s.method === 'POST')).toHaveLength(1)
+  })
+
   it('shows what runs now, and only in its own row', async () => {
     const progress = {
       sitting: 7,

@@ -274,17 +274,29 @@ function ready(device: GPUDevice, module: GPUShaderModule, layout: GPUPipelineLa
   return { pipeline, vertices: layer.vertices, instances: layer.each.length / 4, buffer }
 }
 
-/** Copies the off-screen picture to the canvas, if that can be drawn on by WebGPU. */
-function screen({ device, canvas }: GpuStage, picture: GPUTextureView): () => void {
-  const context = canvas.getContext('webgpu') as GPUCanvasContext | null
-  if (!context) return () => undefined
-  const to = navigator.gpu.getPreferredCanvasFormat()
-  context.configure({ device, format: to, alphaMode: 'opaque' })
+/** Width and height of what is shown on the page; a row is a multiple of 256 bytes, as copies ask. */
+const shownSize = [768, 432] as const
+
+/**
+ * Copies the off-screen picture, made smaller, to the canvas: by way of the memory, since not every browser that draws
+ * through WebGPU can also show it so.
+ */
+function screen({ device, canvas }: GpuStage, picture: GPUTextureView): () => Promise<void> {
+  const [across, down] = shownSize
+  const small = device.createTexture({
+    size: [across, down],
+    format,
+    usage: GPUTextureUsage.RENDER_ATTACHMENT | GPUTextureUsage.COPY_SRC,
+  })
+  const bytes = device.createBuffer({
+    size: across * down * 4,
+    usage: GPUBufferUsage.COPY_DST | GPUBufferUsage.MAP_READ,
+  })
   const module = device.createShaderModule({ code: shown })
   const pipeline = device.createRenderPipeline({
     layout: 'auto',
     vertex: { module, entryPoint: 'all' },
-    fragment: { module, entryPoint: 'show', targets: [{ format: to }] },
+    fragment: { module, entryPoint: 'show', targets: [{ format }] },
   })
   const group = device.createBindGroup({
     layout: pipeline.getBindGroupLayout(0),
@@ -293,22 +305,27 @@ function screen({ device, canvas }: GpuStage, picture: GPUTextureView): () => vo
       { binding: 1, resource: device.createSampler({ magFilter: 'linear', minFilter: 'linear' }) },
     ],
   })
-  return () => {
+  canvas.width = across
+  canvas.height = down
+  const context = canvas.getContext('2d')
+  return async () => {
     const commands = device.createCommandEncoder()
     const pass = commands.beginRenderPass({
-      colorAttachments: [
-        {
-          view: context.getCurrentTexture().createView(),
-          loadOp: 'clear',
-          storeOp: 'store',
-          clearValue: black,
-        },
-      ],
+      colorAttachments: [{ view: small.createView(), loadOp: 'clear', storeOp: 'store', clearValue: black }],
     })
     pass.setPipeline(pipeline)
     pass.setBindGroup(0, group)
     pass.draw(3)
     pass.end()
+    commands.copyTextureToBuffer({ texture: small }, { buffer: bytes, bytesPerRow: across * 4 }, [
+      across,
+      down,
+      1,
+    ])
     device.queue.submit([commands.finish()])
+    await bytes.mapAsync(GPUMapMode.READ)
+    const pixels = new Uint8ClampedArray(bytes.getMappedRange().slice(0))
+    bytes.unmap()
+    context?.putImageData(new ImageData(pixels, across, down), 0, 0)
   }
 }

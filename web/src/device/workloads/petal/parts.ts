@@ -51,7 +51,7 @@ async function smoothness(
       checkStopped(around)
       await job.run()
       await job.finish?.()
-      job.show?.()
+      await job.show?.()
       const now = await frame()
       times.push(now - before)
       before = now

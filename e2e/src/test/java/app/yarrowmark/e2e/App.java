@@ -70,7 +70,15 @@ final class App implements AutoCloseable {
 
     /** What a command that ends by itself said, with its exit code on a last line. */
     static String run(String... words) {
-        Process process = script(List.of(words));
+        return ended(script(List.of(words)));
+    }
+
+    /** The same of any program. */
+    static String command(String... words) {
+        return ended(process(List.of(words)));
+    }
+
+    private static String ended(Process process) {
         try {
             String text = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
             return text + "exit " + process.waitFor();
@@ -86,6 +94,10 @@ final class App implements AutoCloseable {
         List<String> command =
                 new ArrayList<>(List.of(ROOT.resolve("yarrowmark").toString()));
         command.addAll(words);
+        return process(command);
+    }
+
+    private static Process process(List<String> command) {
         ProcessBuilder builder = new ProcessBuilder(command).redirectErrorStream(true);
         builder.environment().put("YARROWMARK_BUILT", "yes");
         builder.environment()

@@ -33,7 +33,8 @@ final class Browser implements AutoCloseable {
         return open(1280, 800);
     }
 
-    static Browser open(int width, int height) {
+    /** @param more options of the browser */
+    static Browser open(int width, int height, String... more) {
         ChromeOptions options = new ChromeOptions();
         options.setBinary("/usr/bin/chromium");
         options.addArguments(
@@ -50,6 +51,7 @@ final class Browser implements AutoCloseable {
                 "--force-device-scale-factor=1",
                 "--hide-scrollbars",
                 "--lang=en-GB");
+        options.addArguments(more);
         // A desk on the network makes its certificate itself; people accept it once.
         options.setAcceptInsecureCerts(true);
         ChromeDriverService service = new ChromeDriverService.Builder()

@@ -183,6 +183,76 @@ class MeasuringTest extends DemoDesk {
                 .endsWith("exit 3");
     }
 
+    @Test
+    @Order(7)
+    void aDriveThatTakesNoMoreFailsTheRunAndLeavesNothingBehind() throws Exception {
+        Path out = Files.createTempDirectory(Files.createDirectories(FOLDER), "full");
+        // A file may grow to 2 MiB here; the one to measure on would have 16.
+        String said = App.command(
+                "bash",
+                "-c",
+                "ulimit -f 2048; exec " + App.ROOT.resolve("yarrowmark") + " runner run --suites root --repeats 1"
+                        + " --size tiny --out " + out + " --folder " + FOLDER);
+        assertThat(said).contains("failed: the drive refused: ", "0 readings").endsWith("exit 3");
+        assertThat(leftovers()).isZero();
+    }
+
+    @Test
+    @Order(8)
+    void aFolderThatCannotBeWrittenIsSaidBeforeAnythingRuns() {
+        String said = App.run("runner", "run", "--suites", "root", "--out", "" + FOLDER, "--folder", "/proc");
+        assertThat(said)
+                .contains("--folder /proc is no folder that can be written")
+                .endsWith("exit 1");
+    }
+
+    @Test
+    @Order(9)
+    void theDeskStartsTheDeviceThatWaitsWhichDrawsThroughWebGpu() {
+        long sitting = sitting("fifth", "petalgpu");
+        try (Browser tablet = Browser.open(768, 1024, "--enable-unsafe-webgpu")) {
+            tablet.go(app.url() + "/d/" + code(sitting) + "?size=tiny");
+            tablet.see("Start here, or on the Desk.");
+            desk.go(app.url() + "/desk/" + sitting);
+            desk.press("Start");
+            tablet.waitUntil(
+                    "the tablet to be done",
+                    Duration.ofMinutes(2),
+                    () -> tablet.body().contains("Everything planned"));
+            tablet.waitUntil("all to be sent", () -> tablet.count("[data-state=sent]") == 1);
+        }
+        assertThat(readings(sitting, "petalgpu"))
+                .contains("shading", "instances", "streaming", "particles", "layers", "total");
+    }
+
+    @Test
+    @Order(10)
+    void aRunnerWaitsForTheDesk() throws Exception {
+        long sitting = sitting("sixth", "leaf");
+        Process runner = App.script(List.of(
+                "runner",
+                "run",
+                "--wait",
+                "--server",
+                app.url(),
+                "--code",
+                code(sitting),
+                "--size",
+                "tiny",
+                "--repeats",
+                "1"));
+        await(
+                "the runner to wait",
+                () -> app.get("/api/v1/sittings/" + sitting, token)
+                        .get("waiting")
+                        .asBoolean());
+        app.send("POST", "/api/v1/sittings/" + sitting + "/start", token, "");
+        String said = new String(runner.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+        assertThat(said).contains("Waiting for the start on the Desk.", "Leaf");
+        assertThat(runner.waitFor()).isZero();
+        assertThat(runs(sitting, "leaf")).hasSize(1);
+    }
+
     private long sitting(String setup, String... suites) {
         List<String> ids = new ArrayList<>();
         JsonNode all = app.get("/api/v1/suites", token);

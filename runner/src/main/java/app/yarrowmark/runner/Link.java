@@ -19,6 +19,7 @@ import org.jspecify.annotations.Nullable;
 final class Link {
 
     private static final Duration PATIENCE = Duration.ofSeconds(20);
+    private static final int WAITING_MILLIS = 2_000;
     private static final int[] WAITS_SECONDS = {1, 2, 4, 8, 15, 30};
 
     private final HttpClient http;
@@ -97,6 +98,14 @@ final class Link {
                 .map(c -> c.get("name").asText() + ": the setup says "
                         + c.get("before").asText() + ", read " + c.get("after").asText())
                 .toList();
+    }
+
+    /** Waits until somebody starts on the Desk; returns the sitting as it is planned by then. */
+    Link waited() throws IOException, InterruptedException {
+        while (!call("POST", "/api/v1/device/waiting", "").path("start").asBoolean()) {
+            Thread.sleep(WAITING_MILLIS);
+        }
+        return resume(pairing);
     }
 
     /** Tells how far it is; a lost word does not matter. */

@@ -63,6 +63,9 @@ final class RunCommand implements Callable<Integer> {
             description = "Where Root puts its file, on the drive to measure; default: here.")
     private Path folder;
 
+    @Option(names = "--wait", description = "Join, then wait until somebody presses Start on the Desk.")
+    private boolean wait;
+
     @Option(names = "--json", description = "A line of JSON for each event instead of sentences.")
     private boolean json;
 
@@ -83,7 +86,12 @@ final class RunCommand implements Callable<Integer> {
         output = new Output(System.out, json);
         Path work = folder.toRealPath();
         Link link = out == null ? desk.link() : null;
-        List<Display.Queued> queue = planned(link);
+        if (wait && link == null) {
+            throw new IllegalArgumentException("--wait needs a desk; leave out --out");
+        }
+        if (!wait) {
+            planned(link);
+        }
         output.say(link == null ? "Measuring without a desk." : "Joined the desk: " + link.device() + ".");
         if (link != null) {
             sendWaiting(link);
@@ -91,7 +99,11 @@ final class RunCommand implements Callable<Integer> {
         SystemInfo info = new SystemInfo();
         List<RunFile.FactLine> facts = Detection.read(info, work);
         output.facts(facts, link == null ? List.of() : link.tellFacts(facts));
-        measureAll(queue, link, new Measuring(place(info, work), size, info, facts));
+        if (wait) {
+            output.say("Waiting for the start on the Desk.");
+            link = link.waited();
+        }
+        measureAll(planned(link), link, new Measuring(place(info, work), size, info, facts));
         if (link != null) {
             link.tellFinished();
         }

@@ -239,4 +239,25 @@ class ImportsTest extends ServerTest {
         assertThat(log.get("rejected").asInt()).isEqualTo(1);
         assertThat(log.at("/problems/0").asText()).startsWith("line 3, column \"p\"");
     }
+
+    @Test
+    void whatIsMissingIsMadeOnceThoughItsNameIsWrittenInOtherLetters() {
+        String table = "Reedmaker Alder 1,tablemill 1,Weave,100\n"
+                + "reedmaker alder 1,tablemill 1,Weave,101\n"
+                + "Reedmaker Alder 2,tablemill 1,Weave,102\n"
+                + model + ",tablemill 1,Weave,103\n";
+        JsonNode kept = accept(stage(table, ",\"makeModels\":\"BOARD\",\"setup\":\"first light\""), "{}");
+        assertThat(kept.get("fresh").asInt()).isEqualTo(4);
+        JsonNode models = person.get("/api/v1/models").json();
+        assertThat(models.findValuesAsText("name")).containsOnlyOnce("Alder 1", "Alder 2");
+        for (JsonNode m : models) {
+            if (m.get("maker").asText().equals("Reedmaker")) {
+                assertThat(m.get("units")).hasSize(1);
+            }
+        }
+        // The known model has its unit already: only the setup is new.
+        JsonNode again = accept(stage(table, ",\"makeModels\":\"BOARD\",\"setup\":\"first light\""), "{}");
+        assertThat(again.get("fresh").asInt()).isZero();
+        assertThat(again.get("known").asInt()).isEqualTo(4);
+    }
 }

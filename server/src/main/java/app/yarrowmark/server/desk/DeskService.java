@@ -89,6 +89,7 @@ class DeskService {
                 conditions(sitting, rows),
                 sitting.roomTemperature(),
                 next(rows),
+                live.isWaiting(sittingId),
                 progress);
     }
 

@@ -67,7 +67,11 @@ final class DeskViews {
      */
     record NextView(@Nullable Long suiteId, String words) {}
 
-    /** A run sheet. */
+    /**
+     * A run sheet.
+     *
+     * @param waiting whether a device waits for the start
+     */
     record RunSheet(
             long sitting,
             Instant openedAt,
@@ -78,5 +82,6 @@ final class DeskViews {
             List<ConditionView> conditions,
             @Nullable Double roomTemperature,
             NextView next,
+            boolean waiting,
             @Nullable Progress progress) {}
 }

@@ -153,6 +153,24 @@ class DeviceController {
                 clock.instant()));
     }
 
+    /** Whether the device is to start now. */
+    record StartView(boolean start) {}
+
+    @Operation(
+            summary = "Tell that the device waits for the start",
+            description = "To be said every two seconds; answers once that it is to start.")
+    @PostMapping("/api/v1/device/waiting")
+    StartView waiting(@AuthenticationPrincipal Caller caller) {
+        return new StartView(live.waits(caller.sittingId()));
+    }
+
+    @Operation(summary = "Start what is planned on the device that waits")
+    @PostMapping("/api/v1/sittings/{id}/start")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void start(@PathVariable long id) {
+        live.start(sittings.get(id).id());
+    }
+
     @Operation(summary = "Tell that the device has nothing more to do")
     @DeleteMapping("/api/v1/device/progress")
     @ResponseStatus(HttpStatus.NO_CONTENT)

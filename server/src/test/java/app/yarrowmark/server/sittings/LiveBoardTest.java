@@ -1,12 +1,14 @@
 package app.yarrowmark.server.sittings;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.never;
 import static org.mockito.Mockito.verify;
 import static org.mockito.Mockito.when;
 
 import app.yarrowmark.server.shell.LiveEvents;
+import app.yarrowmark.server.shell.Refusal;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
@@ -41,5 +43,30 @@ class LiveBoardTest {
         board.finished(7);
         board.finished(7);
         verify(events).changed(LiveEvents.Topic.SITTINGS);
+    }
+
+    @Test
+    void aDeviceThatWaitsIsStartedOnceFromTheDesk() {
+        when(clock.instant()).thenReturn(NOW);
+        assertThat(board.isWaiting(7)).isFalse();
+        assertThatThrownBy(() -> board.start(7)).hasMessageContaining("No device of this sitting waits for the start");
+        assertThat(board.waits(7)).isFalse();
+        assertThat(board.waits(7)).isFalse();
+        verify(events).changed(LiveEvents.Topic.SITTINGS);
+        assertThat(board.isWaiting(7)).isTrue();
+        board.start(7);
+        assertThat(board.waits(8)).isFalse();
+        assertThat(board.waits(7)).isTrue();
+        assertThat(board.isWaiting(7)).isFalse();
+        assertThat(board.waits(7)).isFalse();
+    }
+
+    @Test
+    void aDeviceThatSaysNothingMoreDoesNotWait() {
+        when(clock.instant()).thenReturn(NOW);
+        board.waits(7);
+        when(clock.instant()).thenReturn(NOW.plusSeconds(9));
+        assertThat(board.isWaiting(7)).isFalse();
+        assertThatThrownBy(() -> board.start(7)).isInstanceOf(Refusal.class);
     }
 }
