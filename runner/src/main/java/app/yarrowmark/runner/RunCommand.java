@@ -117,8 +117,18 @@ final class RunCommand implements Callable<Integer> {
         if (repeats != null && (repeats < 1 || repeats > 20)) {
             throw new IllegalArgumentException("--repeats is 1 to 20, got " + repeats);
         }
-        if (!Files.isDirectory(folder) || !Files.isWritable(folder)) {
+        if (!canWrite(folder)) {
             throw new IllegalArgumentException("--folder " + folder + " is no folder that can be written");
+        }
+    }
+
+    /** By trying: rights alone do not tell it of every folder. */
+    private static boolean canWrite(Path folder) {
+        try {
+            Files.delete(Files.createTempFile(folder, "yarrowmark-", ".try"));
+            return true;
+        } catch (IOException e) {
+            return false;
         }
     }
 

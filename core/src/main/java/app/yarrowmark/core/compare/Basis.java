@@ -1,6 +1,8 @@
 package app.yarrowmark.core.compare;
 
 import app.yarrowmark.core.suite.Direction;
+import app.yarrowmark.core.suite.Metric;
+import java.util.OptionalDouble;
 
 /** How a difference is put in a number. Every one of them names what it is a share of. */
 public enum Basis {
@@ -53,5 +55,20 @@ public enum Basis {
         return this == OWN_UNIT
                 ? value - reference
                 : ofRatio(better == Direction.HIGHER ? value / reference : reference / value);
+    }
+
+    /**
+     * Returns the difference from a reference of so many times; empty where the basis means nothing of the metric: time is
+     * saved only of times.
+     *
+     * @param times ratio turned so that more than 1 is better, positive
+     * @param reference value of the reference in the metric's unit, positive
+     */
+    public OptionalDouble ofTimes(double times, double reference, Metric metric) {
+        if (this == TIME_SAVED && !metric.isTime()) {
+            return OptionalDouble.empty();
+        }
+        double value = metric.better() == Direction.HIGHER ? reference * times : reference / times;
+        return OptionalDouble.of(of(value, reference, metric.better()));
     }
 }

@@ -22,11 +22,9 @@ import app.yarrowmark.server.compare.ComparisonView.ComparedSummary;
 import app.yarrowmark.server.compare.ComparisonView.ComparedTest;
 import app.yarrowmark.server.compare.ComparisonView.Deciding;
 import app.yarrowmark.server.compare.ComparisonView.Difference;
-import app.yarrowmark.server.compare.ComparisonView.FactDifference;
 import app.yarrowmark.server.compare.ComparisonView.Leaning;
 import app.yarrowmark.server.compare.ComparisonView.Obstacle;
 import app.yarrowmark.server.compare.ComparisonView.Source;
-import app.yarrowmark.server.compare.TestRow.Entry;
 import app.yarrowmark.server.scorebook.PlainWords;
 import app.yarrowmark.server.scorebook.ScoreBook;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
@@ -35,6 +33,9 @@ import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.setups.SetupView.Standing;
 import app.yarrowmark.server.shell.RuleViolations;
+import app.yarrowmark.server.subjects.FactDifference;
+import app.yarrowmark.server.subjects.FactDifferences;
+import app.yarrowmark.server.subjects.GapReasons;
 import app.yarrowmark.server.subjects.Speaker;
 import app.yarrowmark.server.subjects.Subject;
 import app.yarrowmark.server.subjects.SubjectKey;
@@ -42,6 +43,8 @@ import app.yarrowmark.server.subjects.SubjectScores;
 import app.yarrowmark.server.subjects.SubjectScores.Found;
 import app.yarrowmark.server.subjects.SubjectService;
 import app.yarrowmark.server.subjects.SubjectView;
+import app.yarrowmark.server.subjects.TestRow;
+import app.yarrowmark.server.subjects.TestRow.Entry;
 import app.yarrowmark.server.suites.SuiteService;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -50,6 +53,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
@@ -401,9 +405,9 @@ public class ComparisonService {
                     a.times(),
                     a.noiseKnown() ? a.low() : null,
                     a.noiseKnown() ? a.high() : null,
-                    inBasis(a.times(), theirs.value(), metric, asked.basis),
-                    a.noiseKnown() ? inBasis(a.low(), theirs.value(), metric, asked.basis) : null,
-                    a.noiseKnown() ? inBasis(a.high(), theirs.value(), metric, asked.basis) : null,
+                    shown(a.times(), theirs, metric, asked),
+                    a.noiseKnown() ? shown(a.low(), theirs, metric, asked) : null,
+                    a.noiseKnown() ? shown(a.high(), theirs, metric, asked) : null,
                     a.verdict().orElse(null),
                     MoreRuns.toDecide(own, theirs, metric.better(), asked.threshold)
                             .map(m -> new Deciding(m.aim(), m.answer(), m.more()))
@@ -411,12 +415,9 @@ public class ComparisonService {
         });
     }
 
-    private static @Nullable Double inBasis(double times, double reference, Metric metric, Basis basis) {
-        if (basis == Basis.TIME_SAVED && !metric.isTime()) {
-            return null;
-        }
-        double value = metric.better().sign() > 0 ? reference * times : reference / times;
-        return basis.of(value, reference, metric.better());
+    private static @Nullable Double shown(double times, Score reference, Metric metric, Asked asked) {
+        OptionalDouble shown = asked.basis.ofTimes(times, reference.value(), metric);
+        return shown.isPresent() ? shown.getAsDouble() : null;
     }
 
     /** Where the change of a total came from, by what its parts come to on both sides. */

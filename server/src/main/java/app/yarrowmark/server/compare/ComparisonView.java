@@ -3,11 +3,10 @@ package app.yarrowmark.server.compare;
 import app.yarrowmark.core.compare.Basis;
 import app.yarrowmark.core.compare.MoreRuns;
 import app.yarrowmark.core.compare.Verdict;
-import app.yarrowmark.core.setup.FactGroup;
 import app.yarrowmark.core.suite.Direction;
 import app.yarrowmark.core.suite.Scale;
 import app.yarrowmark.core.suite.TestGroup;
-import app.yarrowmark.server.setups.SetupView;
+import app.yarrowmark.server.subjects.FactDifference;
 import app.yarrowmark.server.subjects.SubjectView;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -36,24 +35,6 @@ record ComparisonView(
 
     /** A round number of the axis, and the ratio it stands for. */
     record AxisTick(double times, double shown) {}
-
-    /**
-     * A fact that is not the same in a subject and the reference.
-     *
-     * @param subject number of the subject
-     * @param before in the reference
-     * @param affects groups of tests it can change
-     */
-    record FactDifference(
-            int subject,
-            String key,
-            String name,
-            FactGroup group,
-            String before,
-            String after,
-            SetupView.Standing standing,
-            List<TestGroup> affects,
-            @Nullable String note) {}
 
     /**
      * A group of tests.

@@ -1,4 +1,4 @@
-package app.yarrowmark.server.compare;
+package app.yarrowmark.server.subjects;
 
 import app.yarrowmark.core.compare.Comparability;
 import app.yarrowmark.core.score.PlainScore;
@@ -6,9 +6,6 @@ import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.core.suite.Scale;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
 import app.yarrowmark.server.scorebook.TestColumn;
-import app.yarrowmark.server.subjects.Subject;
-import app.yarrowmark.server.subjects.SubjectScores;
-import app.yarrowmark.server.subjects.SubjectScores.Found;
 import app.yarrowmark.server.suites.Suite;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -22,7 +19,7 @@ import java.util.Optional;
  *
  * @param test the newest version any subject has
  */
-record TestRow(TestColumn test, List<Entry> entries) {
+public record TestRow(TestColumn test, List<Entry> entries) {
 
     /**
      * What a subject has.
@@ -31,15 +28,18 @@ record TestRow(TestColumn test, List<Entry> entries) {
      * @param score on a ratio scale
      * @param plain on any other
      */
-    record Entry(TestColumn test, Optional<Found> score, Optional<PlainScore> plain, int plainDecimals) {
+    public record Entry(
+            TestColumn test, Optional<SubjectScores.Found> score, Optional<PlainScore> plain, int plainDecimals) {
 
-        boolean has() {
+        /** Returns whether there is a score. */
+        public boolean has() {
             return score.isPresent() || plain.isPresent();
         }
     }
 
     /** Returns the rows of every suite in which a subject has a score, in the order of the sheets. */
-    static List<TestRow> of(List<Subject> subjects, List<Suite> suites, SubjectScores scores, ScoreSnapshot book) {
+    public static List<TestRow> of(
+            List<Subject> subjects, List<Suite> suites, SubjectScores scores, ScoreSnapshot book) {
         Map<String, List<TestColumn>> byTest = new LinkedHashMap<>();
         for (Suite suite : suites) {
             for (Metric metric : suite.sheet().metrics()) {
@@ -105,7 +105,7 @@ record TestRow(TestColumn test, List<Entry> entries) {
     }
 
     /** Returns whether two rows are the same test of suites that do not compare. */
-    boolean isOtherVersionOf(TestRow other) {
+    public boolean isOtherVersionOf(TestRow other) {
         return this != other
                 && test.suite()
                         .sheet()

@@ -1,11 +1,9 @@
-package app.yarrowmark.server.compare;
+package app.yarrowmark.server.subjects;
 
 import app.yarrowmark.server.runs.RunService;
 import app.yarrowmark.server.runs.RunService.Attempt;
 import app.yarrowmark.server.scorebook.KnownFaults;
 import app.yarrowmark.server.scorebook.TestColumn;
-import app.yarrowmark.server.subjects.Subject;
-import app.yarrowmark.server.subjects.SubjectKey;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -15,7 +13,7 @@ import org.springframework.stereotype.Component;
 
 /** Says why a subject has no score in a test. */
 @Component
-class GapReasons {
+public class GapReasons {
 
     private final RunService runs;
     private final KnownFaults faults;
@@ -26,7 +24,7 @@ class GapReasons {
     }
 
     /** Starts with every attempt at any suite on the subjects' setups. */
-    Reasons of(List<Subject> subjects) {
+    public Reasons of(List<Subject> subjects) {
         List<Long> single = subjects.stream()
                 .filter(s -> s.setup() != null)
                 .map(Subject::setup)
@@ -39,7 +37,7 @@ class GapReasons {
     }
 
     /** What is known of the attempts. */
-    final class Reasons {
+    public final class Reasons {
 
         private final Map<String, List<Attempt>> attempts;
 
@@ -47,7 +45,8 @@ class GapReasons {
             this.attempts = attempts;
         }
 
-        String why(Subject subject, TestColumn test) {
+        /** Returns the reason in words. */
+        public String why(Subject subject, TestColumn test) {
             if (subject.key().kind() == SubjectKey.Kind.CLAIM) {
                 return "not claimed";
             }

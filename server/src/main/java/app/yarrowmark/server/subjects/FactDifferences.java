@@ -1,19 +1,16 @@
-package app.yarrowmark.server.compare;
+package app.yarrowmark.server.subjects;
 
 import app.yarrowmark.core.setup.Fact;
 import app.yarrowmark.core.setup.FactDictionary;
 import app.yarrowmark.core.setup.FactGroup;
 import app.yarrowmark.core.setup.Facts;
 import app.yarrowmark.core.setup.SetupDifference;
-import app.yarrowmark.server.compare.ComparisonView.FactDifference;
 import app.yarrowmark.server.facts.FactService;
 import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.setups.SetupView;
 import app.yarrowmark.server.setups.SetupView.DifferenceView;
 import app.yarrowmark.server.setups.SetupView.Standing;
-import app.yarrowmark.server.subjects.Subject;
-import app.yarrowmark.server.subjects.SubjectKey;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.HashMap;
@@ -30,7 +27,7 @@ import org.springframework.stereotype.Component;
  * are meant; between two devices what they are built of is what is compared, and how they were set up is not.
  */
 @Component
-class FactDifferences {
+public class FactDifferences {
 
     /** What a device is, as against how it was set up for the tests. */
     private static final Set<FactGroup> BUILT = EnumSet.of(
@@ -68,7 +65,7 @@ class FactDifferences {
     }
 
     /** Returns what differs between each subject and the reference, by the number of the subject. */
-    List<FactDifference> from(List<Subject> subjects, int reference, Map<Long, SetupLabel> labels) {
+    public List<FactDifference> from(List<Subject> subjects, int reference, Map<Long, SetupLabel> labels) {
         Set<Long> concerned = new HashSet<>();
         subjects.stream().filter(FactDifferences::isOfSetups).forEach(s -> concerned.addAll(s.setups()));
         Map<Long, Facts> known = setups.facts(concerned);
