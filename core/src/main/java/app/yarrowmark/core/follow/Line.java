@@ -165,7 +165,7 @@ public record Line(List<Step> steps, List<Stretch> stretches, Advantage firstToL
         int last = members.get(n - 1);
         boolean known = members.stream().allMatch(v -> versions.get(v).dof() > 0);
         if (n < FEWEST || !known) {
-            return new Stretch(first, last, Stretch.Name.TOO_SHORT, OptionalInt.empty());
+            return new Stretch(first, last, Stretch.Name.TOO_SHORT, OptionalInt.empty(), 0);
         }
         double[] x = members.stream().mapToDouble(v -> v).toArray();
         double[] y = members.stream().mapToDouble(v -> versions.get(v).log()).toArray();
@@ -186,14 +186,19 @@ public record Line(List<Step> steps, List<Stretch> stretches, Advantage firstToL
         boolean drifts = slope.chance(n) * stretches < ALPHA && Math.abs(slope.effect) * reach >= delta;
         boolean shifts = split.chance(n) * (n - 1) * stretches < ALPHA && Math.abs(split.effect) >= delta;
         if (shifts && (!drifts || split.residual < slope.residual)) {
-            return new Stretch(first, last, Stretch.Name.SHIFT, OptionalInt.of(members.get(at)));
+            return new Stretch(first, last, Stretch.Name.SHIFT, OptionalInt.of(members.get(at)), slope.effect);
         }
         if (drifts) {
-            return new Stretch(first, last, Stretch.Name.DRIFT, OptionalInt.empty());
+            return new Stretch(first, last, Stretch.Name.DRIFT, OptionalInt.empty(), slope.effect);
         }
         double half = Student.quantile(.95, n - 2) * slope.error * reach;
         boolean level = Math.abs(slope.effect * reach) + half < delta && Math.abs(split.effect) < delta;
-        return new Stretch(first, last, level ? Stretch.Name.LEVEL : Stretch.Name.NO_CHANGE_SHOWN, OptionalInt.empty());
+        return new Stretch(
+                first,
+                last,
+                level ? Stretch.Name.LEVEL : Stretch.Name.NO_CHANGE_SHOWN,
+                OptionalInt.empty(),
+                slope.effect);
     }
 
     /**

@@ -9,8 +9,9 @@ import java.util.OptionalInt;
  * @param last number of the last, included; a blip in between does not count
  * @param name what it does
  * @param shiftFrom for a shift, the first version after it
+ * @param slope change a version of the straight line through it, a logarithm; 0 where it is too short
  */
-public record Stretch(int first, int last, Name name, OptionalInt shiftFrom) {
+public record Stretch(int first, int last, Name name, OptionalInt shiftFrom, double slope) {
 
     /** What a stretch does. */
     public enum Name {

@@ -35,6 +35,9 @@ final class LineReader {
     private final SuiteService suites;
     private final SetupService setups;
     private final Map<String, List<ModelView>> models = new HashMap<>();
+    /** Devices that are to be made, as they were first written. */
+    private final Map<String, NewModel> fresh = new HashMap<>();
+
     private final Map<String, Optional<Suite>> suiteByText = bounded();
     private final Map<String, Optional<Long>> setupByText = bounded();
     private final Map<String, Optional<Metric>> metricByText = bounded();
@@ -69,6 +72,8 @@ final class LineReader {
             @Nullable Integer repeat,
             @Nullable Instant startedAt,
             @Nullable String note) {}
+
+    private record NewModel(String maker, String name) {}
 
     /** Thrown for a line that cannot be kept; says which column and why. */
     static final class Unfit extends RuntimeException {
@@ -119,9 +124,10 @@ final class LineReader {
         }
         String note = cell.field(Role.NOTE);
         limit(Role.NOTE, note, 500);
+        NewModel named = model.map(m -> new NewModel(m.maker(), m.name())).orElseGet(() -> fresh(cell, device));
         Line line = new Line(
-                model.map(ModelView::maker).orElseGet(() -> maker(cell, device)),
-                model.map(ModelView::name).orElseGet(() -> name(cell, device)),
+                named.maker,
+                named.name,
                 unit,
                 setup,
                 setupId.orElse(null),
@@ -200,6 +206,11 @@ final class LineReader {
         }
         limit(Role.DEVICE, device, 80);
         return found.stream().findFirst();
+    }
+
+    private NewModel fresh(Cell cell, String device) {
+        NewModel written = new NewModel(maker(cell, device), name(cell, device));
+        return fresh.computeIfAbsent(TableMapping.plain(written.maker + " " + written.name), k -> written);
     }
 
     private String maker(Cell cell, String device) {

@@ -74,6 +74,18 @@ interface RunRepository extends JpaRepository<RunEntity, UUID> {
     @Query("select r.setupId, count(r) from RunEntity r group by r.setupId")
     List<Object[]> countBySetup();
 
+    /** Name, unit, axis and unit of the axis of the series that runs which count have, in a suite and some setups. */
+    @Query("select distinct key(s), s.unit, s.axis, s.axisUnit from RunEntity r join r.series s where r.state = 'DONE'"
+            + " and r.flags = '' and r.suiteId = :suite and r.setupId in :setups order by key(s)")
+    List<Object[]> seriesNames(long suite, Collection<Long> setups);
+
+    /** Run, setup, start, name and points of some series, the first started first; of all runs that count, or of one whatever its state. */
+    @Query(
+            "select r.id, r.setupId, r.startedAt, key(s), s.points from RunEntity r join r.series s where r.suiteId = :suite"
+                    + " and r.setupId in :setups and key(s) in :names"
+                    + " and ((:only is null and r.state = 'DONE' and r.flags = '') or r.id = :only) order by r.startedAt, r.id")
+    List<Object[]> series(long suite, Collection<Long> setups, Collection<String> names, @Nullable UUID only);
+
     /** Id, setup, suite and doubts of the runs that count and bear no flag, the first started first. */
     @Query("select r.id, r.setupId, r.suiteId, r.doubts from RunEntity r where r.state = 'DONE' and r.flags = ''"
             + " and r.setupId in :setups and r.suiteId in :suites order by r.startedAt, r.id")

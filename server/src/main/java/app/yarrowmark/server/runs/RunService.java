@@ -239,6 +239,36 @@ public class RunService {
                         .toList();
     }
 
+    /** A series that runs have. */
+    public record NamedSeries(String name, String unit, String axis, String axisUnit) {}
+
+    /** A series of one run. */
+    public record RunSeries(UUID runId, long setupId, Instant startedAt, String name, Series series) {}
+
+    /** Returns which series the runs of a suite have that count in some setups. */
+    public List<NamedSeries> seriesNames(long suiteId, Collection<Long> setupIds) {
+        return runs.seriesNames(suiteId, setupIds).stream()
+                .map(row -> new NamedSeries((String) row[0], (String) row[1], (String) row[2], (String) row[3]))
+                .toList();
+    }
+
+    /**
+     * Returns some series of the runs of a suite in some setups, the first started first.
+     *
+     * @param only a run whose series are wanted whatever its state; those of all that count if null
+     */
+    public List<RunSeries> seriesOf(
+            long suiteId, Collection<Long> setupIds, Collection<String> names, @Nullable UUID only) {
+        return runs.series(suiteId, setupIds, names, only).stream()
+                .map(row -> new RunSeries(
+                        (UUID) row[0],
+                        (Long) row[1],
+                        (Instant) row[2],
+                        (String) row[3],
+                        Json.read((String) row[4], new TypeReference<Series>() {})))
+                .toList();
+    }
+
     /** Returns every point of a series. */
     public Series series(UUID id, String name) {
         RunEntity.SeriesValue value = entity(id).series.get(name);

@@ -63,6 +63,15 @@ class SetupController {
         return setups.call(id, key, body.meant(), body.note(), caller.name());
     }
 
+    /** A person's note; blank takes it away. */
+    record NewNote(String note) {}
+
+    @Operation(summary = "Note something of a setup, such as what might explain a score")
+    @PutMapping("/api/v1/setups/{id}/note")
+    SetupView note(@PathVariable long id, @RequestBody NewNote body, @AuthenticationPrincipal Caller caller) {
+        return setups.keepNote(id, body.note(), caller.name());
+    }
+
     @Operation(summary = "The facts of two or more setups side by side")
     @GetMapping("/api/v1/setups/compared")
     List<SetupView.ComparedFact> compare(@RequestParam List<Long> id) {

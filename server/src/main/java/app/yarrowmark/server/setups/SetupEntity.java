@@ -62,6 +62,10 @@ class SetupEntity {
     @Nullable
     String tuning;
 
+    /** What a person noted, such as what might explain a score. */
+    @Nullable
+    String note;
+
     @ElementCollection(fetch = FetchType.LAZY)
     @CollectionTable(name = "setup_fact", joinColumns = @JoinColumn(name = "setup_id"))
     @MapKeyColumn(name = "fact_key")

@@ -42,6 +42,7 @@ import org.springframework.transaction.annotation.Transactional;
 public class SetupService {
 
     private static final int MOST_COMPARED = 12;
+    private static final int LONGEST_NOTE = 1_000;
 
     private final SetupRepository setups;
     private final CatalogueService catalogue;
@@ -160,6 +161,31 @@ public class SetupService {
         Set<String> all = meant(setup);
         all.addAll(keys);
         setup.meant = Json.write(all);
+    }
+
+    /**
+     * Keeps what a person notes of a setup, such as what might explain a score; its history says so.
+     *
+     * @param note blank to take it away
+     * @throws RuleViolations if it is longer than 1,000 characters
+     */
+    @Transactional
+    public SetupView keepNote(long id, String note, String who) {
+        String clean = note.strip();
+        if (clean.length() > LONGEST_NOTE) {
+            throw new RuleViolations(
+                    "note", "has " + clean.length() + " characters; at most " + LONGEST_NOTE + " are kept");
+        }
+        SetupEntity setup = entity(id);
+        setup.note = clean.isEmpty() ? null : clean;
+        history.add(HistoryService.Kind.SETUP, id, "NOTED", who, clean.isEmpty() ? "note taken away" : clean);
+        events.changed(LiveEvents.Topic.CATALOGUE);
+        return view(setup, catalogue.modelOfUnit(setup.unitId));
+    }
+
+    /** Returns what a person noted of a setup. */
+    public Optional<String> note(long id) {
+        return Optional.ofNullable(entity(id).note);
     }
 
     /** Keeps how a tuned setup was reached. */
@@ -428,6 +454,7 @@ public class SetupService {
                 parent.map(p -> p.ordinal).orElse(null),
                 s.tuned,
                 s.tuning == null ? null : Json.read(s.tuning, new TypeReference<Tuning>() {}),
+                s.note,
                 s.fingerprint,
                 twin(s, own),
                 s.createdAt,

@@ -31,6 +31,7 @@ public record SetupView(
         @Nullable Integer parentOrdinal,
         boolean tuned,
         @Nullable Tuning tuning,
+        @Nullable String note,
         String fingerprint,
         @Nullable String sameAs,
         Instant createdAt,

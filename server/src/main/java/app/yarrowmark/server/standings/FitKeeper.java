@@ -51,6 +51,10 @@ class FitKeeper {
         this.subjects = subjects;
     }
 
+    ScoreSnapshot scores() {
+        return book.current();
+    }
+
     /** Returns the fits a question needs, of the scores and the catalogue as they are now. */
     PoolFits of(StandingsQuestion.Fitted question) {
         ScoreSnapshot scores = book.current();

@@ -1,5 +1,7 @@
 package app.yarrowmark.server.standings;
 
+import app.yarrowmark.core.suite.TestGroup;
+import app.yarrowmark.server.catalogue.DeviceKind;
 import io.swagger.v3.oas.annotations.Operation;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -15,12 +17,15 @@ class StandingsController {
     private final WhyService why;
     private final ValueService values;
     private final ScorePools pools;
+    private final PlanService plans;
 
-    StandingsController(StandingsService standings, WhyService why, ValueService values, ScorePools pools) {
+    StandingsController(
+            StandingsService standings, WhyService why, ValueService values, ScorePools pools, PlanService plans) {
         this.standings = standings;
         this.why = why;
         this.values = values;
         this.pools = pools;
+        this.plans = plans;
     }
 
     @Operation(summary = "Standings of one test, of a group of tests, or overall")
@@ -41,6 +46,24 @@ class StandingsController {
     ValueView value(
             @ParameterObject StandingsQuestion question, @RequestParam(required = false) @Nullable String cost) {
         return values.value(question, cost);
+    }
+
+    @Operation(summary = "What to run next on a setup in so many minutes, and what each run would tell")
+    @GetMapping("/api/v1/plans/runs")
+    PlanView.NextRunsView nextRuns(
+            @RequestParam long setup,
+            @RequestParam(defaultValue = "60") double minutes,
+            @RequestParam(defaultValue = "false") boolean everyKind) {
+        return plans.nextRuns(setup, minutes, everyKind);
+    }
+
+    @Operation(summary = "A shorter list of suites for so many minutes, and how much of the order it keeps")
+    @GetMapping("/api/v1/plans/suites")
+    PlanView.ShortListView shortList(
+            @RequestParam TestGroup group,
+            @RequestParam(defaultValue = "60") double minutes,
+            @RequestParam(required = false) @Nullable DeviceKind kind) {
+        return plans.shortList(group, kind, minutes);
     }
 
     @Operation(summary = "A suite's scores over one kind of device, with one setup's own marked")

@@ -215,7 +215,7 @@ public class StandingsService {
     }
 
     /** Overall needs every common group; the largest island of each. */
-    private static Optional<Ranked> overall(PoolFits fits, StandingsQuestion.Weights weights) {
+    static Optional<Ranked> overall(PoolFits fits, StandingsQuestion.Weights weights) {
         List<GroupFit> common = fits.common(weights);
         if (common.isEmpty()) {
             return Optional.empty();

@@ -1,0 +1,403 @@
+package app.yarrowmark.server.follow;
+
+import app.yarrowmark.core.score.DigitText;
+import app.yarrowmark.core.score.Scoring;
+import app.yarrowmark.core.series.CountLadder;
+import app.yarrowmark.core.series.Frames;
+import app.yarrowmark.core.series.Series;
+import app.yarrowmark.core.series.SizeCurve;
+import app.yarrowmark.core.series.TimeTrace;
+import app.yarrowmark.core.suite.Direction;
+import app.yarrowmark.core.suite.Metric;
+import app.yarrowmark.core.suite.SuiteSheet;
+import app.yarrowmark.server.catalogue.CatalogueService;
+import app.yarrowmark.server.follow.InsideView.ClaimLine;
+import app.yarrowmark.server.follow.InsideView.Crossing;
+import app.yarrowmark.server.follow.InsideView.FrameWords;
+import app.yarrowmark.server.follow.InsideView.Holds;
+import app.yarrowmark.server.follow.InsideView.InsideLine;
+import app.yarrowmark.server.follow.InsideView.InsideRun;
+import app.yarrowmark.server.follow.InsideView.Kind;
+import app.yarrowmark.server.follow.InsideView.Odd;
+import app.yarrowmark.server.follow.InsideView.SeriesName;
+import app.yarrowmark.server.follow.InsideView.Sizes;
+import app.yarrowmark.server.runs.RunService;
+import app.yarrowmark.server.runs.RunService.NamedSeries;
+import app.yarrowmark.server.runs.RunService.RunSeries;
+import app.yarrowmark.server.setups.SetupLabel;
+import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.shell.Refusal;
+import app.yarrowmark.server.shell.RuleViolations;
+import app.yarrowmark.server.suites.Suite;
+import app.yarrowmark.server.suites.SuiteService;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.DoubleStream;
+import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Looks inside scores: curves along sizes, traces over time, frames, counts, with what is drawn from them. */
+@Service
+@Transactional(readOnly = true)
+class InsideService {
+
+    private static final int MOST_SETUPS = 6;
+    private static final int MOST_SERIES = 6;
+    private static final int MOST_RUNS = 8;
+    /** About two a pixel. */
+    private static final int MOST_POINTS = 1_600;
+
+    private static final int BINS = 48;
+    private static final Set<String> SIZES = Set.of("By", "KiBy", "MiBy", "GiBy", "kBy", "MBy", "KiB", "MiB");
+    private static final Set<String> TIMES = Set.of("s", "ms", "min", "h");
+
+    private final RunService runs;
+    private final SetupService setups;
+    private final SuiteService suites;
+    private final CatalogueService catalogue;
+
+    InsideService(RunService runs, SetupService setups, SuiteService suites, CatalogueService catalogue) {
+        this.runs = runs;
+        this.setups = setups;
+        this.suites = suites;
+        this.catalogue = catalogue;
+    }
+
+    /** The part of the axis that is shown; all of it where an end is absent. */
+    record Window(@Nullable Double from, @Nullable Double to) {
+
+        Series of(Series whole) {
+            if (from == null && to == null) {
+                return whole;
+            }
+            int[] within = IntStream.range(0, whole.size())
+                    .filter(i -> (from == null || whole.x()[i] >= from) && (to == null || whole.x()[i] <= to))
+                    .toArray();
+            return new Series(
+                    Arrays.stream(within).mapToDouble(i -> whole.x()[i]).toArray(),
+                    Arrays.stream(within).mapToDouble(i -> whole.y()[i]).toArray());
+        }
+    }
+
+    /**
+     * Returns what lies inside.
+     *
+     * @param names series to show; if empty the first, with all that share its axis and unit
+     * @param only the one run to show; all that count if absent
+     * @param floor frames a second that are to hold
+     * @throws RuleViolations for more than six setups or series, or a floor that is none
+     */
+    InsideView inside(
+            long suiteId,
+            List<Long> setupIds,
+            List<String> names,
+            @Nullable UUID only,
+            @Nullable Double floor,
+            Window window) {
+        if (setupIds.isEmpty() || setupIds.size() > MOST_SETUPS) {
+            throw new RuleViolations("setup", "one to " + MOST_SETUPS + " setups are shown, got " + setupIds.size());
+        }
+        if (names.size() > MOST_SERIES) {
+            throw new RuleViolations("series", "at most " + MOST_SERIES + " series are shown, got " + names.size());
+        }
+        if (floor != null && !(floor > 0 && floor < 10_000)) {
+            throw new RuleViolations("floor", "is more than 0 frames a second, got " + floor);
+        }
+        Suite suite =
+                suites.find(suiteId).orElseThrow(() -> Refusal.notFound("There is no suite number " + suiteId + "."));
+        Map<Long, SetupLabel> labels = setups.labels();
+        List<SetupLabel> chosen = setupIds.stream()
+                .map(id -> Optional.ofNullable(labels.get(id))
+                        .orElseThrow(() -> Refusal.notFound("There is no setup number " + id + ".")))
+                .toList();
+        List<NamedSeries> there = runs.seriesNames(suiteId, setupIds);
+        List<NamedSeries> shown = shown(there, names, suite.sheet());
+        Map<Long, Map<String, List<RunSeries>>> bySetup = new LinkedHashMap<>();
+        for (RunSeries one : runs.seriesOf(
+                suiteId, setupIds, shown.stream().map(NamedSeries::name).toList(), only)) {
+            bySetup.computeIfAbsent(one.setupId(), s -> new LinkedHashMap<>())
+                    .computeIfAbsent(one.name(), n -> new ArrayList<>())
+                    .add(one);
+        }
+        Kind kind = shown.isEmpty() ? Kind.COUNT : kind(shown.get(0));
+        List<InsideLine> lines = new ArrayList<>();
+        for (SetupLabel label : chosen) {
+            for (NamedSeries name : shown) {
+                List<RunSeries> own =
+                        bySetup.getOrDefault(label.setupId(), Map.of()).getOrDefault(name.name(), List.of());
+                if (!own.isEmpty()) {
+                    lines.add(line(label, name, own, suite, kind, floor, window));
+                }
+            }
+        }
+        return new InsideView(
+                suiteId,
+                suite.sheet().name() + " " + suite.sheet().id().version(),
+                chosen.stream()
+                        .map(l -> new InsideView.SetupChoice(l.setupId(), l.text()))
+                        .toList(),
+                there.stream()
+                        .map(n ->
+                                new SeriesName(n.name(), n.unit(), n.axis(), n.axisUnit(), kind(n), shown.contains(n)))
+                        .toList(),
+                kind,
+                shown.isEmpty() ? "" : shown.get(0).axis(),
+                shown.isEmpty() ? "" : shown.get(0).axisUnit(),
+                floor,
+                lines,
+                kind == Kind.SIZES ? crossings(lines) : List.of());
+    }
+
+    private static Kind kind(NamedSeries series) {
+        if (series.axisUnit().equals("{frame}")) {
+            return Kind.FRAMES;
+        }
+        return SIZES.contains(series.axisUnit())
+                ? Kind.SIZES
+                : TIMES.contains(series.axisUnit()) ? Kind.TIME : Kind.COUNT;
+    }
+
+    /** One axis only; what the sheet draws a metric from comes first. */
+    private static List<NamedSeries> shown(List<NamedSeries> there, List<String> names, SuiteSheet sheet) {
+        List<NamedSeries> asked =
+                there.stream().filter(n -> names.contains(n.name())).toList();
+        Optional<NamedSeries> first = asked.isEmpty()
+                ? there.stream()
+                        .filter(n -> drawn(sheet, n.name()).isPresent())
+                        .findFirst()
+                        .or(() -> there.stream().findFirst())
+                : Optional.of(asked.get(0));
+        if (first.isEmpty()) {
+            return List.of();
+        }
+        NamedSeries lead = first.get();
+        return there.stream()
+                .filter(n -> n.axis().equals(lead.axis()) && n.axisUnit().equals(lead.axisUnit()))
+                .filter(n -> asked.isEmpty() ? n.unit().equals(lead.unit()) : asked.contains(n))
+                .limit(MOST_SERIES)
+                .toList();
+    }
+
+    private static Optional<Metric> drawn(SuiteSheet sheet, String series) {
+        return sheet.metrics().stream()
+                .filter(m -> m.reducer().filter(r -> r.series().equals(series)).isPresent())
+                .findFirst();
+    }
+
+    private InsideLine line(
+            SetupLabel label,
+            NamedSeries name,
+            List<RunSeries> own,
+            Suite suite,
+            Kind kind,
+            @Nullable Double floor,
+            Window window) {
+        Direction better = better(suite.sheet(), name);
+        List<RunSeries> last = own.subList(Math.max(0, own.size() - MOST_RUNS), own.size());
+        Series middle = window.of(middle(last.stream().map(RunSeries::series).toList()));
+        Series thin = middle.thinned(MOST_POINTS);
+        return new InsideLine(
+                label.setupId(),
+                label.text(),
+                name.name(),
+                name.unit(),
+                better == Direction.HIGHER,
+                last.stream().map(r -> run(r, kind, better, window)).toList(),
+                list(thin.x()),
+                list(thin.y()),
+                kind == Kind.SIZES ? sizes(last, better) : null,
+                kind == Kind.TIME ? overRuns(last, better) : null,
+                kind == Kind.FRAMES ? frames(last, floor) : null,
+                kind == Kind.COUNT ? number(CountLadder.eachFurther(middle)) : null,
+                claims(label, suite, name.name()));
+    }
+
+    /** As the metric that is drawn from it; frame times and shares of what was lost are better low, all else high. */
+    private static Direction better(SuiteSheet sheet, NamedSeries series) {
+        if (series.axisUnit().equals("{frame}")
+                || Set.of("ns", "us", "ms", "s", "Cel", "W", "%").contains(series.unit())) {
+            return Direction.LOWER;
+        }
+        return drawn(sheet, series.name()).map(Metric::better).orElse(Direction.HIGHER);
+    }
+
+    private static InsideRun run(RunSeries r, Kind kind, Direction better, Window window) {
+        Series thin = window.of(r.series()).thinned(MOST_POINTS);
+        return new InsideRun(
+                r.runId(),
+                r.startedAt(),
+                r.series().size(),
+                list(thin.x()),
+                list(thin.y()),
+                kind == Kind.TIME && r.series().size() > 0 ? holds(TimeTrace.of(r.series(), better)) : null);
+    }
+
+    private static Holds holds(TimeTrace trace) {
+        return new Holds(trace.peak(), trace.sustained(), number(trace.held()), number(trace.onset()));
+    }
+
+    /** The middle of what the runs held. */
+    private static @Nullable Holds overRuns(List<RunSeries> own, Direction better) {
+        List<TimeTrace> all = own.stream()
+                .map(RunSeries::series)
+                .filter(s -> s.size() > 0)
+                .map(s -> TimeTrace.of(s, better))
+                .toList();
+        if (all.isEmpty()) {
+            return null;
+        }
+        double[] onsets = all.stream()
+                .map(TimeTrace::onset)
+                .filter(OptionalDouble::isPresent)
+                .mapToDouble(OptionalDouble::getAsDouble)
+                .toArray();
+        double[] held = all.stream()
+                .map(TimeTrace::held)
+                .filter(OptionalDouble::isPresent)
+                .mapToDouble(OptionalDouble::getAsDouble)
+                .toArray();
+        return new Holds(
+                median(all.stream().mapToDouble(TimeTrace::peak)),
+                median(all.stream().mapToDouble(TimeTrace::sustained)),
+                held.length == 0 ? null : Scoring.median(held),
+                onsets.length * 2 <= all.size() ? null : Scoring.median(onsets));
+    }
+
+    private static double median(DoubleStream values) {
+        return Scoring.median(values.toArray());
+    }
+
+    /** At every place the median of the runs that have it; where runs have other places, the first run. */
+    private static Series middle(List<Series> all) {
+        Series first = all.get(0);
+        List<Series> alike =
+                all.stream().filter(s -> Arrays.equals(s.x(), first.x())).toList();
+        double[] y = IntStream.range(0, first.size())
+                .mapToDouble(i -> median(alike.stream().mapToDouble(s -> s.y()[i])))
+                .toArray();
+        return new Series(first.x(), y);
+    }
+
+    private static @Nullable Sizes sizes(List<RunSeries> own, Direction better) {
+        List<Series> all = own.stream().map(RunSeries::series).toList();
+        Series curve = middle(all);
+        if (curve.size() == 0 || Arrays.stream(curve.y()).anyMatch(v -> !(v > 0))) {
+            return null;
+        }
+        SizeCurve told = SizeCurve.of(curve, better, noise(all));
+        return new Sizes(
+                curve.x()[told.peak()],
+                curve.y()[told.peak()],
+                told.level(),
+                number(told.halfSize()),
+                IntStream.range(0, curve.size())
+                        .filter(i -> told.marks().get(i) != SizeCurve.Mark.NONE)
+                        .mapToObj(i -> new Odd(curve.x()[i], told.marks().get(i)))
+                        .toList());
+    }
+
+    /** Standard deviation of the logarithm of the runs' median, pooled over the places; 0 with one run. */
+    private static double noise(List<Series> all) {
+        Series first = all.get(0);
+        List<Series> alike =
+                all.stream().filter(s -> Arrays.equals(s.x(), first.x())).toList();
+        int n = alike.size();
+        if (n < 2) {
+            return 0;
+        }
+        double squares = 0;
+        for (int i = 0; i < first.size(); i++) {
+            int at = i;
+            double[] y = alike.stream().mapToDouble(s -> Math.log(s.y()[at])).toArray();
+            double mean = Arrays.stream(y).average().orElseThrow();
+            squares += Arrays.stream(y).map(v -> (v - mean) * (v - mean)).sum();
+        }
+        double variance = squares / (first.size() * (n - 1.0));
+        return Scoring.medianEfficiency(n) * Math.sqrt(variance / n);
+    }
+
+    private static @Nullable FrameWords frames(List<RunSeries> own, @Nullable Double floor) {
+        List<double[]> times = own.stream().map(r -> r.series().y()).toList();
+        double[] sorted =
+                times.stream().flatMapToDouble(Arrays::stream).sorted().toArray();
+        if (sorted.length == 0 || sorted[0] <= 0) {
+            return null;
+        }
+        Frames told = Frames.of(times);
+        // The last bin holds all that is slower than nearly all.
+        double most = sorted[(int) Math.min(sorted.length - 1, Math.ceil(sorted.length * .998))];
+        double width = most / (BINS - 1);
+        Integer[] bins = new Integer[BINS];
+        Arrays.fill(bins, 0);
+        Arrays.stream(sorted).forEach(d -> bins[(int) Math.min(BINS - 1, d / width)]++);
+        return new FrameWords(
+                told.count(),
+                told.average(),
+                told.low(),
+                told.slowest(),
+                told.rough(),
+                number(told.heldAt()),
+                floor == null ? null : Frames.shareUnder(times, floor),
+                width,
+                List.of(bins));
+    }
+
+    private List<ClaimLine> claims(SetupLabel label, Suite suite, String series) {
+        return catalogue.model(label.modelId()).details().claims().stream()
+                .filter(c -> c.suite().equals(suite.sheet().id().key()))
+                .map(c -> suite.sheet()
+                        .metric(c.metric())
+                        .filter(m -> m.reducer()
+                                .filter(r -> r.series().equals(series))
+                                .isPresent())
+                        .map(m -> new ClaimLine(
+                                m.name(), DigitText.parse(c.text()).value(), c.text()))
+                        .orElse(null))
+                .filter(Objects::nonNull)
+                .toList();
+    }
+
+    /** Between the series of one setup, and between setups in one series. */
+    private static List<Crossing> crossings(List<InsideLine> lines) {
+        List<Crossing> found = new ArrayList<>();
+        for (int a = 0; a < lines.size(); a++) {
+            for (int b = a + 1; b < lines.size(); b++) {
+                InsideLine one = lines.get(a);
+                InsideLine other = lines.get(b);
+                boolean meet = one.unit().equals(other.unit())
+                        && (one.setupId() == other.setupId() || one.name().equals(other.name()));
+                if (meet) {
+                    int left = a;
+                    int right = b;
+                    Arrays.stream(SizeCurve.crossings(series(one), series(other)))
+                            .forEach(x -> found.add(new Crossing(left, right, x)));
+                }
+            }
+        }
+        return found;
+    }
+
+    private static Series series(InsideLine line) {
+        return new Series(
+                line.x().stream().mapToDouble(Double::doubleValue).toArray(),
+                line.y().stream().mapToDouble(Double::doubleValue).toArray());
+    }
+
+    private static List<Double> list(double[] values) {
+        return Arrays.stream(values).boxed().toList();
+    }
+
+    private static @Nullable Double number(OptionalDouble value) {
+        return value.isPresent() ? value.getAsDouble() : null;
+    }
+}

@@ -1,0 +1,356 @@
+package app.yarrowmark.server.standings;
+
+import app.yarrowmark.core.plan.NextRuns;
+import app.yarrowmark.core.plan.ShortList;
+import app.yarrowmark.core.rank.AdditiveFit;
+import app.yarrowmark.core.rank.Estimate;
+import app.yarrowmark.core.rank.ScoreMatrix;
+import app.yarrowmark.core.score.PooledNoise;
+import app.yarrowmark.core.suite.Home;
+import app.yarrowmark.core.suite.TestGroup;
+import app.yarrowmark.server.catalogue.DeviceKind;
+import app.yarrowmark.server.runs.RunService;
+import app.yarrowmark.server.runs.RunState;
+import app.yarrowmark.server.scorebook.ScoreColumn;
+import app.yarrowmark.server.scorebook.TestColumn;
+import app.yarrowmark.server.setups.SetupLabel;
+import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.shell.Refusal;
+import app.yarrowmark.server.shell.RuleViolations;
+import app.yarrowmark.server.standings.PlanView.LeftOut;
+import app.yarrowmark.server.standings.PlanView.ListedSuite;
+import app.yarrowmark.server.standings.PlanView.NextRunsView;
+import app.yarrowmark.server.standings.PlanView.PlaceRange;
+import app.yarrowmark.server.standings.PlanView.ProposedRun;
+import app.yarrowmark.server.standings.PlanView.ShortListView;
+import app.yarrowmark.server.standings.StandingsQuestion.Fitted;
+import app.yarrowmark.server.standings.StandingsQuestion.Weights;
+import app.yarrowmark.server.subjects.Pool;
+import app.yarrowmark.server.subjects.Speaker;
+import app.yarrowmark.server.subjects.SubjectKey;
+import app.yarrowmark.server.subjects.SubjectService;
+import app.yarrowmark.server.suites.Suite;
+import app.yarrowmark.server.suites.SuiteService;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Says which runs narrow the place of a device most for their minutes, and which suites a shorter list keeps. */
+@Service
+@Transactional(readOnly = true)
+class PlanService {
+
+    /** Of a larger pool those nearest to the device are enough to tell what a run is worth. */
+    private static final int MOST_SUBJECTS = 80;
+
+    private static final int NEIGHBOURS = 4;
+    private static final double LONGEST = 7 * 24 * 60;
+    /** Noise of a single run where nothing is known of it: 3 %. */
+    private static final double USUAL_NOISE = .03 * .03;
+
+    private static final double NORMAL_95 = 1.6449;
+
+    private final FitKeeper keeper;
+    private final SetupService setups;
+    private final SuiteService suites;
+    private final RunService runs;
+
+    PlanService(FitKeeper keeper, SetupService setups, SuiteService suites, RunService runs) {
+        this.keeper = keeper;
+        this.setups = setups;
+        this.suites = suites;
+        this.runs = runs;
+    }
+
+    private static void requireMinutes(double minutes) {
+        if (!(minutes > 0 && minutes <= LONGEST)) {
+            throw new RuleViolations("minutes", "are more than 0 and at most a week, got " + minutes);
+        }
+    }
+
+    /**
+     * Returns what to run next.
+     *
+     * @param everyKind whether the device is held against every kind; against its own if not
+     * @throws Refusal if there is no such setup
+     */
+    NextRunsView nextRuns(long setupId, double minutes, boolean everyKind) {
+        requireMinutes(minutes);
+        SetupLabel label = Optional.ofNullable(setups.labels().get(setupId))
+                .orElseThrow(() -> Refusal.notFound("There is no setup number " + setupId + "."));
+        Fitted fitted = new Fitted(
+                SubjectService.SETUPS, Speaker.USUAL, Pool.ofKind(everyKind ? null : label.kind()), null, false);
+        PoolFits fits = keeper.of(fitted);
+        int focus = fits.numberOf(SubjectKey.ofSetup(setupId).toString());
+        List<GroupFit> groups = fits.common(new Weights(Map.of()));
+        String pool = everyKind ? "all devices" : "devices of its kind";
+        if (groups.isEmpty() || focus < 0) {
+            return new NextRunsView(setupId, minutes, 0, pool, List.of(), null, null, List.of(), List.of());
+        }
+        Near near = near(fits, groups, focus);
+        Map<Long, Double> learned =
+                runs.minutesTaken(suites.all().stream().map(Suite::id).toList(), ofKind(label.kind()));
+        List<LeftOut> left = new ArrayList<>();
+        List<NextRuns.Candidate> candidates = candidates(label, groups, learned, left);
+        NextRuns.Plan plan = NextRuns.of(near.groups, near.focus, near.neighbours, candidates, minutes);
+        Map<Integer, NextRuns.Candidate> byId =
+                candidates.stream().collect(Collectors.toMap(NextRuns.Candidate::id, c -> c));
+        Set<Integer> picked =
+                plan.picks().stream().map(NextRuns.Pick::candidate).collect(Collectors.toSet());
+        candidates.stream()
+                .filter(c -> !picked.contains(c.id()))
+                .forEach(c -> left.add(new LeftOut(
+                        name(c.id()),
+                        c.minutes() > minutes ? "takes longer than there is" : "would tell less for its minutes")));
+        return new NextRunsView(
+                setupId,
+                minutes,
+                plan.picks().isEmpty()
+                        ? 0
+                        : plan.picks().get(plan.picks().size() - 1).minutes(),
+                pool,
+                near.names,
+                near.range(plan.varianceBefore()),
+                near.range(plan.varianceAfter()),
+                plan.picks().stream()
+                        .map(p -> proposed(p, byId.get(p.candidate()), groups, learned))
+                        .toList(),
+                left);
+    }
+
+    private String name(int suiteId) {
+        var sheet = suites.get(suiteId).sheet();
+        return sheet.name() + " " + sheet.id().version();
+    }
+
+    private Set<Long> ofKind(@Nullable DeviceKind kind) {
+        return setups.labels().values().stream()
+                .filter(l -> kind == null || l.kind() == kind)
+                .map(SetupLabel::setupId)
+                .collect(Collectors.toSet());
+    }
+
+    private ProposedRun proposed(
+            NextRuns.Pick pick, NextRuns.Candidate candidate, List<GroupFit> groups, Map<Long, Double> learned) {
+        Suite suite = suites.get(candidate.id());
+        return new ProposedRun(
+                suite.id(),
+                name(candidate.id()),
+                suite.sheet().home(),
+                candidate.minutes(),
+                learned.containsKey(suite.id()),
+                pick.first(),
+                pick.places(),
+                number(pick.errorBefore()),
+                number(pick.errorAfter()),
+                candidate.tests().stream()
+                        .map(t -> groups.get(t.group()).group())
+                        .distinct()
+                        .toList());
+    }
+
+    private static @Nullable Double number(OptionalDouble value) {
+        return value.isPresent() ? value.getAsDouble() : null;
+    }
+
+    /**
+     * The part of the pool around a device.
+     *
+     * @param focus its number in the groups
+     * @param theta overall of each; NaN for those without a place
+     */
+    private record Near(
+            List<NextRuns.Group> groups, int focus, List<Integer> neighbours, List<String> names, double[] theta) {
+
+        /** Places the device may have, were its estimate to stay: it is held against each of the others alone. */
+        @Nullable
+        PlaceRange range(double[] variance) {
+            if (Double.isNaN(theta[focus])) {
+                return null;
+            }
+            int surely = 0;
+            int possibly = 0;
+            int of = 1;
+            for (int s = 0; s < theta.length; s++) {
+                if (s == focus || Double.isNaN(theta[s]) || Double.isNaN(variance[s])) {
+                    continue;
+                }
+                double reach = NORMAL_95 * Math.sqrt(variance[s]);
+                surely += theta[s] - theta[focus] > reach ? 1 : 0;
+                possibly += theta[s] - theta[focus] > -reach ? 1 : 0;
+                of++;
+            }
+            return new PlaceRange(1 + surely, 1 + possibly, of);
+        }
+    }
+
+    private Near near(PoolFits fits, List<GroupFit> groups, int focus) {
+        StandingsService.Ranked overall =
+                StandingsService.overall(fits, new Weights(Map.of())).orElseThrow();
+        Estimate estimate = overall.estimate();
+        int row = overall.rowOf(focus);
+        double own = row < 0 ? 0 : estimate.theta()[row];
+        List<Integer> byDistance = IntStream.range(0, overall.subjects().size())
+                .filter(r -> r != row)
+                .boxed()
+                .sorted(Comparator.comparingDouble(r -> row < 0 ? 0 : Math.abs(estimate.theta()[r] - own)))
+                .limit(MOST_SUBJECTS)
+                .toList();
+        List<Integer> subjects = new ArrayList<>(List.of(focus));
+        byDistance.forEach(r -> subjects.add(overall.subjects().get(r)));
+        double[] theta = new double[subjects.size()];
+        theta[0] = row < 0 ? Double.NaN : own;
+        for (int i = 0; i < byDistance.size(); i++) {
+            theta[i + 1] = estimate.theta()[byDistance.get(i)];
+        }
+        List<Integer> neighbours = IntStream.rangeClosed(
+                        1, Math.min(byDistance.size(), row < 0 ? MOST_SUBJECTS : NEIGHBOURS))
+                .boxed()
+                .toList();
+        return new Near(
+                groups.stream()
+                        .map(g -> new NextRuns.Group(weights(g, subjects), 1))
+                        .toList(),
+                0,
+                neighbours,
+                row < 0
+                        ? List.of()
+                        : neighbours.stream()
+                                .map(i -> fits.pool().get(subjects.get(i)))
+                                .map(s -> s.detail().isEmpty() ? s.name() : s.name() + ", " + s.detail())
+                                .toList(),
+                theta);
+    }
+
+    /** Weights of the cells of the group's largest island, by all tests that anybody of the pool has. */
+    private static double[][] weights(GroupFit group, List<Integer> subjects) {
+        GroupFit.Part part = group.parts().get(0);
+        AdditiveFit fit = part.fit();
+        double[][] weights = new double[subjects.size()][part.tests().size()];
+        for (int s = 0; s < subjects.size(); s++) {
+            int row = part.rowOf(subjects.get(s));
+            for (int m = 0; row >= 0 && m < part.tests().size(); m++) {
+                if (fit.matrix().has(row, m)) {
+                    double variance =
+                            Math.max(1e-12, fit.tauSquared() + fit.matrix().variance(row, m));
+                    weights[s][m] = fit.trust(row, m) / variance;
+                }
+            }
+        }
+        return weights;
+    }
+
+    /** The suites that this device can run and that tell something of an overall group. */
+    private List<NextRuns.Candidate> candidates(
+            SetupLabel label, List<GroupFit> groups, Map<Long, Double> learned, List<LeftOut> left) {
+        Map<Long, List<NextRuns.Test>> bySuite = new LinkedHashMap<>();
+        for (int g = 0; g < groups.size(); g++) {
+            GroupFit.Part part = groups.get(g).parts().get(0);
+            for (int m = 0; m < part.tests().size(); m++) {
+                TestColumn test = part.tests().get(m);
+                bySuite.computeIfAbsent(test.suite().id(), s -> new ArrayList<>())
+                        .add(test(g, m, test, part.fit(), label.setupId()));
+            }
+        }
+        Map<Long, String> failed = failures(label.setupId());
+        List<NextRuns.Candidate> candidates = new ArrayList<>();
+        bySuite.forEach((id, tests) -> {
+            Suite suite = suites.get(id);
+            boolean neverHere =
+                    suite.sheet().home() == Home.NATIVE && !label.kind().runsNatively();
+            if (neverHere) {
+                left.add(new LeftOut(name((int) suite.id()), "runs natively, which this kind of device does not"));
+            } else if (failed.containsKey(id)) {
+                left.add(new LeftOut(name((int) suite.id()), "failed here: " + failed.get(id)));
+            } else {
+                candidates.add(new NextRuns.Candidate((int) suite.id(), minutes(suite, learned), tests));
+            }
+        });
+        return candidates;
+    }
+
+    private static double minutes(Suite suite, Map<Long, Double> learned) {
+        double once = learned.getOrDefault(suite.id(), suite.sheet().schedule().minutes());
+        return Math.max(.05, once + suite.sheet().schedule().restSeconds() / 60.0);
+    }
+
+    private NextRuns.Test test(int group, int place, TestColumn test, AdditiveFit fit, long setupId) {
+        ScoreColumn column = keeper.scores().column(test.metricId());
+        PooledNoise noise = column.noise();
+        double single = noise.logVariance() > 0 ? noise.logVariance() : USUAL_NOISE;
+        return new NextRuns.Test(
+                group, place, fit.tauSquared(), single, column.readings(setupId).size());
+    }
+
+    /** Suites of which every attempt on a setup failed, with the last reason. */
+    private Map<Long, String> failures(long setupId) {
+        Map<Long, String> failed = new HashMap<>();
+        Set<Long> others = new HashSet<>();
+        runs.attempts(List.of(setupId)).forEach(a -> {
+            if (a.state() == RunState.FAILED) {
+                failed.put(a.suiteId(), String.valueOf(a.reason()));
+            } else {
+                others.add(a.suiteId());
+            }
+        });
+        failed.keySet().removeAll(others);
+        return failed;
+    }
+
+    /** Returns a shorter list of the suites of a group. */
+    ShortListView shortList(TestGroup group, @Nullable DeviceKind kind, double minutes) {
+        requireMinutes(minutes);
+        GroupFit fit = keeper.of(new Fitted(SubjectService.SETUPS, Speaker.USUAL, Pool.ofKind(kind), null, false))
+                .byGroup()
+                .get(group);
+        if (fit == null || fit.parts().isEmpty()) {
+            return new ShortListView(group, minutes, 0, 0, 0, null, List.of());
+        }
+        GroupFit.Part part = fit.parts().get(0);
+        ScoreMatrix matrix = part.fit().matrix();
+        Map<Long, List<Integer>> columns = new LinkedHashMap<>();
+        for (int m = 0; m < part.tests().size(); m++) {
+            columns.computeIfAbsent(part.tests().get(m).suite().id(), s -> new ArrayList<>())
+                    .add(m);
+        }
+        Map<Long, Double> learned = runs.minutesTaken(columns.keySet(), ofKind(kind));
+        List<ShortList.Suite> all = columns.entrySet().stream()
+                .map(e -> new ShortList.Suite(
+                        (int) (long) e.getKey(), minutes(suites.get(e.getKey()), learned), e.getValue()))
+                .toList();
+        ShortList.Chosen chosen = ShortList.of(matrix, all, minutes);
+        List<ListedSuite> listed = all.stream()
+                .map(s -> new ListedSuite(
+                        s.id(),
+                        name(s.id()),
+                        s.minutes(),
+                        learned.containsKey((long) s.id()),
+                        s.tests().size(),
+                        chosen.chosen().contains(s.id())))
+                .sorted(Comparator.comparingInt((ListedSuite s) -> {
+                    int place = chosen.chosen().indexOf((int) s.suiteId());
+                    return place < 0 ? Integer.MAX_VALUE : place;
+                }))
+                .toList();
+        return new ShortListView(
+                group,
+                minutes,
+                chosen.minutes(),
+                all.stream().mapToDouble(ShortList.Suite::minutes).sum(),
+                matrix.subjects(),
+                number(chosen.kept()),
+                listed);
+    }
+}
