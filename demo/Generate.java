@@ -80,6 +80,9 @@ class Generate {
         suite("warmth", "1", "desk", 2, .01, new Metric("surface", 43, Part.HEAT, 1, true, Form.NUMBER),
                 new Metric("package", 84, Part.HEAT, 0, true, Form.NUMBER),
                 new Metric("noise", 37, Part.HEAT, 1, true, Form.NUMBER));
+        // Drawn from series alone: see nightshift() and pages().
+        suite("nightshift", "1", "desk", 3, .01);
+        suite("pages", "1", "desk", 3, .01);
         suite("film", "1", "desk", 1, .0, new Metric("held", 3.4, Part.GPU, 0, false, Form.LADDER));
         suite("fitness", "1", "desk", 1, .03, new Metric("sleep", .93, Part.BODY, 0, false, Form.CHECK),
                 new Metric("camera", .8, Part.BODY, 0, false, Form.CHECK),
@@ -190,6 +193,12 @@ class Generate {
             return this;
         }
 
+        Setup alsoRuns(String... keys) {
+            suites = new ArrayList<>(suites);
+            suites.addAll(List.of(keys));
+            return this;
+        }
+
         Setup justRuns(String... keys) {
             suites = List.of(keys);
             return this;
@@ -209,7 +218,7 @@ class Generate {
         boards();
         handhelds();
         List<String> sheets = new ArrayList<>();
-        for (String name : List.of("kernmill-3", "lumenwalk-2", "siltpath-1", "webspan-5", "pocketround-4")) {
+        for (String name : List.of("kernmill-3", "lumenwalk-2", "siltpath-1", "webspan-5", "pocketround-4", "nightshift-1")) {
             sheets.add(text(Files.readString(Path.of("demo", "suites", name + ".yaml"))));
         }
         String models = MODELS.stream().map(Generate::json).collect(Collectors.joining(",\n"));
@@ -241,7 +250,7 @@ class Generate {
                         .times(Part.GPU, 1.12)));
         // 11. In one of these totals two digits were swapped; see run().
         model("Ostrel", "Carr 15", "LAPTOP", 2025, 1870, plain("1 240.00", "2025-10-01"),
-                unit("A", "", computer("Maren M6-480", 16, "two", "Peatline P2, 1 TB", "720", "Vireo 5", "Marram 14.2")));
+                unit("A", "", computer("Maren M6-480", 16, "two", "Peatline P2, 1 TB", "720", "Vireo 5", "Marram 14.2").alsoRuns("nightshift")));
         // 7. One browser with and without its content filter.
         Setup heath = computer("Halden H7", 16, "two", "Loam X4, 512 GB", "280", "Halden graphics", "Marram 14.1")
                 .fact("browser.name", "Wick 116").fact("browser.filter", "on");
@@ -250,9 +259,10 @@ class Generate {
                         .test("webspan.lists", 1.09).test("webspan.maps", 1.002).test("webspan.letters", 1.04).test("umbel.pages", 1.05)),
                 unit("B", "", computer("Halden H7", 16, "two", "Loam X4, 512 GB", "300", "Halden graphics", "Marram 14.2")));
         model("Brackwater", "Ledge 14", "LAPTOP", 2024, 1420, plain("720.00", "2024-11-20"),
-                unit("A", "", computer("Halden H5", 8, "one", "Loam X4, 512 GB", "190", "Halden graphics", "Marram 13.4").times(Part.GPU, .8)));
+                unit("A", "", computer("Halden H5", 8, "one", "Loam X4, 512 GB", "190", "Halden graphics", "Marram 13.4").times(Part.GPU, .8)
+                        .alsoRuns("nightshift")));
         model("Corvane", "Slip 13", "LAPTOP", 2026, 990, plain("1 390.00", "2026-03-30"),
-                unit("A", "", computer("Maren M6-440", 16, "two", "Peatline P1, 1 TB", "640", "Vireo 3", "Marram 14.2")),
+                unit("A", "", computer("Maren M6-440", 16, "two", "Peatline P1, 1 TB", "640", "Vireo 3", "Marram 14.2").alsoRuns("nightshift")),
                 unit("B", "", computer("Maren M6-440", 32, "two", "Peatline P1, 1 TB", "610", "Vireo 3", "Marram 14.2")));
         Setup folio = computer("Maren M4-400", 8, "one", "Loam X4, 512 GB", "240", "Vireo 2", "Skerry Linux 4.1");
         model("Quillon", "Folio 12", "LAPTOP", 2025, 1080, plain("530.00", "2025-08-14"),
@@ -375,14 +385,16 @@ class Generate {
     static void tablets() {
         // 4. Six versions of one browser: trends, a blip, a late step, a test that came later, a font package that moved.
         Setup slate = handheld("Skua 9", 12, "256 GB", "Skua graphics 2", "Tidewater 9.0").fact("browser.name", "Wick 112").fact("system.fonts", "Quire 2.1");
+        slate.alsoRuns("pages");
         List<Setup> versions = new ArrayList<>(List.of(slate));
         double[] lists = {1.021, 1.018, 1.024, 1.015, 1.02};
         double[] maps = {1, .93, 1 / .93, 1, 1};
         double[] letters = {1, 1, .965, 1, 1};
+        double[] shaping = {1, 1, .955, 1, 1};
         double[] clone = {1, 1, 1, 1, .91};
         for (int i = 0; i < 5; i++) {
-            Setup next = versions.get(i).next("Wick " + (113 + i)).meant("browser.name", "Wick " + (113 + i)).justRuns("umbel", "webspan")
-                    .test("webspan.lists", lists[i]).test("webspan.maps", maps[i]).test("webspan.letters", letters[i]).test("umbel.clone", clone[i]);
+            Setup next = versions.get(i).next("Wick " + (113 + i)).meant("browser.name", "Wick " + (113 + i)).justRuns("umbel", "webspan", "pages")
+                    .test("umbel.shaping", shaping[i]).test("webspan.lists", lists[i]).test("webspan.maps", maps[i]).test("webspan.letters", letters[i]).test("umbel.clone", clone[i]);
             if (i == 2) {
                 next.fact("system.fonts", "Quire 2.2");
             }
@@ -574,6 +586,15 @@ class Generate {
         if (m.name().equals("Q4") && s.name.equals("as shipped") && suite.key().equals("petal")) {
             runs.add(run(m, s, suite, place + "hidden", at.minusSeconds(300), "SET_ASIDE", "page was hidden", .8, ""));
         }
+        // The same setup on other days: what moves from day to day is no step.
+        if (m.name().equals("Slate 11") && s.parent == null && List.of("umbel", "webspan").contains(suite.key())) {
+            for (int day = 1; day <= 5; day++) {
+                double mood = Math.exp(.004 * random("day " + day).nextGaussian());
+                for (int r = 0; r < 2; r++) {
+                    runs.add(run(m, s, suite, place + "day" + day + r, at.minusSeconds(86_400L * day - 240L * r), "DONE", null, mood, ""));
+                }
+            }
+        }
         boolean tuned = m.name().equals("Whin") && suite.key().equals("kernmill");
         for (int r = 0; r < repeats; r++) {
             runs.add(run(m, s, suite, place + r, at.plusSeconds(240L * r), "DONE", null, tuned ? 1.31 : 1, tuned ? "MAKER_TUNING" : ""));
@@ -615,6 +636,15 @@ class Generate {
         if (suite.key().equals("siltpath") && factor > 0 && m.kind().equals("BOARD")) {
             series = ",\"series\":[" + sweep("read", m, s, noise) + "," + sweep("write", m, s, noise) + "]";
             readings.removeIf(r -> !r.contains("archive"));
+        }
+        if (suite.key().equals("nightshift") && factor > 0) {
+            series = ",\"series\":[" + nightshift(m, s, noise) + "]";
+        }
+        if (suite.key().equals("pages") && factor > 0) {
+            series = ",\"series\":[" + pages(s, noise) + "]";
+        }
+        if (suite.key().equals("petal") && factor > 0 && FRAMES.containsKey(m.name()) && state.equals("DONE")) {
+            series = ",\"series\":[" + frames(FRAMES.get(m.name()), noise) + "]";
         }
         boolean typed = suite.program().equals("desk");
         String gaps = suite.key().equals("webspan") && factor > 0
@@ -702,6 +732,72 @@ class Generate {
             y.add(String.format(Locale.ROOT, "%.4g", level * rising * dip * Math.exp(.015 * noise.nextGaussian())));
         }
         return "{\"name\":\"" + way + "\",\"unit\":\"MB/s\",\"axis\":\"size\",\"axisUnit\":\"By\",\"x\":[" + String.join(",", x) + "],\"y\":["
+                + String.join(",", y) + "]}";
+    }
+
+    /** 13. A laptop that throttles in a long run: second from which on it does, and the share of its speed that is left. */
+    static final Map<String, double[]> THROTTLES = Map.of("Ledge 14", new double[] {168, .71}, "Slip 13", new double[] {322, .88});
+
+    /** Ten minutes: work, temperature, clock and power every two seconds. */
+    static String nightshift(Model m, Setup s, Random noise) {
+        double[] throttle = THROTTLES.getOrDefault(m.name(), new double[] {1e9, 1});
+        double hottest = throttle[1] < 1 ? 101 : 84 + 3 * noise.nextGaussian();
+        double onset = throttle[0] * Math.exp(.03 * noise.nextGaussian());
+        StringBuilder x = new StringBuilder();
+        StringBuilder[] y = {new StringBuilder(), new StringBuilder(), new StringBuilder(), new StringBuilder()};
+        double speed = 11.8 * s.factor.get(Part.ALL);
+        for (int i = 0; i < 300; i++) {
+            double t = 2 * i;
+            // Down in some ten seconds, then to and fro about the limit.
+            double share = t < onset ? 1 : throttle[1] + (1 - throttle[1]) * Math.exp(-(t - onset) / 8);
+            share *= t < onset ? 1 : 1 + .012 * Math.sin(t / 7);
+            double heat = 44 + (hottest - 44) * (1 - Math.exp(-(t + 4) / (throttle[1] < 1 ? 58 : 95)));
+            heat = throttle[1] < 1 ? Math.min(97, heat) - (t > onset ? 2.2 : 0) : heat;
+            x.append(i == 0 ? "" : ",").append((int) t);
+            double[] values = {speed * share * Math.exp(.008 * noise.nextGaussian()), heat + .5 * noise.nextGaussian(),
+                4.1 * share * Math.exp(.004 * noise.nextGaussian()), 31 * s.factor.get(Part.MOST) * Math.pow(share, 1.7) * Math.exp(.01 * noise.nextGaussian())};
+            for (int k = 0; k < 4; k++) {
+                y[k].append(i == 0 ? "" : ",").append(String.format(Locale.ROOT, k == 1 ? "%.1f" : "%.2f", values[k]));
+            }
+        }
+        String[] names = {"work\",\"unit\":\"{file}/s", "temperature\",\"unit\":\"Cel", "clock\",\"unit\":\"GHz", "power\",\"unit\":\"W"};
+        List<String> all = new ArrayList<>();
+        for (int k = 0; k < 4; k++) {
+            all.add("{\"name\":\"" + names[k] + "\",\"axis\":\"time\",\"axisUnit\":\"s\",\"x\":[" + x + "],\"y\":[" + y[k] + "]}");
+        }
+        return String.join(",", all);
+    }
+
+    /** Memory with one page, two pages, up to twelve; from one version on each page costs less. */
+    static String pages(Setup s, Random noise) {
+        int version = Integer.parseInt(s.facts.getOrDefault("browser.name", "Wick 116").replaceAll("\\D", ""));
+        double each = version < 116 ? 83 : 74;
+        List<String> x = new ArrayList<>();
+        List<String> y = new ArrayList<>();
+        for (int page = 1; page <= 12; page++) {
+            x.add(String.valueOf(page));
+            y.add(String.format(Locale.ROOT, "%.0f", 412 + each * page * Math.exp(.006 * noise.nextGaussian()) + 6 * noise.nextGaussian()));
+        }
+        return "{\"name\":\"memory\",\"unit\":\"MiBy\",\"axis\":\"pages\",\"axisUnit\":\"{page}\",\"x\":[" + String.join(",", x) + "],\"y\":["
+                + String.join(",", y) + "]}";
+    }
+
+    /** Models whose frames on screen were kept: frames a second that they could show, were it not for the display. */
+    static final Map<String, Double> FRAMES = Map.of("Tern 6", 140.0, "Carr 15", 88.0, "Ledge 14", 46.0);
+
+    /** Six seconds on a display of 60 frames a second: a frame waits for the next refresh; some come late. */
+    static String frames(double able, Random noise) {
+        List<String> x = new ArrayList<>();
+        List<String> y = new ArrayList<>();
+        double total = 0;
+        while (total < 6_000) {
+            double needed = 1000 / able * Math.exp(.22 * noise.nextGaussian()) * (noise.nextInt(90) == 0 ? 3.1 : 1);
+            double shown = able < 50 ? needed : Math.ceil(needed / 16.667) * 16.667 + .12 * noise.nextGaussian();
+            total += shown;
+            x.add(String.valueOf(x.size() + 1));
+            y.add(String.format(Locale.ROOT, "%.2f", shown));
+        }
+        return "{\"name\":\"frames\",\"unit\":\"ms\",\"axis\":\"frame\",\"axisUnit\":\"{frame}\",\"x\":[" + String.join(",", x) + "],\"y\":["
                 + String.join(",", y) + "]}";
     }
 

@@ -26,6 +26,7 @@ public final class OwnSuites {
             "watts-1",
             "warmth-1",
             "film-1",
+            "pages-1",
             "fitness-1");
 
     private OwnSuites() {}

@@ -17,8 +17,8 @@ import java.util.OptionalDouble;
 public final class NextRuns {
 
     private static final int MOST_RUNS = 60;
-    /** A gain that no reader would notice is none. */
-    private static final double LEAST_SHARE = 1e-4;
+    /** Less than three thousandths of the variance is no gain that is worth a run. */
+    private static final double LEAST_SHARE = 3e-3;
 
     private NextRuns() {}
 

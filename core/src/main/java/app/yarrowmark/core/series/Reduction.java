@@ -31,6 +31,7 @@ public final class Reduction {
             case SUSTAINED, LEVEL -> Scoring.median(lastThird(y));
             case RATE -> frameRate(y);
             case LOW1 -> onePercentLow(y);
+            case EACH -> CountLadder.eachFurther(series).orElse(Double.NaN);
         };
         return Double.isFinite(value) ? OptionalDouble.of(value) : OptionalDouble.empty();
     }

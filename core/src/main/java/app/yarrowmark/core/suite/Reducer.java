@@ -26,7 +26,9 @@ public record Reducer(String series, Way way) {
         /** Frames a second over all frame times (ms). */
         RATE,
         /** Frames a second over the slowest hundredth of frame times (ms). */
-        LOW1;
+        LOW1,
+        /** What each further one adds, along a count. */
+        EACH;
 
         /** Returns the word used in sheets. */
         public String word() {

@@ -44,6 +44,8 @@ class ReductionTest {
         assertThat(Reduction.of(clock, Way.PEAK, Direction.LOWER)).hasValue(1);
         assertThat(Reduction.of(series(), Way.MEAN, Direction.HIGHER)).isEmpty();
         assertThat(Reduction.of(series(0, 0), Way.RATE, Direction.HIGHER)).isEmpty();
+        assertThat(Reduction.of(series(5, 8, 11), Way.EACH, Direction.LOWER)).hasValue(3);
+        assertThat(Reduction.of(series(5), Way.EACH, Direction.LOWER)).isEmpty();
     }
 
     @Test

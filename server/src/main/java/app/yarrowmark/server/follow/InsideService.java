@@ -181,11 +181,13 @@ class InsideService {
             return List.of();
         }
         NamedSeries lead = first.get();
-        return there.stream()
-                .filter(n -> n.axis().equals(lead.axis()) && n.axisUnit().equals(lead.axisUnit()))
-                .filter(n -> asked.isEmpty() ? n.unit().equals(lead.unit()) : asked.contains(n))
-                .limit(MOST_SERIES)
-                .toList();
+        return (asked.isEmpty() ? there : asked)
+                .stream()
+                        .filter(n ->
+                                n.axis().equals(lead.axis()) && n.axisUnit().equals(lead.axisUnit()))
+                        .filter(n -> !asked.isEmpty() || n.unit().equals(lead.unit()))
+                        .limit(MOST_SERIES)
+                        .toList();
     }
 
     private static Optional<Metric> drawn(SuiteSheet sheet, String series) {
@@ -212,11 +214,13 @@ class InsideService {
                 name.name(),
                 name.unit(),
                 better == Direction.HIGHER,
-                last.stream().map(r -> run(r, kind, better, window)).toList(),
+                last.stream()
+                        .map(r -> run(r, kind, better, name.unit(), window))
+                        .toList(),
                 list(thin.x()),
                 list(thin.y()),
                 kind == Kind.SIZES ? sizes(last, better) : null,
-                kind == Kind.TIME ? overRuns(last, better) : null,
+                kind == Kind.TIME ? overRuns(last, better, name.unit()) : null,
                 kind == Kind.FRAMES ? frames(last, floor) : null,
                 kind == Kind.COUNT ? number(CountLadder.eachFurther(middle)) : null,
                 claims(label, suite, name.name()));
@@ -231,7 +235,7 @@ class InsideService {
         return drawn(sheet, series.name()).map(Metric::better).orElse(Direction.HIGHER);
     }
 
-    private static InsideRun run(RunSeries r, Kind kind, Direction better, Window window) {
+    private static InsideRun run(RunSeries r, Kind kind, Direction better, String unit, Window window) {
         Series thin = window.of(r.series()).thinned(MOST_POINTS);
         return new InsideRun(
                 r.runId(),
@@ -239,15 +243,21 @@ class InsideService {
                 r.series().size(),
                 list(thin.x()),
                 list(thin.y()),
-                kind == Kind.TIME && r.series().size() > 0 ? holds(TimeTrace.of(r.series(), better)) : null);
+                kind == Kind.TIME && r.series().size() > 0 ? holds(TimeTrace.of(r.series(), better), unit) : null);
     }
 
-    private static Holds holds(TimeTrace trace) {
-        return new Holds(trace.peak(), trace.sustained(), number(trace.held()), number(trace.onset()));
+    /** Of temperatures there are no shares: their zero is anywhere. */
+    private static Holds holds(TimeTrace trace, String unit) {
+        boolean ratio = !unit.equals("Cel");
+        return new Holds(
+                trace.peak(),
+                trace.sustained(),
+                ratio ? number(trace.held()) : null,
+                ratio ? number(trace.onset()) : null);
     }
 
     /** The middle of what the runs held. */
-    private static @Nullable Holds overRuns(List<RunSeries> own, Direction better) {
+    private static @Nullable Holds overRuns(List<RunSeries> own, Direction better, String unit) {
         List<TimeTrace> all = own.stream()
                 .map(RunSeries::series)
                 .filter(s -> s.size() > 0)
@@ -269,8 +279,8 @@ class InsideService {
         return new Holds(
                 median(all.stream().mapToDouble(TimeTrace::peak)),
                 median(all.stream().mapToDouble(TimeTrace::sustained)),
-                held.length == 0 ? null : Scoring.median(held),
-                onsets.length * 2 <= all.size() ? null : Scoring.median(onsets));
+                held.length == 0 || unit.equals("Cel") ? null : Scoring.median(held),
+                onsets.length * 2 <= all.size() || unit.equals("Cel") ? null : Scoring.median(onsets));
     }
 
     private static double median(DoubleStream values) {

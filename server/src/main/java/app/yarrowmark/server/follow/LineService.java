@@ -130,11 +130,12 @@ class LineService {
         ScoreSnapshot scores = book.current();
         List<Subject> versions = line.stream().map(subjects::ofSetup).toList();
         List<TestRow> rows = TestRow.of(versions, suites.all(), new SubjectScores(scores, catalogue, setups), scores);
-        Map<Long, SessionVariance> moved =
-                days.of(rows.stream().map(r -> r.test().suite().id()).collect(Collectors.toSet()), scores.revision());
+        List<TestRow> followable = rows.stream().filter(r -> versionsOf(r) > 1).toList();
+        Map<Long, SessionVariance> moved = days.of(
+                followable.stream().map(r -> r.test().suite().id()).collect(Collectors.toSet()), scores.revision());
         List<List<FactDifference>> changes = changes(versions, followed);
         GapReasons.Reasons reasons = gaps.of(versions);
-        List<LineTest> tests = rows.stream()
+        List<LineTest> tests = followable.stream()
                 .map(r -> test(r, versions, scores, reasons, moved, basis, threshold))
                 .toList();
         Map<Long, Instant> firstRuns = firstRuns(line);
@@ -154,9 +155,25 @@ class LineService {
                 IntStream.range(0, line.size())
                         .mapToObj(i -> version(line.get(i), found, followed, firstRuns, changes.get(i)))
                         .toList(),
-                groups(rows, threshold),
+                groups(followable, threshold),
                 tests,
-                together(tests, changes));
+                together(tests, changes),
+                once(rows));
+    }
+
+    private static long versionsOf(TestRow row) {
+        return row.entries().stream().filter(TestRow.Entry::has).count();
+    }
+
+    /** Suites of which tests were run in one version only. */
+    private static List<LineView.Once> once(List<TestRow> rows) {
+        Map<String, Integer> tests = new TreeMap<>();
+        rows.stream()
+                .filter(r -> versionsOf(r) == 1)
+                .forEach(r -> tests.merge(r.test().suite().sheet().name(), 1, Integer::sum));
+        return tests.entrySet().stream()
+                .map(e -> new LineView.Once(e.getKey(), e.getValue()))
+                .toList();
     }
 
     private static @Nullable String factor(LineFinder.Found found, @Nullable String asked) {
@@ -412,7 +429,7 @@ class LineService {
                 of);
     }
 
-    /** Versions at which two tests or more moved, totals left out, and what else changed there that can touch their groups. */
+    /** Versions at which tests moved, totals left out, and what else changed there that can touch their groups. */
     private static List<Together> together(List<LineTest> tests, List<List<FactDifference>> changes) {
         Map<Integer, List<LineTest>> up = new TreeMap<>();
         Map<Integer, List<LineTest>> down = new HashMap<>();
@@ -428,7 +445,6 @@ class LineService {
         versions.addAll(down.keySet());
         return versions.stream()
                 .map(v -> together(v, up.getOrDefault(v, List.of()), down.getOrDefault(v, List.of()), changes.get(v)))
-                .filter(t -> t.up().size() + t.down().size() > 1)
                 .toList();
     }
 

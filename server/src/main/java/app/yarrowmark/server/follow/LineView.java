@@ -21,7 +21,8 @@ import org.jspecify.annotations.Nullable;
  * @param factor key of the fact that moves; absent where the line is by time alone
  * @param words the factor in words
  * @param factors everything that moves along these setups, what moves most first
- * @param together versions at which several tests moved
+ * @param together versions at which tests moved
+ * @param once suites of which tests were run in one version only, and so say nothing here
  */
 record LineView(
         long revision,
@@ -38,7 +39,11 @@ record LineView(
         List<Version> versions,
         List<LineGroup> groups,
         List<LineTest> tests,
-        List<Together> together) {
+        List<Together> together,
+        List<Once> once) {
+
+    /** A suite, and how many of its tests were run in one version only. */
+    record Once(String suite, int tests) {}
 
     /** What versions are ordered by. */
     enum Order {
