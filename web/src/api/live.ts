@@ -9,7 +9,19 @@ type Strip = readonly Schemas['StripView'][]
 
 const byTopic: Record<string, readonly string[]> = {
   SITTINGS: ['strip', 'sheet'],
-  RUNS: ['strip', 'sheet', 'scores', 'standings', 'comparison', 'ledger', 'run', 'profile'],
+  RUNS: [
+    'strip',
+    'sheet',
+    'scores',
+    'standings',
+    'comparison',
+    'ledger',
+    'run',
+    'profile',
+    'line',
+    'inside',
+    'plan',
+  ],
   CATALOGUE: [
     'models',
     'suites',
@@ -21,6 +33,8 @@ const byTopic: Record<string, readonly string[]> = {
     'profile',
     'imports',
     'sheet-text',
+    'line',
+    'plan',
   ],
   BOARDS: ['boards', 'search'],
 }

@@ -27,6 +27,9 @@ export const keys = {
   import: (...parts: readonly unknown[]) => ['imports', ...parts],
   sheetText: (id: number) => ['sheet-text', id],
   boards: ['boards'],
+  line: (...parts: readonly unknown[]) => ['line', ...parts],
+  inside: (...parts: readonly unknown[]) => ['inside', ...parts],
+  plan: (...parts: readonly unknown[]) => ['plan', ...parts],
 } as const
 
 export function useSession() {
@@ -129,6 +132,58 @@ export function useComparison({ subjects, reference, basis, threshold, speaks }:
       take(
         api.GET('/api/v1/comparison', {
           params: { query: { subject: [...subjects], reference, basis, threshold, speaks } },
+        }),
+      ),
+    placeholderData: (before) => before,
+  })
+}
+
+export type LineQuestion = NonNullable<paths['/api/v1/lines']['get']['parameters']['query']>
+
+/** Units that have several setups. */
+export function useUnitLines() {
+  return useQuery({
+    queryKey: keys.line('units'),
+    queryFn: () => take(api.GET('/api/v1/lines/units')),
+  })
+}
+
+export function useLine(question: LineQuestion | undefined) {
+  return useQuery({
+    queryKey: keys.line(question),
+    enabled: question !== undefined,
+    queryFn: () => take(api.GET('/api/v1/lines', { params: { query: question ?? { setup: [] } } })),
+    placeholderData: (before) => before,
+  })
+}
+
+export type InsideQuestion = NonNullable<paths['/api/v1/inside']['get']['parameters']['query']>
+
+export function useInside(question: InsideQuestion | undefined) {
+  return useQuery({
+    queryKey: keys.inside(question),
+    enabled: question !== undefined,
+    queryFn: () =>
+      take(api.GET('/api/v1/inside', { params: { query: question ?? { suite: 0, setup: [] } } })),
+    placeholderData: (before) => before,
+  })
+}
+
+export function useNextRuns(setup: number, minutes: number, everyKind: boolean) {
+  return useQuery({
+    queryKey: keys.plan('runs', setup, minutes, everyKind),
+    queryFn: () => take(api.GET('/api/v1/plans/runs', { params: { query: { setup, minutes, everyKind } } })),
+    placeholderData: (before) => before,
+  })
+}
+
+export function useShortList(group: TestGroup, minutes: number, kind: DeviceKind | undefined) {
+  return useQuery({
+    queryKey: keys.plan('suites', group, minutes, kind),
+    queryFn: () =>
+      take(
+        api.GET('/api/v1/plans/suites', {
+          params: { query: { group, minutes, ...(kind === undefined ? {} : { kind }) } },
         }),
       ),
     placeholderData: (before) => before,

@@ -17,7 +17,12 @@ const SideBySidePage = lazy(() =>
 const StandingsPage = lazy(() =>
   import('../features/standings/StandingsPage').then((m) => ({ default: m.StandingsPage })),
 )
-
+const VersionsPage = lazy(() =>
+  import('../features/versions/VersionsPage').then((m) => ({ default: m.VersionsPage })),
+)
+const InsidePage = lazy(() =>
+  import('../features/inside/InsidePage').then((m) => ({ default: m.InsidePage })),
+)
 const CataloguePage = lazy(() =>
   import('../features/catalogue/CataloguePage').then((m) => ({ default: m.CataloguePage })),
 )
@@ -58,6 +63,8 @@ export function App() {
         <Route path="/ledger" element={page(<LedgerPage />)} />
         <Route path="/side-by-side" element={page(<SideBySidePage />)} />
         <Route path="/standings" element={page(<StandingsPage />)} />
+        <Route path="/versions" element={page(<VersionsPage />)} />
+        <Route path="/inside" element={page(<InsidePage />)} />
         <Route path="/catalogue" element={page(<CataloguePage />)} />
         <Route path="/catalogue/models/:id" element={page(<ModelPage />)} />
         <Route path="/catalogue/setups/:id" element={page(<SetupAddress />)} />

@@ -19,6 +19,7 @@ const views: readonly { readonly view: View; readonly name: string; readonly key
   { view: 'ledger', name: 'Ledger', key: 'l' },
   { view: 'side-by-side', name: 'Side by side', key: 's' },
   { view: 'standings', name: 'Standings', key: 'r' },
+  { view: 'versions', name: 'Versions', key: 'v' },
   { view: 'catalogue', name: 'Catalogue', key: 'c' },
 ]
 
@@ -26,6 +27,10 @@ const inViews: readonly (readonly [string, string])[] = [
   ['1 … 9', 'In Side by side: hold the others against this one'],
   ['b', 'In Side by side: the next way to put a difference'],
   ['a', 'In Side by side: put another beside'],
+  ['← →', 'In Versions and inside a score: read the next place'],
+  ['o', 'In Versions: own units, or the first as 100'],
+  ['s', 'On Desk: start on the device that waits'],
+  ['w', 'On Desk: what to run next'],
   ['e', 'Enter scores in the run sheet'],
   ['c', 'Change the setup of the device in focus'],
   ['r', 'Run on the device in focus'],

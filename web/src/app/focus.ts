@@ -40,7 +40,7 @@ export function useFocusAddress(): (sitting: number) => string {
   }
 }
 
-export type View = 'desk' | 'ledger' | 'side-by-side' | 'standings' | 'catalogue'
+export type View = 'desk' | 'ledger' | 'side-by-side' | 'standings' | 'versions' | 'catalogue'
 
 function address(view: View, sitting: number | undefined): string {
   if (sitting === undefined) return `/${view}`

@@ -110,7 +110,12 @@ function ModelView({ profile, onEdit, onShow }: ModelViewProps) {
           }
         >
           {shown && profile.suites.length > 0 ? (
-            <ScoreTable suites={profile.suites} setup={shown.id} focus={inFocus} />
+            <ScoreTable
+              suites={profile.suites}
+              setup={shown.id}
+              focus={inFocus}
+              withSeries={profile.withSeries}
+            />
           ) : (
             <p className="gap mt-2 inline-block">nothing was measured yet</p>
           )}
@@ -121,6 +126,14 @@ function ModelView({ profile, onEdit, onShow }: ModelViewProps) {
             about="percent of the setup before; interval 95 %"
           >
             <Setups profile={profile} onShow={onShow} />
+            {shown && profile.setups.length > 1 && (
+              <Link
+                to={`/versions?setup=${String(shown.id)}`}
+                className="text-[12.5px] text-ink2 underline underline-offset-2 hover:text-ink"
+              >
+                follow it along its versions
+              </Link>
+            )}
           </Section>
           {profile.setups.length > 1 && <CompareSetups setups={profile.setups.map((s) => s.setup)} />}
           {shown && (

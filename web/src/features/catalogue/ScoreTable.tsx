@@ -5,21 +5,24 @@ import type { Schemas } from '../../api/client'
 import { useScores } from '../../api/queries'
 import { RuleStrip } from '../../figures/RuleStrip'
 import { number, plusMinus, unitWords } from '../../figures/format'
+import { insideAddress } from '../inside/address'
 
 export interface ScoreTableProps {
   readonly suites: readonly Schemas['SuiteView'][]
   readonly setup: number
   /** Whether the setup is in focus, and so gold. */
   readonly focus: boolean
+  /** Suites of which there is something to see inside. */
+  readonly withSeries?: readonly number[]
 }
 
 /** Every score of a setup, suite by suite; a suite opens to show its parts. */
-export function ScoreTable({ suites, setup, focus }: ScoreTableProps) {
+export function ScoreTable({ suites, setup, focus, withSeries = [] }: ScoreTableProps) {
   return (
     <table className="w-full border-collapse" data-testid="scores">
       <tbody>
         {suites.map((s) => (
-          <SuiteScores key={s.id} suite={s} setup={setup} focus={focus} />
+          <SuiteScores key={s.id} suite={s} setup={setup} focus={focus} inside={withSeries.includes(s.id)} />
         ))}
       </tbody>
     </table>
@@ -30,9 +33,10 @@ interface SuiteScoresProps {
   readonly suite: Schemas['SuiteView']
   readonly setup: number
   readonly focus: boolean
+  readonly inside: boolean
 }
 
-function SuiteScores({ suite, setup, focus }: SuiteScoresProps) {
+function SuiteScores({ suite, setup, focus, inside }: SuiteScoresProps) {
   const scores = useScores(suite.id, setup)
   // Sheets without a total have no number that stands for all: their parts are shown at once.
   const total = suite.metrics.some((m) => m.formula !== undefined)
@@ -59,6 +63,15 @@ function SuiteScores({ suite, setup, focus }: SuiteScoresProps) {
               {suite.name} {suite.version}
             </b>
           </Link>
+          {inside && (
+            <Link
+              to={insideAddress(suite.id, setup)}
+              className="unit ml-2 hover:text-ink underline underline-offset-2"
+              aria-label={`Look inside ${suite.name}`}
+            >
+              inside
+            </Link>
+          )}
         </td>
         {total ? <Cells pool={head} focus={focus} /> : <td colSpan={3} />}
       </tr>

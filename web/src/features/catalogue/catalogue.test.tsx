@@ -41,6 +41,7 @@ const profile: Schemas['ModelProfile'] = {
   ],
   shown: 11,
   suites: [kernmill],
+  withSeries: [3],
   standing: [
     {
       place: { group: 'PROCESSOR', index: 107, place: 4, of: 14, percentile: 0.75, band: 'HIGH' },

@@ -16,6 +16,7 @@ import { ChangeSetup } from './ChangeSetup'
 import { RunHere } from './RunHere'
 import { RunSheetTable } from './RunSheetTable'
 import { SetupSlip } from './SetupSlip'
+import { WhatNext } from './WhatNext'
 
 /** What to do next with the device in focus. */
 export function DeskPage() {
@@ -49,6 +50,7 @@ function RunSheetView({ sheet }: { readonly sheet: Schemas['RunSheet'] }) {
   const [running, setRunning] = useState(false)
   const [adding, setAdding] = useState(false)
   const [changing, setChanging] = useState(false)
+  const [planning, setPlanning] = useState(false)
   const [entering, setEntering] = useState<number | null>(null)
   const { setup } = sheet
   const notice = useNotice()
@@ -77,6 +79,13 @@ function RunSheetView({ sheet }: { readonly sheet: Schemas['RunSheet'] }) {
         words: 'Change the setup',
         run: () => {
           setChanging(true)
+        },
+      },
+      {
+        keys: 'w',
+        words: 'What to run next',
+        run: () => {
+          setPlanning(true)
         },
       },
       { keys: 's', words: 'Start on the device that waits', run: start },
@@ -141,7 +150,15 @@ function RunSheetView({ sheet }: { readonly sheet: Schemas['RunSheet'] }) {
         </p>
         {sheet.closedAt === undefined && (
           <p className="text-[13px] mt-1" data-testid="next">
-            <b className="font-[560]">Next:</b> {sheet.next.words}
+            <b className="font-[560]">Next:</b> {sheet.next.words}{' '}
+            <button
+              className="text-ink2 underline underline-offset-2 hover:text-ink"
+              onClick={() => {
+                setPlanning(true)
+              }}
+            >
+              What tells most?
+            </button>
           </p>
         )}
         {sheet.rows.length === 0 ? (
@@ -156,6 +173,14 @@ function RunSheetView({ sheet }: { readonly sheet: Schemas['RunSheet'] }) {
           sheet={sheet}
           onClose={() => {
             setRunning(false)
+          }}
+        />
+      )}
+      {planning && (
+        <WhatNext
+          sheet={sheet}
+          onClose={() => {
+            setPlanning(false)
           }}
         />
       )}

@@ -29,6 +29,12 @@ export function SetupSlip({ sheet }: { readonly sheet: Schemas['RunSheet'] }) {
           >
             against before
           </Link>
+          <Link
+            to={`/versions?focus=${String(sheet.sitting)}&setup=${String(sheet.setup.id)}`}
+            className="ml-3 text-[12.5px] text-ink2 underline underline-offset-2 decoration-line hover:text-ink"
+          >
+            along its versions
+          </Link>
           <Differences setup={sheet.setup} sitting={sheet.sitting} />
         </section>
       )}

@@ -1,4 +1,5 @@
 import { useState } from 'react'
+import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { useRun, useRunMove } from '../../api/queries'
 import { Curve } from '../../figures/Curve'
@@ -10,6 +11,7 @@ import { Field, FieldError } from '../../ui/Field'
 import { useNotice } from '../../ui/Notices'
 import { Failed, Loading } from '../../ui/States'
 import { asideReasons } from '../desk/entry'
+import { insideAddress } from '../inside/address'
 import { Doubts } from './Doubts'
 import { Evidence } from './Evidence'
 import { FlagsForm } from './FlagsForm'
@@ -97,9 +99,15 @@ function RunView({ detail, onClose }: { readonly detail: Detail; readonly onClos
             {capital(x.name)} <span className="unit">{unitWords(x.unit)}</span>
           </h2>
           <Curve x={x.x} y={x.y} name={x.name} unit={unitWords(x.unit)} sizes={x.axis === 'size'} />
-          {x.points > x.x.length && (
-            <p className="text-ink2 text-[12px]">{x.points} points, thinned so that no spike is hidden.</p>
-          )}
+          <p className="text-ink2 text-[12px]">
+            {x.points > x.x.length && `${String(x.points)} points, thinned so that no spike is hidden. `}
+            <Link
+              className="underline underline-offset-2 hover:text-ink"
+              to={insideAddress(run.suiteId, setup.setupId, x.name, counts ? undefined : run.id)}
+            >
+              Look inside
+            </Link>
+          </p>
         </section>
       ))}
       {detail.samples.length > 0 && <SampleFigures samples={detail.samples} />}

@@ -11,10 +11,12 @@ export interface AddSubjectProps {
   readonly subjects: readonly Schemas['SubjectView'][]
   readonly onAdd: (key: string) => void
   readonly onClose: () => void
+  /** Setups alone, where nothing else has what is looked at. */
+  readonly only?: 'setup'
 }
 
 /** Finds what else could stand side by side: setups, models, parts; the setup before, the claim, the best of a kind. */
-export function AddSubject({ subjects, onAdd, onClose }: AddSubjectProps) {
+export function AddSubject({ subjects, onAdd, onClose, only }: AddSubjectProps) {
   const [text, setText] = useState('')
   const asked = useDeferredValue(text.trim())
   const models = useModels()
@@ -22,14 +24,20 @@ export function AddSubject({ subjects, onAdd, onClose }: AddSubjectProps) {
   const there = subjects.map((s) => s.key)
   const claimed = new Set((models.data ?? []).filter((m) => m.details.claims.length > 0).map((m) => m.id))
   const near = asked === '' ? suggestions(subjects, claimed) : (found.data ?? []).flatMap(fromHit)
-  const choices = near.filter((c) => !there.includes(c.key))
+  const choices = near.filter(
+    (c) => !there.includes(c.key) && (only === undefined || c.key.startsWith(`${only}-`)),
+  )
   return (
     <Dialog
       open
       onClose={onClose}
       width={560}
       title="Put beside"
-      about="A setup, a model as shipped, everything with a part or a browser, a claim, the best of a kind."
+      about={
+        only === undefined
+          ? 'A setup, a model as shipped, everything with a part or a browser, a claim, the best of a kind.'
+          : 'A setup: type words of its model or its name.'
+      }
     >
       <Finder
         label="What to put beside"

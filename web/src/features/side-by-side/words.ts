@@ -6,6 +6,12 @@ import type { Basis } from './address'
 type Difference = Schemas['Difference']
 type Test = Schemas['ComparedTest']
 
+/** What a difference in its own unit needs to know of its test. */
+export interface OwnUnit {
+  readonly unit: string
+  readonly cells: readonly { readonly decimals: number }[]
+}
+
 const thin = '\u2009'
 
 /** What each basis is called, and what it is a share of. */
@@ -25,14 +31,14 @@ export const bases: Record<Basis, { readonly name: string; readonly about: strin
 }
 
 /** A difference in the basis asked for: +4.1 %, ×1.25, +35 points. */
-export function shownWords(shown: number, basis: Basis, test?: Test): string {
+export function shownWords(shown: number, basis: Basis, test?: OwnUnit): string {
   if (basis === 'TIMES_AS_FAST') return `×${times(shown)}`
   if (basis === 'OWN_UNIT' && test) return `${signed(shown, ownDecimals(test))}${thin}${unitWords(test.unit)}`
   return percent(shown)
 }
 
 /** Half of the interval, in the same basis. */
-export function halfWords(d: Difference, basis: Basis, test?: Test): string {
+export function halfWords(d: Difference, basis: Basis, test?: OwnUnit): string {
   if (d.shownLow === undefined || d.shownHigh === undefined) return ''
   const half = Math.abs(d.shownHigh - d.shownLow) / 2
   if (basis === 'TIMES_AS_FAST')
@@ -64,7 +70,7 @@ export function signed(value: number, decimals: number): string {
 }
 
 /** As fine as the finest of the scores. */
-function ownDecimals(test: Test): number {
+function ownDecimals(test: OwnUnit): number {
   return Math.max(0, ...test.cells.map((c) => c.decimals))
 }
 
@@ -94,7 +100,7 @@ export function inkClass(d: Difference): string {
 }
 
 /** A row for those who do not see it. */
-export function differenceWords(d: Difference | undefined, basis: Basis, test?: Test): string {
+export function differenceWords(d: Difference | undefined, basis: Basis, test?: OwnUnit): string {
   if (d?.shown === undefined) return 'no difference to show'
   const verdict = d.verdict === undefined ? 'noise unknown' : verdicts[d.verdict]
   const interval =

@@ -1,4 +1,4 @@
-import { useEffect } from 'react'
+import { useEffect, useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import { useFocus } from '../../app/focus'
 import type { Schemas } from '../../api/client'
@@ -13,6 +13,7 @@ import { TakeFigure } from '../../ui/TakeFigure'
 import { Boards } from '../boards/Boards'
 import { question, rankable, rankedWords, withWeight } from './address'
 import { standingsFigure } from './figure'
+import { ShortList } from './ShortList'
 import { PlaceTable } from './PlaceTable'
 import { PoolChoice } from './PoolChoice'
 import { lastWeights, rememberWeights } from './memory'
@@ -82,6 +83,7 @@ interface StandingsProps {
 function Standings({ view, q, choose, own, why, cost, asValue }: StandingsProps) {
   const focus = useFocus()
   const navigate = useNavigate()
+  const [listing, setListing] = useState(false)
   const table = (places: View['places']) => (
     <PlaceTable
       view={view}
@@ -121,6 +123,13 @@ function Standings({ view, q, choose, own, why, cost, asValue }: StandingsProps)
           }}
         />
         <PoolChoice question={q} choose={choose} />
+        <Button
+          onClick={() => {
+            setListing(true)
+          }}
+        >
+          Shorter list
+        </Button>
         <Boards page="STANDINGS" />
         {!asValue && view.places.length > 0 && (
           <TakeFigure figure={() => standingsFigure(view, title(view, q), baseWords(view), own)} />
@@ -200,6 +209,15 @@ function Standings({ view, q, choose, own, why, cost, asValue }: StandingsProps)
         </Empty>
       ) : (
         table(view.places)
+      )}
+      {listing && (
+        <ShortList
+          group={view.group}
+          kind={q.kind}
+          onClose={() => {
+            setListing(false)
+          }}
+        />
       )}
       {!asValue &&
         view.apart.map((island, i) => (

@@ -32,6 +32,7 @@ import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -169,8 +170,10 @@ class InsideService {
 
     /** One axis only; what the sheet draws a metric from comes first. */
     private static List<NamedSeries> shown(List<NamedSeries> there, List<String> names, SuiteSheet sheet) {
-        List<NamedSeries> asked =
-                there.stream().filter(n -> names.contains(n.name())).toList();
+        List<NamedSeries> asked = there.stream()
+                .filter(n -> names.contains(n.name()))
+                .sorted(Comparator.comparingInt(n -> names.indexOf(n.name())))
+                .toList();
         Optional<NamedSeries> first = asked.isEmpty()
                 ? there.stream()
                         .filter(n -> drawn(sheet, n.name()).isPresent())

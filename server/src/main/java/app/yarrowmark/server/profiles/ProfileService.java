@@ -114,6 +114,7 @@ class ProfileService {
                                 .thenComparing(s -> s.sheet().name()))
                         .map(SuiteView::of)
                         .toList(),
+                shown.map(s -> runs.suitesWithSeries(s.id())).orElse(List.of()),
                 shown.map(s -> strips(s.id(), model.kind())).orElse(List.of()),
                 model.details().claims().stream()
                         .map(c -> claim(c, shown, scores))

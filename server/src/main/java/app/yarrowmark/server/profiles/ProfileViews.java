@@ -23,6 +23,7 @@ final class ProfileViews {
      *
      * @param shown setup whose scores stand for the model here; absent if it was never measured
      * @param suites that were run on any of its setups
+     * @param withSeries those of them of which runs in the shown setup keep a series: there is something to see inside
      * @param standing where the shown setup stands among its kind, by group
      */
     record ModelProfile(
@@ -30,6 +31,7 @@ final class ProfileViews {
             List<SetupLine> setups,
             @Nullable Long shown,
             List<SuiteView> suites,
+            List<Long> withSeries,
             List<GroupStrip> standing,
             List<ClaimView> claims,
             List<SpecView> specification,

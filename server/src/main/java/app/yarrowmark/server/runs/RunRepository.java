@@ -74,6 +74,9 @@ interface RunRepository extends JpaRepository<RunEntity, UUID> {
     @Query("select r.setupId, count(r) from RunEntity r group by r.setupId")
     List<Object[]> countBySetup();
 
+    @Query("select distinct r.suiteId from RunEntity r join r.series s where r.state = 'DONE' and r.flags = '' and r.setupId = :setup")
+    List<Long> suitesWithSeries(long setup);
+
     /** Name, unit, axis and unit of the axis of the series that runs which count have, in a suite and some setups. */
     @Query("select distinct key(s), s.unit, s.axis, s.axisUnit from RunEntity r join r.series s where r.state = 'DONE'"
             + " and r.flags = '' and r.suiteId = :suite and r.setupId in :setups order by key(s)")

@@ -245,6 +245,11 @@ public class RunService {
     /** A series of one run. */
     public record RunSeries(UUID runId, long setupId, Instant startedAt, String name, Series series) {}
 
+    /** Returns the suites of which a run that counts in a setup keeps a series. */
+    public List<Long> suitesWithSeries(long setupId) {
+        return runs.suitesWithSeries(setupId);
+    }
+
     /** Returns which series the runs of a suite have that count in some setups. */
     public List<NamedSeries> seriesNames(long suiteId, Collection<Long> setupIds) {
         return runs.seriesNames(suiteId, setupIds).stream()

@@ -1,0 +1,181 @@
+import { useState } from 'react'
+import { useQueryClient } from '@tanstack/react-query'
+import { api, take } from '../../api/client'
+import type { Schemas } from '../../api/client'
+import { keys, useNextRuns } from '../../api/queries'
+import { minutes, plusMinus } from '../../figures/format'
+import { groups } from '../../figures/words'
+import { Button } from '../../ui/Button'
+import { Dialog } from '../../ui/Dialog'
+import { useNotice } from '../../ui/Notices'
+import { Failed, Loading } from '../../ui/States'
+
+type Plan = Schemas['NextRunsView']
+
+export interface WhatNextProps {
+  readonly sheet: Schemas['RunSheet']
+  readonly onClose: () => void
+}
+
+/** The minutes there are, what to run in them, what each run would tell, and one key that puts it on the run sheet. */
+export function WhatNext({ sheet, onClose }: WhatNextProps) {
+  const [text, setText] = useState('60')
+  const [everyKind, setEveryKind] = useState(false)
+  const asked = Number(text.replace(',', '.'))
+  const sound = asked > 0 && asked <= 10_080
+  const plan = useNextRuns(sheet.setup.id, sound ? asked : 60, everyKind)
+  const client = useQueryClient()
+  const notice = useNotice()
+  const put = async () => {
+    const runs = plan.data?.runs ?? []
+    if (runs.length === 0) return
+    const id = sheet.sitting
+    const suites = [...new Set(runs.map((r) => r.suiteId))]
+    try {
+      await take(api.POST('/api/v1/sittings/{id}/suites', { params: { path: { id } }, body: { suites } }))
+      for (const suite of suites) {
+        const row = sheet.rows.find((r) => r.suite.id === suite)
+        const more = runs.filter((r) => r.suiteId === suite).length
+        await take(
+          api.PUT('/api/v1/sittings/{id}/suites/{suite}', {
+            params: { path: { id, suite } },
+            body: { repeats: Math.min(20, (row?.done ?? 0) + more) },
+          }),
+        )
+      }
+      await client.invalidateQueries({ queryKey: keys.sheet(id) })
+      notice({ text: `${String(runs.length)} runs are on the run sheet.` })
+      onClose()
+    } catch (e) {
+      notice({ text: e instanceof Error ? e.message : String(e) })
+    }
+  }
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      width={860}
+      title={`What to run next on ${sheet.setup.model}`}
+      about="The runs that narrow its place by most for their minutes; tests it lacks come before repeats."
+    >
+      <form
+        className="flex items-center gap-2 text-[13px] mb-3"
+        onSubmit={(e) => {
+          e.preventDefault()
+          void put()
+        }}
+      >
+        <label htmlFor="minutes">There are</label>
+        <input
+          id="minutes"
+          autoFocus
+          inputMode="decimal"
+          aria-invalid={!sound}
+          className="num w-[72px] border border-line rounded bg-sheet px-2 py-1 text-right"
+          value={text}
+          onChange={(e) => {
+            setText(e.target.value)
+          }}
+        />
+        <span>minutes.</span>
+        <label className="flex items-center gap-1.5 ml-3">
+          <input
+            type="checkbox"
+            checked={everyKind}
+            onChange={(e) => {
+              setEveryKind(e.target.checked)
+            }}
+          />
+          against every kind of device
+        </label>
+        <Button type="submit" look="main" className="ml-auto" disabled={(plan.data?.runs.length ?? 0) === 0}>
+          Put on the run sheet
+        </Button>
+      </form>
+      {!sound && <p className="text-brick text-[13px]">Minutes are more than 0 and at most a week.</p>}
+      {plan.isPending && <Loading what="what a run would tell" />}
+      {plan.isError && <Failed error={plan.error} retry={() => void plan.refetch()} />}
+      {plan.data && sound && <PlanTable plan={plan.data} />}
+    </Dialog>
+  )
+}
+
+function PlanTable({ plan }: { readonly plan: Plan }) {
+  return (
+    <>
+      <p className="text-[13px]" data-testid="plan">
+        {summary(plan)}
+      </p>
+      {plan.runs.length > 0 && (
+        <table className="w-full border-collapse text-[13px] mt-2">
+          <thead>
+            <tr className="border-b border-line">
+              <th className="py-1 text-right! pr-3!">#</th>
+              <th>Run</th>
+              <th>It tells of</th>
+              <th className="text-right!">Takes</th>
+              <th className="pl-4!">What it is worth</th>
+            </tr>
+          </thead>
+          <tbody>
+            {plan.runs.map((r, i) => (
+              <tr key={i} className="border-b border-line2">
+                <td className="num text-right pr-3 h-[28px]">{i + 1}</td>
+                <td>
+                  {r.suite} <span className="unit">{r.first ? 'first run here' : 'once more'}</span>
+                </td>
+                <td className="text-ink2">{r.groups.map((g) => groups[g]).join(', ')}</td>
+                <td
+                  className="num text-right whitespace-nowrap"
+                  title={r.learned ? 'by past runs on this kind' : 'by its sheet'}
+                >
+                  {minutes(r.minutes)} <span className="unit">{r.learned ? 'learned' : 'sheet'}</span>
+                </td>
+                <td className="pl-4">{worth(r)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {plan.left.length > 0 && (
+        <details className="text-[12.5px] text-ink2 mt-2">
+          <summary className="cursor-pointer">Not proposed: {plan.left.length}</summary>
+          <ul>
+            {plan.left.map((l) => (
+              <li key={l.suite}>
+                {l.suite} <span className="gap">{l.reason}</span>
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </>
+  )
+}
+
+/** What comes of the plan, in a sentence or two. */
+export function summary(plan: Plan): string {
+  if (plan.runs.length === 0) {
+    return plan.left.some((l) => l.reason.startsWith('takes longer'))
+      ? 'Nothing that fits into these minutes would narrow its place: give it more.'
+      : 'Nothing that could be run here would narrow its place by as much as it takes to read of it.'
+  }
+  const runs = `${String(plan.runs.length)} ${plan.runs.length === 1 ? 'run' : 'runs'} in ${minutes(plan.used)}`
+  const before = plan.placeBefore
+  const after = plan.placeAfter
+  if (!before || !after)
+    return `${runs}: with them it gets a place overall among ${plan.pool}, which it lacks now.`
+  const neighbours = plan.neighbours.length === 0 ? '' : ` Its neighbours: ${plan.neighbours.join('; ')}.`
+  const place = (p: Schemas['PlaceRange']) =>
+    p.best === p.worst ? `place ${String(p.best)}` : `places ${String(p.best)} to ${String(p.worst)}`
+  const of = ` of ${String(before.of)} ${plan.pool}`
+  return before.best === after.best && before.worst === after.worst
+    ? `${runs}. It may have ${place(before)}${of} now, and with them; the differences to its neighbours get surer.${neighbours}`
+    : `${runs}. It may have ${place(before)}${of} now, and ${place(after)} with them, were its scores to stay.${neighbours}`
+}
+
+function worth(r: Plan['runs'][number]): string {
+  if (r.places) return 'gives it a place in a group it lacks'
+  if (r.errorBefore === undefined || r.errorAfter === undefined) return 'helps towards a place'
+  return `difference to its neighbours ${plusMinus(r.errorBefore)} → ${plusMinus(r.errorAfter)}`
+}

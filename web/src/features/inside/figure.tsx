@@ -1,0 +1,65 @@
+import type { Schemas } from '../../api/client'
+import { Lines } from '../../figures/Lines'
+import { unitWords } from '../../figures/format'
+import type { Figure } from '../../figures/take'
+import { levelsOf, onsets, plotLines, spotsOf } from './lines'
+import { framesWords, holdsWords, lineName, placeWords, sizesWords } from './words'
+
+type View = Schemas['InsideView']
+
+const width = 1060
+const panel = 300
+
+/** What is shown, as one figure: a panel for each unit; its data holds every value. */
+export function insideFigure(view: View, focus: number | undefined): Figure {
+  const units = [...new Set(view.lines.map((l) => l.unit))]
+  const words = view.lines
+    .map((l) => {
+      const told =
+        sizesWords(view, l) || holdsWords(view, l) || (l.frames ? framesWords(l.frames, view.floor) : '')
+      return `${lineName(view, l)}: ${told}`
+    })
+    .join('. ')
+  return {
+    title: `${view.suite}, ${view.setups.map((s) => s.label).join(' and ')}`,
+    about: words.length > 190 ? `${words.slice(0, 189)}…` : words,
+    source: `Yarrowmark, middle of the runs that count, ${new Date().toISOString().slice(0, 10)}`,
+    width,
+    height: units.length * (panel + 8),
+    drawing: (
+      <g>
+        {units.map((unit, i) => {
+          const own = view.lines.filter((l) => l.unit === unit)
+          return (
+            <svg key={unit} y={i * (panel + 8)} width={width} height={panel}>
+              <Lines
+                lines={plotLines(view, focus, own)}
+                unit={unitWords(unit)}
+                log={view.kind === 'SIZES'}
+                xWords={(x) => placeWords(view, x)}
+                levels={levelsOf(own)}
+                uprights={view.kind === 'TIME' ? onsets(view, own) : []}
+                spots={units.length === 1 ? spotsOf(view) : []}
+                width={width}
+                height={panel}
+              />
+            </svg>
+          )
+        })}
+      </g>
+    ),
+    table: [
+      ['setup', 'series', 'unit', view.axis === '' ? 'place' : view.axis, 'axis unit', 'value'],
+      ...view.lines.flatMap((l) =>
+        l.x.map((x, i) => [
+          l.setup,
+          l.name,
+          unitWords(l.unit),
+          String(x),
+          unitWords(view.axisUnit),
+          String(l.y[i] ?? ''),
+        ]),
+      ),
+    ],
+  }
+}

@@ -1,0 +1,87 @@
+import type { Schemas } from '../../api/client'
+import { number, significant, unitWords } from '../../figures/format'
+import { bytes } from '../../figures/Curve'
+
+type View = Schemas['InsideView']
+type Line = View['lines'][number]
+
+const inBytes: Readonly<Record<string, number>> = {
+  By: 1,
+  kBy: 1000,
+  MBy: 1e6,
+  KiBy: 1024,
+  KiB: 1024,
+  MiBy: 1024 ** 2,
+  MiB: 1024 ** 2,
+  GiBy: 1024 ** 3,
+}
+
+/** A place on the axis, in words. */
+export function placeWords(view: Pick<View, 'kind' | 'axisUnit'>, x: number): string {
+  if (view.kind === 'SIZES') return bytes(x * (inBytes[view.axisUnit] ?? 1))
+  if (view.kind === 'TIME' && view.axisUnit === 's') return clock(x)
+  return `${significant(x, 3)}${view.kind === 'TIME' ? ` ${view.axisUnit}` : ''}`
+}
+
+/** 95 gives 1:35. */
+export function clock(seconds: number): string {
+  const whole = Math.round(seconds)
+  return `${String(Math.floor(whole / 60))}:${String(whole % 60).padStart(2, '0')}`
+}
+
+/** A value with its unit, four digits. */
+export function valueWords(value: number, unit: string): string {
+  return `${significant(value)} ${unitWords(unit)}`
+}
+
+/** The name of a line: what tells it from the others. */
+export function lineName(view: View, line: Line): string {
+  const setups = new Set(view.lines.map((l) => l.setupId)).size
+  const names = new Set(view.lines.map((l) => l.name)).size
+  if (setups === 1) return line.name
+  return names === 1 ? line.setup : `${line.name}, ${line.setup}`
+}
+
+/** A stretch of a trace in a sentence: what was held, and since when it throttled. */
+export function holdsWords(view: View, line: Line): string {
+  const t = line.time
+  if (!t) return ''
+  const unit = unitWords(line.unit)
+  if (t.held === undefined)
+    return `${line.higherIsBetter ? 'best' : 'lowest'} ${significant(t.peak)} ${unit}, at the end ${significant(t.sustained)} ${unit}`
+  const onset =
+    t.onset === undefined
+      ? 'it never fell below 95 % of its best for good'
+      : `below 95 % of its best for good from ${placeWords(view, t.onset)} on`
+  return `best ${significant(t.peak)} ${unit}, sustained ${significant(t.sustained)} ${unit}, ${number(100 * t.held, 0)} % held; ${onset}`
+}
+
+/** What frames come to, in a sentence. */
+export function framesWords(f: NonNullable<Line['frames']>, floor: number | undefined): string {
+  const held =
+    f.heldAt === undefined
+      ? ''
+      : ` Held at ${number(f.heldAt, 0)} per second by the display: this says nothing of how much more the device could do.`
+  const rough = f.rough ? ' Under 3 000 frames: the slowest hundredth is rough.' : ''
+  const under =
+    floor === undefined || f.under === undefined
+      ? ''
+      : f.under === 0
+        ? ` Never under ${significant(floor, 3)}.`
+        : ` Under ${significant(floor, 3)} for ${number(100 * f.under, f.under < 0.1 ? 1 : 0)} % of the time.`
+  return `${number(f.average, 1)} frames/s on average, ${number(f.low, 1)} in the slowest hundredth, over ${number(f.count, 0)} frames.${under}${held}${rough}`
+}
+
+/** What a curve along sizes comes to, in a sentence. */
+export function sizesWords(view: View, line: Line): string {
+  const s = line.sizes
+  if (!s) return ''
+  const half = s.halfSize === undefined ? '' : `, half of that from ${placeWords(view, s.halfSize)} on`
+  const dips = s.odd.filter((o) => o.mark === 'DIP').map((o) => placeWords(view, o.x))
+  const falls = s.odd.filter((o) => o.mark === 'DECLINE').map((o) => placeWords(view, o.x))
+  return [
+    `best ${valueWords(s.peak, line.unit)} at ${placeWords(view, s.peakSize)}, levels out at ${valueWords(s.level, line.unit)}${half}`,
+    ...(dips.length === 0 ? [] : [`dips at ${dips.join(', ')}`]),
+    ...(falls.length === 0 ? [] : [`falls off from ${falls[0] ?? ''}`]),
+  ].join('; ')
+}

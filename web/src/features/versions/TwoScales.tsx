@@ -1,0 +1,120 @@
+import type { Schemas } from '../../api/client'
+import { number, unitWords } from '../../figures/format'
+import { stepRange, stepX } from '../../figures/StepLine'
+import { points, shortLabels, testName } from './words'
+
+type Line = Schemas['LineView']
+type Test = Schemas['LineTest']
+
+const width = 1050
+const height = 230
+const edge = 92
+
+/**
+ * Two tests of very different size in their own units: the left scale belongs to the solid line with dots, the right one to the
+ * dashed line with open squares, and each scale bears the name and the mark of its line.
+ */
+export function TwoScales({ line, tests }: { readonly line: Line; readonly tests: readonly [Test, Test] }) {
+  const labels = shortLabels(line.versions.map((v) => v.label))
+  const inner = width - 2 * edge
+  const x = stepX(line.versions.length, inner)
+  const scales = tests.map((t) => scaleOf(t))
+  return (
+    <figure className="mt-3 border-b border-line pb-2" data-testid="two-scales">
+      <figcaption className="text-[12.5px] text-ink2 mb-1">
+        Two scales, each in its own unit: {testName(tests[0])} at the left, solid with dots;{' '}
+        {testName(tests[1])} at the right, dashed with squares. Where the lines meet means nothing.
+      </figcaption>
+      <svg
+        width="100%"
+        viewBox={`0 0 ${String(width)} ${String(height)}`}
+        role="img"
+        aria-label={tests
+          .map(
+            (t) =>
+              `${t.suite}, ${t.name}: ${t.cells.map((c, i) => `${labels[i] ?? ''} ${c.value === undefined ? (c.gap ?? 'no score') : `${number(c.value, c.decimals)} ${unitWords(t.unit)}`}`).join(', ')}`,
+          )
+          .join('. ')}
+      >
+        {labels.map((l, i) => (
+          <g key={i}>
+            <line x1={edge + x(i)} x2={edge + x(i)} y1={22} y2={height - 24} stroke="var(--line2)" />
+            <text x={edge + x(i)} y={height - 6} textAnchor="middle" fontSize={11.5} fill="var(--ink2)">
+              {l}
+            </text>
+          </g>
+        ))}
+        {tests.map((t, side) => {
+          const scale = scales[side]
+          if (!scale) return null
+          const shown = points(t, true)
+          const has = shown.flatMap((p, i) => (p.value === undefined ? [] : [{ v: p.value, i }]))
+          const left = side === 0
+          return (
+            <g key={side}>
+              <text
+                x={left ? 0 : width}
+                y={12}
+                textAnchor={left ? 'start' : 'end'}
+                fontSize={12}
+                fontWeight={620}
+                fill="var(--ink)"
+              >
+                {left ? '●' : '□'} {testName(t)}, {unitWords(t.unit)}
+                {t.better === 'LOWER' ? ', less is better' : ''}
+              </text>
+              {scale.ticks.map((v) => (
+                <text
+                  key={v}
+                  x={left ? edge - 10 : width - edge + 10}
+                  y={scale.y(v) + 4}
+                  textAnchor={left ? 'end' : 'start'}
+                  fontSize={11}
+                  fill="var(--ink2)"
+                  className="num"
+                >
+                  {number(v, scale.decimals)}
+                </text>
+              ))}
+              <polyline
+                points={has.map((p) => `${(edge + x(p.i)).toFixed(1)},${scale.y(p.v).toFixed(1)}`).join(' ')}
+                fill="none"
+                stroke={left ? 'var(--ink)' : 'var(--ink2)'}
+                strokeWidth={1.6}
+                {...(left ? {} : { strokeDasharray: '6 4' })}
+              />
+              {has.map((p) =>
+                left ? (
+                  <circle key={p.i} cx={edge + x(p.i)} cy={scale.y(p.v)} r={4} fill="var(--ink)" />
+                ) : (
+                  <rect
+                    key={p.i}
+                    x={edge + x(p.i) - 4}
+                    y={scale.y(p.v) - 4}
+                    width={8}
+                    height={8}
+                    fill="var(--sheet)"
+                    stroke="var(--ink2)"
+                    strokeWidth={1.6}
+                  />
+                ),
+              )}
+            </g>
+          )
+        })}
+      </svg>
+    </figure>
+  )
+}
+
+/** A scale of a test's own values with five marks. */
+function scaleOf(test: Test) {
+  const [low, high] = stepRange([points(test, true)])
+  const y = (v: number) => 30 + ((high - v) / Math.max(1e-12, high - low)) * (height - 64)
+  const step = (high - low) / 4
+  return {
+    y,
+    ticks: Array.from({ length: 5 }, (_, i) => low + i * step),
+    decimals: Math.max(0, Math.ceil(-Math.log10(step)) + 1),
+  }
+}

@@ -1,0 +1,173 @@
+import { useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { api, take } from '../../api/client'
+import type { Schemas } from '../../api/client'
+import { keys } from '../../api/queries'
+import { useNotice } from '../../ui/Notices'
+import { commonWords, day, shortLabels } from './words'
+
+type Line = Schemas['LineView']
+type Version = Line['versions'][number]
+
+export interface VersionAxisProps {
+  readonly line: Line
+  readonly focus: number | undefined
+  readonly at: number | undefined
+}
+
+const mostAcross = 8
+
+/** The versions with what else changed at each, when it was run, and what somebody noted. */
+export function VersionAxis({ line, focus, at }: VersionAxisProps) {
+  const labels = shortLabels(line.versions.map((v) => v.label))
+  const common = commonWords(line.versions.map((v) => v.label))
+  const look = (i: number) =>
+    `${i === focus ? 'shadow-[inset_0_-2px_0_var(--gold)]' : ''} ${i === at ? 'bg-ground' : ''}`
+  const head = (v: Version, i: number) => (
+    <Link
+      to={`/catalogue/setups/${String(v.setupId)}`}
+      className="font-[600] hover:underline underline-offset-2"
+      data-subject={`setup-${String(v.setupId)}`}
+    >
+      {labels[i]}
+      {v.tuned && <span className="unit"> tuned</span>}
+    </Link>
+  )
+  if (line.versions.length > mostAcross) {
+    return (
+      <table className="w-full border-collapse text-[12.5px] mt-4" aria-label="Versions">
+        <thead>
+          <tr className="border-b border-line">
+            <th className="py-1">{common === '' ? line.words : common}</th>
+            <th>Ran on</th>
+            <th>Also changed</th>
+            <th>Note</th>
+          </tr>
+        </thead>
+        <tbody>
+          {line.versions.map((v, i) => (
+            <tr key={v.setupId} className={`border-b border-line2 ${look(i)}`}>
+              <td className="py-1 pr-4">{head(v, i)}</td>
+              <td className="pr-4 whitespace-nowrap text-ink2">{ran(v)}</td>
+              <td className="pr-4">
+                <Changes version={v} first={i === 0} />
+              </td>
+              <td>
+                <Note version={v} />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    )
+  }
+  const rows = [
+    [common === '' ? line.words : common, head],
+    ['Also changed', (v: Version, i: number) => <Changes version={v} first={i === 0} />],
+    ['Ran on', (v: Version) => <span className="text-ink2">{ran(v)}</span>],
+    ['Note', (v: Version) => <Note version={v} />],
+  ] as const
+  return (
+    <table className="w-full border-collapse text-[12.5px] mt-3 table-fixed" aria-label="Versions">
+      <tbody>
+        {rows.map(([name, cell]) => (
+          <tr key={name}>
+            <th scope="row" className="w-[104px] py-[3px] align-top">
+              {name}
+            </th>
+            {line.versions.map((v, i) => (
+              <td key={v.setupId} className={`py-[3px] pr-3 align-top ${look(i)}`}>
+                {cell(v, i)}
+              </td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}
+
+function ran(v: Version) {
+  return v.firstRun === undefined ? <span className="gap">nothing counts</span> : day(v.firstRun)
+}
+
+/** Unmeant first, with the hatched edge; what is only unknown on one side says nothing of a step. */
+export function Changes({ version, first }: { readonly version: Version; readonly first: boolean }) {
+  const known = version.changes.filter((c) => c.standing !== 'UNKNOWN')
+  const order = ['UNMEANT', 'CAVEAT', 'MEANT']
+  const sorted = [...known].sort((a, b) => order.indexOf(a.standing) - order.indexOf(b.standing))
+  if (first) return <span className="text-ink2">the first</span>
+  if (sorted.length === 0) return <span className="text-ink2">nothing known</span>
+  return (
+    <span className="flex flex-col items-start gap-1">
+      {sorted.map((c) => (
+        <span
+          key={c.key}
+          className={c.standing === 'MEANT' ? 'meant' : 'unmeant'}
+          data-standing={c.standing}
+          title={c.note}
+        >
+          {c.name.toLowerCase()}{' '}
+          <span className="[overflow-wrap:anywhere]">
+            {c.before} → {c.after}
+          </span>
+        </span>
+      ))}
+    </span>
+  )
+}
+
+/** What might explain something: typed on the spot, kept with the setup. */
+function Note({ version }: { readonly version: Version }) {
+  const [text, setText] = useState<string | null>(null)
+  const client = useQueryClient()
+  const notice = useNotice()
+  const keep = async (next: string, before: string) => {
+    setText(null)
+    if (next.trim() === before) return
+    try {
+      await take(
+        api.PUT('/api/v1/setups/{id}/note', {
+          params: { path: { id: version.setupId } },
+          body: { note: next },
+        }),
+      )
+      await client.invalidateQueries({ queryKey: keys.line() })
+      notice({ text: 'The note is kept.', undo: () => void keep(before, next) })
+    } catch (e) {
+      notice({ text: e instanceof Error ? e.message : String(e) })
+      setText(next)
+    }
+  }
+  if (text === null) {
+    return (
+      <button
+        className={`text-left hover:underline underline-offset-2 ${version.note === undefined ? 'text-ink2' : ''}`}
+        aria-label={`Note on ${version.label}${version.note === undefined ? '' : `: ${version.note}`}`}
+        onClick={() => {
+          setText(version.note ?? '')
+        }}
+      >
+        {version.note ?? 'add'}
+      </button>
+    )
+  }
+  return (
+    <input
+      autoFocus
+      aria-label={`Note on ${version.label}`}
+      className="w-full border border-line rounded bg-sheet px-1.5 py-0.5"
+      maxLength={1000}
+      value={text}
+      onChange={(e) => {
+        setText(e.target.value)
+      }}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter') void keep(text, version.note ?? '')
+        if (e.key === 'Escape') setText(null)
+      }}
+      onBlur={() => void keep(text, version.note ?? '')}
+    />
+  )
+}

@@ -1,0 +1,356 @@
+import { useMemo, useState } from 'react'
+import { useSearchParams } from 'react-router'
+import { useFocus } from '../../app/focus'
+import { useShortcuts } from '../../app/keys'
+import type { Schemas } from '../../api/client'
+import { useLine, useUnitLines } from '../../api/queries'
+import { capital, kinds } from '../../figures/words'
+import { Button } from '../../ui/Button'
+import { Dialog } from '../../ui/Dialog'
+import { Finder } from '../../ui/Finder'
+import { Segments } from '../../ui/Segments'
+import { Select } from '../../ui/Select'
+import { Empty, Failed, Loading } from '../../ui/States'
+import { TakeFigure } from '../../ui/TakeFigure'
+import { bases } from '../side-by-side/words'
+import { address, question } from './address'
+import type { Question, Show } from './address'
+import { ChangeTable } from './ChangeTable'
+import { lineFigure } from './figure'
+import { Plots } from './Plots'
+import { TwoScales } from './TwoScales'
+import { Changes, VersionAxis } from './VersionAxis'
+import { daysWords, shortLabels, testKey, title } from './words'
+
+type Line = Schemas['LineView']
+type UnitLine = Schemas['UnitLine']
+
+const fewest = 3
+
+/** What did each version do? One unit along one factor. */
+export function VersionsPage() {
+  const [search, setSearch] = useSearchParams()
+  const q = question(search)
+  const focus = useFocus()
+  const units = useUnitLines()
+  const usual = chosen(units.data, focus?.setupId, focus?.modelId)
+  const setups = q.setups.length > 0 ? q.setups : usual === undefined ? [] : [usual]
+  const line = useLine(
+    setups.length === 0
+      ? undefined
+      : {
+          setup: [...setups],
+          ...(q.factor === undefined ? {} : { factor: q.factor }),
+          order: q.order,
+          basis: q.basis,
+          threshold: q.threshold,
+        },
+  )
+  const [choosing, setChoosing] = useState(false)
+  const change = (next: Question) => {
+    setSearch(address(next, search))
+  }
+  const choice = choosing && (
+    <ChooseUnit
+      units={units.data ?? []}
+      onChoose={(u) => {
+        setChoosing(false)
+        change({ ...q, setups: [u.lastSetup], factor: undefined, two: [] })
+      }}
+      onClose={() => {
+        setChoosing(false)
+      }}
+    />
+  )
+  const another = () => {
+    setChoosing(true)
+  }
+  if (units.isError) return <Failed error={units.error} retry={() => void units.refetch()} />
+  if (units.isPending) return <Loading what="what can be followed" />
+  if (line.isError) return <Failed error={line.error} retry={() => void line.refetch()} />
+  if (setups.length === 0) return <Nothing />
+  if (!line.data) return <Loading what="the versions" />
+  return (
+    <>
+      <Versions line={line.data} q={q} change={change} onAnother={another} />
+      {choice}
+    </>
+  )
+}
+
+/** The device in focus if it has a line, else whatever has the longest. */
+function chosen(
+  units: readonly UnitLine[] | undefined,
+  setup: number | undefined,
+  model: number | undefined,
+): number | undefined {
+  if (!units) return undefined
+  const own = units.find((u) => u.modelId === model && u.setups >= fewest)
+  return own && setup !== undefined ? setup : units[0]?.lastSetup
+}
+
+function Nothing() {
+  return (
+    <Empty title="Nothing can be followed yet">
+      <p>
+        A line needs a device in two setups or more. On Desk, <b>Change the setup</b> makes the next one:
+        another browser version, another driver, another day.
+      </p>
+    </Empty>
+  )
+}
+
+interface VersionsProps {
+  readonly line: Line
+  readonly q: Question
+  readonly change: (next: Question) => void
+  readonly onAnother: () => void
+}
+
+function Versions({ line, q, change, onAnother }: VersionsProps) {
+  const focusSetup = useFocus()?.setupId
+  const focus = line.versions.findIndex((v) => v.setupId === focusSetup)
+  const inFocus = focus < 0 ? undefined : focus
+  const [at, setAt] = useState<number | undefined>(undefined)
+  const shortcuts = useMemo(
+    () => [
+      {
+        keys: 'o',
+        words: 'Own units, or the first as 100',
+        run: () => {
+          change({ ...q, show: q.show === 'units' ? 'plots' : 'units' })
+        },
+      },
+      {
+        keys: 'b',
+        words: 'Next way to put a difference',
+        run: () => {
+          const all = Object.keys(bases) as Question['basis'][]
+          change({
+            ...q,
+            show: 'change',
+            basis: all[(all.indexOf(q.basis) + 1) % all.length] ?? 'GAIN',
+          })
+        },
+      },
+    ],
+    [q, change],
+  )
+  useShortcuts(shortcuts)
+  const two = q.two.flatMap((k) => line.tests.filter((t) => testKey(t) === k))
+  const [left, right] = two
+  return (
+    <div className="pt-[18px] px-[26px] pb-8">
+      <div className="flex items-start gap-2">
+        <div className="flex-1 min-w-0">
+          <h1>{title(line)}</h1>
+          <p className="text-ink2 text-[13px] mt-0.5">{about(line, q)}</p>
+        </div>
+        <Button onClick={onAnother}>Another device</Button>
+        <TakeFigure figure={() => lineFigure(line, q.show === 'units', inFocus)} />
+      </div>
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-2 border-y border-line2 py-[8px] mt-3 text-[13px]">
+        <Segments
+          label="What is shown"
+          value={q.show}
+          choices={shows}
+          onValue={(show) => {
+            change({ ...q, show })
+          }}
+        />
+        <Select
+          label="What is followed"
+          value={line.factor ?? 'time'}
+          choices={[
+            ...line.factors.map((f) => ({
+              value: f.key,
+              label: `${f.words.toLowerCase()}, ${String(f.values)} values`,
+            })),
+            { value: 'time', label: 'every setup, over time' },
+          ]}
+          onValue={(factor) => {
+            change({ ...q, factor })
+          }}
+        />
+        <Select
+          label="Order"
+          value={q.order}
+          choices={[
+            { value: 'VERSION', label: line.factor === undefined ? 'as they were made' : 'by version' },
+            { value: 'DATE', label: 'by the day of the first run' },
+          ]}
+          onValue={(order) => {
+            change({ ...q, order: order as Question['order'] })
+          }}
+        />
+        {q.show === 'change' && (
+          <Select
+            label="How a difference is put"
+            value={q.basis}
+            choices={(Object.keys(bases) as Question['basis'][]).map((b) => ({
+              value: b,
+              label: bases[b].name,
+            }))}
+            onValue={(basis) => {
+              change({ ...q, basis: basis as Question['basis'] })
+            }}
+          />
+        )}
+        <Select
+          label="Smallest change that matters"
+          value={String(q.threshold)}
+          choices={[...new Set([0, 0.005, 0.01, 0.02, 0.03, 0.05, q.threshold])]
+            .sort((a, b) => a - b)
+            .map((t) => ({
+              value: String(t),
+              label: t === 0 ? 'any change matters' : `matters from ${String(Math.round(t * 1000) / 10)} %`,
+            }))}
+          onValue={(t) => {
+            change({ ...q, threshold: Number(t) })
+          }}
+        />
+        <span className="text-ink2 text-[12.5px] ml-auto">unit {line.unit}</span>
+      </div>
+      {line.tests.length === 0 ? (
+        <p className="text-ink2 py-6">
+          No test was run in two of these setups yet: run the same suites in each to see what a version did.
+        </p>
+      ) : q.show === 'change' ? (
+        <ChangeTable line={line} />
+      ) : (
+        <>
+          {left && right && <TwoScales line={line} tests={[left, right]} />}
+          <Plots
+            line={line}
+            own={q.show === 'units'}
+            focus={inFocus}
+            at={at}
+            onAt={setAt}
+            chosen={q.two}
+            onChoose={(key) => {
+              const next = q.two.includes(key) ? q.two.filter((k) => k !== key) : [...q.two, key].slice(-2)
+              change({ ...q, two: next })
+            }}
+          />
+        </>
+      )}
+      <VersionAxis line={line} focus={inFocus} at={at} />
+      <Together line={line} />
+      {line.once.length > 0 && (
+        <p className="text-ink2 text-[12.5px] mt-2">
+          In one version only, and so not shown:{' '}
+          {line.once
+            .map((o) => `${o.suite}, ${String(o.tests)} ${o.tests === 1 ? 'test' : 'tests'}`)
+            .join('; ')}
+          .
+        </p>
+      )}
+    </div>
+  )
+}
+
+const shows: readonly { readonly value: Show; readonly label: string; readonly about: string }[] = [
+  { value: 'plots', label: 'first = 100', about: 'Every test on one scale, the first version as 100' },
+  { value: 'units', label: 'own units', about: 'Every test in its own unit, on its own scale' },
+  { value: 'change', label: 'first to last', about: 'The change from the first version to the last' },
+]
+
+function about(line: Line, q: Question): string {
+  const what =
+    q.show === 'units'
+      ? 'Each test in its own unit and on its own scale. Bars: 90 % intervals. Choose two by their names to lay them over each other.'
+      : q.show === 'change'
+        ? `${bases[line.basis].about}, first version to last. ±: 95 % interval, movement between days included.`
+        : 'First version = 100, up is better whichever way the unit runs. Bars: 90 % intervals.'
+  return `${what} ${daysWords(line.tests)}`
+}
+
+/** Versions at which tests moved, with what else changed there that can touch them. */
+function Together({ line }: { readonly line: Line }) {
+  const labels = shortLabels(line.versions.map((v) => v.label))
+  if (line.together.length === 0) return null
+  return (
+    <section className="mt-3 border-t border-line pt-2 text-[13px]" aria-label="What moved">
+      {line.together.map((t) => {
+        const unmeant = t.changes.filter((c) => c.standing === 'UNMEANT' || c.standing === 'CAVEAT')
+        const version = line.versions[t.version]
+        return (
+          <div
+            key={t.version}
+            className="py-1 flex flex-wrap items-baseline gap-x-2"
+            data-version={t.version}
+          >
+            <b className="font-[600]">
+              {t.up.length + t.down.length > 1 ? 'Moved together at' : 'Moved at'} {labels[t.version]}:
+            </b>
+            {t.up.length > 0 && <span className="text-teal">up: {t.up.join(', ').toLowerCase()}</span>}
+            {t.down.length > 0 && (
+              <span className="text-mulberry">down: {t.down.join(', ').toLowerCase()}</span>
+            )}
+            {unmeant.length > 0 && version && (
+              <>
+                <span>
+                  {unmeant.length === 1 ? 'One fact' : `${String(unmeant.length)} facts`} changed with{' '}
+                  {t.up.length + t.down.length > 1 ? 'them' : 'it'} that{' '}
+                  {unmeant.length === 1 ? 'was' : 'were'} not meant:
+                </span>
+                <Changes version={{ ...version, changes: unmeant }} first={false} />
+              </>
+            )}
+            {unmeant.length === 0 && (
+              <span className="text-ink2">
+                Nothing else is known to have changed
+                {line.factor === undefined ? '' : ` beside the ${line.words.toLowerCase()}`}.
+              </span>
+            )}
+            {version?.note !== undefined && <span className="text-ink2">Note: {version.note}</span>}
+          </div>
+        )
+      })}
+    </section>
+  )
+}
+
+function ChooseUnit({
+  units,
+  onChoose,
+  onClose,
+}: {
+  readonly units: readonly UnitLine[]
+  readonly onChoose: (unit: UnitLine) => void
+  readonly onClose: () => void
+}) {
+  const [text, setText] = useState('')
+  const words = text.toLowerCase().split(/\s+/).filter(Boolean)
+  const found = units
+    .filter((u) => words.every((w) => `${u.model} ${u.unit} ${kinds[u.kind].one}`.toLowerCase().includes(w)))
+    .slice(0, 60)
+    .map((u) => ({
+      key: `${String(u.modelId)} ${u.unit}`,
+      title: u.model,
+      about: `${kinds[u.kind].one}, unit ${u.unit}, ${String(u.setups)} setups`,
+      unit: u,
+    }))
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      width={520}
+      title="Follow another device"
+      about={capital('units that have two setups or more')}
+    >
+      <Finder
+        label="Which device"
+        listLabel="Devices with several setups"
+        placeholder="words of a model"
+        text={text}
+        onText={setText}
+        found={found}
+        onChoose={(f) => {
+          onChoose(f.unit)
+        }}
+        nothing={text === '' ? undefined : 'No device with several setups has all of these words.'}
+      />
+    </Dialog>
+  )
+}

@@ -1,0 +1,100 @@
+import type { Schemas } from '../../api/client'
+import { number, unitWords } from '../../figures/format'
+import { StepLine, stepRange } from '../../figures/StepLine'
+import type { Figure } from '../../figures/take'
+import { plotHeight, plotWidth } from './Plots'
+import { drifts, marks, percent, points, shortLabels, testName, title, told } from './words'
+
+type Line = Schemas['LineView']
+
+const across = 4
+const gap = 18
+const head = 20
+
+/** The plots as they are shown, as one figure; its data holds every score with its unit. */
+export function lineFigure(line: Line, own: boolean, focus: number | undefined): Figure {
+  const tests = line.tests.filter((t) => t.cells.some((c) => c.index !== undefined))
+  const labels = shortLabels(line.versions.map((v) => v.label))
+  const range = stepRange(tests.map((t) => points(t, false)))
+  const rows = Math.max(1, Math.ceil(tests.length / across))
+  return {
+    title: title(line),
+    about: `${own ? 'Each test in its own unit, on its own scale' : 'First version = 100, up is better'}. Bars: 90 % intervals. Matters from ${number(line.threshold * 100, 1)} %.`,
+    source: `Yarrowmark, revision ${String(line.revision)} of the scores, ${new Date().toISOString().slice(0, 10)}`,
+    width: across * plotWidth + (across - 1) * gap,
+    height: rows * (head + plotHeight + 10) + 20,
+    drawing: (
+      <g>
+        {tests.map((t, i) => {
+          const said = told(t, labels)
+          const shown = points(t, own)
+          return (
+            <g
+              key={i}
+              transform={`translate(${String((i % across) * (plotWidth + gap))} ${String(Math.floor(i / across) * (head + plotHeight + 10))})`}
+            >
+              <text x={0} y={13} fontSize={12.5} fontWeight={620} fill="var(--ink)">
+                {testName(t).slice(0, 34)}
+              </text>
+              <text x={plotWidth} y={13} fontSize={12} textAnchor="end" fill="var(--ink)">
+                {t.firstToLast === undefined ? '' : percent(t.firstToLast.times - 1)}
+              </text>
+              <g transform={`translate(0 ${String(head)})`}>
+                <StepLine
+                  points={shown}
+                  marks={marks(t)}
+                  drifts={drifts(t)}
+                  range={own ? stepRange([shown]) : range}
+                  base={own ? undefined : 100}
+                  focus={focus}
+                  width={plotWidth}
+                  height={plotHeight}
+                />
+                <text x={2} y={plotHeight - 5} fontSize={11} fill={`var(--${said.ink})`}>
+                  {said.words.slice(0, 40)}
+                </text>
+              </g>
+            </g>
+          )
+        })}
+        <text x={0} y={rows * (head + plotHeight + 10) + 12} fontSize={11} fill="var(--ink2)">
+          {line.words}: {line.versions.map((v) => v.label).join(', ')}
+        </text>
+      </g>
+    ),
+    table: [
+      [
+        'suite',
+        'test',
+        'unit',
+        'better',
+        'version',
+        'setup',
+        'value',
+        'index',
+        'low90',
+        'high90',
+        'runs',
+        'gap',
+        'told',
+      ],
+      ...line.tests.flatMap((t) =>
+        t.cells.map((c, i) => [
+          `${t.suite} ${t.version}`,
+          t.name,
+          unitWords(t.unit),
+          t.better === 'LOWER' ? 'less' : 'more',
+          line.versions[i]?.label ?? '',
+          line.versions[i]?.name ?? '',
+          c.words ?? (c.value === undefined ? '' : c.value.toFixed(c.decimals)),
+          c.index === undefined ? '' : c.index.toFixed(2),
+          c.low === undefined ? '' : c.low.toFixed(2),
+          c.high === undefined ? '' : c.high.toFixed(2),
+          String(c.count),
+          c.gap ?? '',
+          told(t, labels).words,
+        ]),
+      ),
+    ],
+  }
+}

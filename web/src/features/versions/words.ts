@@ -1,0 +1,180 @@
+import type { Schemas } from '../../api/client'
+import { number } from '../../figures/format'
+import type { Drift, StepMark, StepPoint } from '../../figures/StepLine'
+
+type Line = Schemas['LineView']
+type Test = Schemas['LineTest']
+
+const thin = '\u2009'
+
+/** What a test does along the line, in words, and its ink. */
+export interface Told {
+  readonly words: string
+  readonly ink: 'teal' | 'mulberry' | 'ink2'
+}
+
+/** Labels without the words that all of them begin with: Wick 112, Wick 113 gives 112, 113. */
+export function shortLabels(labels: readonly string[]): readonly string[] {
+  const words = labels.map((l) => l.split(' '))
+  const most = Math.min(...words.map((w) => w.length)) - 1
+  let same = 0
+  while (same < most && words.every((w) => w[same] === words[0]?.[same])) same++
+  return words.length < 2 ? labels : words.map((w) => w.slice(same).join(' '))
+}
+
+/** What all labels begin with. */
+export function commonWords(labels: readonly string[]): string {
+  const [first] = labels
+  const [short] = shortLabels(labels)
+  return first === undefined || short === undefined ? '' : first.slice(0, first.length - short.length).trim()
+}
+
+/** Steps, blips, drifts and shifts in their order; else what the line as a whole does. */
+export function told(test: Test, labels: readonly string[]): Told {
+  const label = (i: number) => labels[i] ?? String(i + 1)
+  const found: { readonly at: number; readonly words: string; readonly up?: boolean }[] = []
+  for (const m of marks(test)) {
+    if (m.kind === 'blip') found.push({ at: m.at, words: `blip at ${label(m.at)}` })
+    else
+      found.push({
+        at: m.at,
+        words: m.kind.startsWith('shift')
+          ? `shift ${m.kind === 'shift up' ? 'up' : 'down'} near ${label(m.at)}`
+          : `step ${m.kind} at ${label(m.at)}`,
+        up: m.kind.endsWith('up'),
+      })
+  }
+  for (const s of test.stretches) {
+    if (s.name === 'DRIFT')
+      found.push({
+        at: s.first,
+        words: `drift, ${percent(s.aVersion - 1)} a version`,
+        up: s.aVersion > 1,
+      })
+  }
+  found.sort((a, b) => a.at - b.at)
+  if (found.length > 0) {
+    const ups = found.filter((f) => f.up === true).length
+    const downs = found.filter((f) => f.up === false).length
+    return {
+      words: found.map((f) => f.words).join(', '),
+      ink: ups > 0 && downs === 0 ? 'teal' : downs > 0 && ups === 0 ? 'mulberry' : 'ink2',
+    }
+  }
+  return { words: quiet(test), ink: 'ink2' }
+}
+
+function quiet(test: Test): string {
+  if (test.firstToLast === undefined)
+    return test.scale === 'RATIO' ? 'in one version only' : 'not on a scale of ratios'
+  if (test.steps.every((s) => s.kind === 'UNKNOWN')) return 'noise unknown'
+  const names = test.stretches.map((s) => s.name)
+  if (names.every((n) => n === 'LEVEL')) return 'level'
+  return names.every((n) => n === 'TOO_SHORT') ? 'no step; too few versions for more' : 'no change shown'
+}
+
+/** What stands under the line. */
+export function marks(test: Test): readonly StepMark[] {
+  const all: StepMark[] = []
+  test.steps.forEach((s, i) => {
+    const before = test.steps[i - 1]
+    if (s.kind === 'UP') all.push({ at: s.to, kind: 'up' })
+    if (s.kind === 'DOWN') all.push({ at: s.to, kind: 'down' })
+    // Into the version that is off; the way out is the same blip.
+    if (s.kind === 'BLIP' && !(before?.kind === 'BLIP' && all.at(-1)?.at === s.from))
+      all.push({ at: s.to, kind: 'blip' })
+  })
+  for (const s of test.stretches) {
+    if (s.name === 'SHIFT' && s.shiftFrom !== undefined)
+      all.push({ at: s.shiftFrom, kind: s.aVersion > 1 ? 'shift up' : 'shift down' })
+  }
+  return all
+}
+
+export function drifts(test: Test): readonly Drift[] {
+  return test.stretches
+    .filter((s) => s.name === 'DRIFT')
+    .map((s) => ({ first: s.first, last: s.last, up: s.aVersion > 1 }))
+}
+
+/** The points of a test: the first version as 100, or its own values. */
+export function points(test: Test, own: boolean): readonly StepPoint[] {
+  const first = test.cells.find((c) => c.index !== undefined)
+  const turned = (value: number) =>
+    first?.value === undefined
+      ? 100
+      : test.better === 'HIGHER'
+        ? (100 * value) / first.value
+        : (100 * first.value) / value
+  return test.cells.map((c) => {
+    if (c.value === undefined) return { dots: [], gap: c.gap }
+    if (own || c.index === undefined) {
+      const to = (index: number | undefined) =>
+        index === undefined || c.index === undefined || c.value === undefined
+          ? undefined
+          : test.better === 'HIGHER'
+            ? (c.value * index) / c.index
+            : (c.value * c.index) / index
+      return { value: c.value, low: to(c.low), high: to(c.high), dots: c.readings }
+    }
+    return { value: c.index, low: c.low, high: c.high, dots: c.readings.map(turned) }
+  })
+}
+
+/** +4.1 %, with a real minus. */
+export function percent(share: number, decimals = 1): string {
+  const value = 100 * share
+  const text = number(Math.abs(value), Math.abs(value) < 99.95 ? decimals : 0)
+  const sign = Number(value.toFixed(decimals)) === 0 ? '' : value < 0 ? '−' : '+'
+  return `${sign}${text}${thin}%`
+}
+
+/** How the movement between days is known, over all tests. */
+export function daysWords(tests: readonly Test[]): string {
+  const shares = (source: NonNullable<Test['days']>['source']) =>
+    tests.flatMap((t) => (t.days?.source === source ? [t.days.share] : []))
+  const history = shares('HISTORY')
+  const line = shares('LINE')
+  const unknown = shares('UNKNOWN').length
+  const parts = [
+    ...(history.length === 0 ? [] : [`${range(history)} from history (${count(history.length)})`]),
+    ...(line.length === 0 ? [] : [`${range(line)} from the line itself (${count(line.length)})`]),
+    ...(unknown === 0 ? [] : [`unknown in ${count(unknown)}: a step there may be no more than another day`]),
+  ]
+  return parts.length === 0 ? '' : `Movement between days: ${parts.join(', ')}.`
+}
+
+function range(shares: readonly number[]): string {
+  const [low, high] = [Math.min(...shares) * 100, Math.max(...shares) * 100]
+  return low.toFixed(1) === high.toFixed(1)
+    ? `${low.toFixed(1)}${thin}%`
+    : `${low.toFixed(1)} to ${high.toFixed(1)}${thin}%`
+}
+
+function count(n: number): string {
+  return `${String(n)} ${n === 1 ? 'test' : 'tests'}`
+}
+
+/** The title: the device, its factor, and from where to where. */
+export function title(line: Line): string {
+  const labels = line.versions.map((v) => v.label)
+  const first = labels[0] ?? ''
+  const last = shortLabels(labels).at(-1) ?? ''
+  const along = line.factor === undefined ? 'over time' : `along its ${line.words.toLowerCase()}`
+  return labels.length < 2 ? `${line.model} ${along}` : `${line.model} ${along}, ${first} to ${last}`
+}
+
+/** The key by which a test is named in the address. */
+export function testKey(test: Test): string {
+  return `${String(test.suiteId)}.${test.metric}`
+}
+
+/** Suite and test; a total bears the suite's name alone. */
+export function testName(test: Test): string {
+  return test.total ? `${test.suite}, ${test.name.toLowerCase()}` : test.name
+}
+
+/** Day and month of a first run. */
+export function day(instant: string): string {
+  return new Date(instant).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' })
+}

@@ -1,0 +1,347 @@
+import { number, significant } from './format'
+
+/** One line of a figure. */
+export interface PlotLine {
+  readonly name: string
+  readonly x: readonly number[]
+  readonly y: readonly number[]
+  readonly look: LineLook
+}
+
+/** How lines are told apart without colours of their own: by dash, weight and shade; gold is the one in focus. */
+export interface LineLook {
+  readonly stroke: string
+  readonly dash?: string | undefined
+  readonly width: number
+  /** Single runs behind the middle of them. */
+  readonly faint?: boolean
+}
+
+export interface Level {
+  readonly value: number
+  readonly words: string
+}
+
+export interface Spot {
+  readonly line: number
+  readonly x: number
+  readonly y: number
+  readonly kind: 'dip' | 'decline' | 'crossing'
+  readonly words: string
+}
+
+export interface LinesProps {
+  readonly lines: readonly PlotLine[]
+  readonly unit: string
+  /** Places double from one to the next. */
+  readonly log: boolean
+  readonly xWords: (x: number) => string
+  readonly levels?: readonly Level[]
+  readonly uprights?: readonly Level[]
+  readonly spots?: readonly Spot[]
+  /** Place that is read. */
+  readonly at?: number | undefined
+  readonly onAt?: (x: number | undefined) => void
+  /** A stretch of the axis was drawn over. */
+  readonly onStretch?: (from: number, to: number) => void
+  readonly width: number
+  readonly height: number
+  /** The scale begins at 0 unless values lie close together far from it. */
+  readonly fromZero?: boolean
+  /** Whether the foot bears the places. */
+  readonly axis?: boolean
+}
+
+const left = 58
+const right = 128
+const top = 12
+const bottom = 22
+
+const looks: readonly LineLook[] = [
+  { stroke: 'var(--ink)', width: 1.7 },
+  { stroke: 'var(--ink)', dash: '7 4', width: 1.7 },
+  { stroke: 'var(--ink2)', width: 2.6 },
+  { stroke: 'var(--ink2)', dash: '2 3', width: 2 },
+  { stroke: 'var(--ink3)', dash: '10 3 2 3', width: 1.7 },
+  { stroke: 'var(--ink3)', width: 1.2 },
+]
+
+/** The look of the nth line; the one in focus is gold. */
+export function lookOf(n: number, focus: boolean): LineLook {
+  const look = looks[n % looks.length] ?? { stroke: 'var(--ink)', width: 1.7 }
+  return focus ? { ...look, stroke: 'var(--gold)' } : look
+}
+
+/** Lines over one axis, named at their ends; hover or arrow keys read a place. */
+export function Lines(props: LinesProps) {
+  const {
+    lines,
+    unit,
+    xWords,
+    levels = [],
+    uprights = [],
+    spots = [],
+    at,
+    width,
+    height,
+    axis = true,
+  } = props
+  const scale = scaleOf(props)
+  const { x, y, ticksX, ticksY, decimals, invert } = scale
+  const foot = axis ? bottom : 6
+  const place = (e: React.MouseEvent<SVGSVGElement>) => {
+    const box = e.currentTarget.getBoundingClientRect()
+    return invert(((e.clientX - box.left) / Math.max(1, box.width)) * width)
+  }
+  return (
+    <svg
+      viewBox={`0 0 ${String(width)} ${String(height)}`}
+      width="100%"
+      className="block select-none"
+      role="img"
+      aria-label={linesText(props)}
+      onMouseMove={(e) => {
+        props.onAt?.(nearest(lines, place(e)))
+        const from = Number(e.currentTarget.dataset.from ?? NaN)
+        if (Number.isFinite(from)) e.currentTarget.dataset.to = String(place(e))
+      }}
+      onMouseLeave={(e) => {
+        props.onAt?.(undefined)
+        delete e.currentTarget.dataset.from
+      }}
+      onMouseDown={(e) => {
+        if (props.onStretch) e.currentTarget.dataset.from = String(place(e))
+      }}
+      onMouseUp={(e) => {
+        const from = Number(e.currentTarget.dataset.from ?? NaN)
+        const to = place(e)
+        delete e.currentTarget.dataset.from
+        if (Number.isFinite(from) && Math.abs(x(to) - x(from)) > 8)
+          props.onStretch?.(Math.min(from, to), Math.max(from, to))
+      }}
+    >
+      {ticksY.map((v) => (
+        <g key={v}>
+          <line x1={left} x2={width - right} y1={y(v)} y2={y(v)} stroke="var(--line2)" />
+          <text x={left - 8} y={y(v) + 4} textAnchor="end" fontSize={11} fill="var(--ink2)" className="num">
+            {number(v, decimals)}
+          </text>
+        </g>
+      ))}
+      <text x={left - 8} y={height - (axis ? 6 : 1)} textAnchor="end" fontSize={10.5} fill="var(--ink2)">
+        {unit}
+      </text>
+      {axis &&
+        ticksX.map((v) => (
+          <text key={v} x={x(v)} y={height - 6} textAnchor="middle" fontSize={11} fill="var(--ink2)">
+            {xWords(v)}
+          </text>
+        ))}
+      {levels.map((l, i) => (
+        <g key={i}>
+          <line
+            x1={left}
+            x2={width - right}
+            y1={y(l.value)}
+            y2={y(l.value)}
+            stroke="var(--ink2)"
+            strokeDasharray="1 4"
+            strokeWidth={1.5}
+          />
+          <text x={left + 4} y={y(l.value) - 4} fontSize={11} fill="var(--ink2)">
+            {l.words}
+          </text>
+        </g>
+      ))}
+      {uprights.map((u, i) => (
+        <g key={i}>
+          <line
+            x1={x(u.value)}
+            x2={x(u.value)}
+            y1={top}
+            y2={height - foot}
+            stroke="var(--mulberry)"
+            strokeDasharray="4 3"
+          />
+          <text x={x(u.value) + 5} y={top + 10 + 13 * (i % 3)} fontSize={11} fill="var(--mulberry)">
+            {u.words}
+          </text>
+        </g>
+      ))}
+      {at !== undefined && (
+        <line x1={x(at)} x2={x(at)} y1={top} y2={height - foot} stroke="var(--line)" strokeWidth={1.5} />
+      )}
+      {lines.map((l, i) => (
+        <g key={i} opacity={l.look.faint === true ? 0.35 : 1}>
+          <polyline
+            points={l.y.map((v, k) => `${x(l.x[k] ?? 0).toFixed(1)},${y(v).toFixed(1)}`).join(' ')}
+            fill="none"
+            stroke={l.look.stroke}
+            strokeWidth={l.look.faint === true ? 0.8 : l.look.width}
+            strokeLinejoin="round"
+            {...(l.look.dash === undefined ? {} : { strokeDasharray: l.look.dash })}
+          />
+          {l.look.faint !== true &&
+            l.y.length <= 40 &&
+            l.y.map((v, k) => <circle key={k} cx={x(l.x[k] ?? 0)} cy={y(v)} r={2.2} fill={l.look.stroke} />)}
+        </g>
+      ))}
+      {spots.map((s, i) => (
+        <SpotMark key={i} spot={s} x={x(s.x)} y={y(s.y)} />
+      ))}
+      {endLabels(lines, y, height - foot).map((l) => (
+        <g key={l.name}>
+          <line
+            x1={width - right + 6}
+            x2={width - right + 24}
+            y1={l.y}
+            y2={l.y}
+            stroke={l.look.stroke}
+            strokeWidth={l.look.width}
+            {...(l.look.dash === undefined ? {} : { strokeDasharray: l.look.dash })}
+          />
+          <text x={width - right + 29} y={l.y + 4} fontSize={11.5} fill="var(--ink)">
+            {l.name.length > 17 ? `${l.name.slice(0, 16)}…` : l.name}
+            <title>{l.name}</title>
+          </text>
+        </g>
+      ))}
+    </svg>
+  )
+}
+
+/** A dip is an open notch under its point, a decline a falling stair, a crossing a ring. */
+function SpotMark({ spot, x, y }: { readonly spot: Spot; readonly x: number; readonly y: number }) {
+  return (
+    <g>
+      <title>{spot.words}</title>
+      {spot.kind === 'crossing' ? (
+        <circle cx={x} cy={y} r={6} fill="none" stroke="var(--ink2)" strokeWidth={1.4} />
+      ) : (
+        <path
+          d={
+            spot.kind === 'dip'
+              ? `M${String(x - 7)} ${String(y + 8)}l7 7l7 -7`
+              : `M${String(x - 7)} ${String(y + 8)}h7v7h7`
+          }
+          fill="none"
+          stroke="var(--mulberry)"
+          strokeWidth={2}
+        />
+      )}
+    </g>
+  )
+}
+
+/** The place of any line that is nearest. */
+export function nearest(lines: readonly PlotLine[], x: number): number | undefined {
+  const places = lines.filter((l) => l.look.faint !== true).flatMap((l) => l.x)
+  return places.reduce<number | undefined>(
+    (best, p) => (best === undefined || Math.abs(p - x) < Math.abs(best - x) ? p : best),
+    undefined,
+  )
+}
+
+/** The value of a line at a place, or at the place before it. */
+export function valueAt(line: Pick<PlotLine, 'x' | 'y'>, at: number): number | undefined {
+  const i = line.x.findLastIndex((v) => v <= at)
+  return i < 0 ? undefined : line.y[i]
+}
+
+/** Names beside the ends of their lines, moved apart where they would touch. */
+function endLabels(lines: readonly PlotLine[], y: (v: number) => number, lowest: number) {
+  const named = lines
+    .filter((l) => l.look.faint !== true && l.y.length > 0)
+    .map((l) => ({ name: l.name, look: l.look, y: y(l.y.at(-1) ?? 0) }))
+    .sort((a, b) => a.y - b.y)
+  for (let i = 1; i < named.length; i++) {
+    const before = named[i - 1]
+    const own = named[i]
+    if (before && own && own.y < before.y + 15) named[i] = { ...own, y: before.y + 15 }
+  }
+  const over = (named.at(-1)?.y ?? 0) - lowest
+  return over > 0 ? named.map((l) => ({ ...l, y: l.y - over })) : named
+}
+
+interface Scales {
+  readonly x: (v: number) => number
+  readonly y: (v: number) => number
+  readonly invert: (pixel: number) => number
+  readonly ticksX: readonly number[]
+  readonly ticksY: readonly number[]
+  readonly decimals: number
+}
+
+function scaleOf(props: LinesProps): Scales {
+  const { lines, log, width, height, levels = [], fromZero = true, axis = true } = props
+  const xs = lines.flatMap((l) => [l.x[0] ?? 0, l.x.at(-1) ?? 0])
+  const values = [...lines.flatMap((l) => l.y), ...levels.map((l) => l.value)]
+  let lowX = Infinity
+  let highX = -Infinity
+  for (const v of xs) {
+    lowX = Math.min(lowX, v)
+    highX = Math.max(highX, v)
+  }
+  let low = Infinity
+  let high = -Infinity
+  for (const v of values) {
+    low = Math.min(low, v)
+    high = Math.max(high, v)
+  }
+  if (!Number.isFinite(low)) [low, high, lowX, highX] = [0, 1, 0, 1]
+  if (fromZero && low > 0 && low < 0.72 * high) low = 0
+  const room = (high - low) * 0.06 || Math.abs(high) * 0.05 || 1
+  high += room
+  if (low !== 0) low -= room
+  const to = (v: number) => (log ? Math.log2(Math.max(1e-12, v)) : v)
+  const [a, b] = [to(lowX), to(highX)]
+  const foot = axis ? bottom : 6
+  const x = (v: number) => left + ((to(v) - a) / Math.max(1e-12, b - a)) * (width - left - right)
+  const y = (v: number) => top + ((high - v) / Math.max(1e-12, high - low)) * (height - top - foot)
+  const step = roundStep((high - low) / 4)
+  return {
+    x,
+    y,
+    invert: (pixel) => {
+      const v = a + ((pixel - left) / (width - left - right)) * (b - a)
+      return log ? 2 ** v : v
+    },
+    ticksX: log ? doubles(lowX, highX) : steps(lowX, highX, roundStep((highX - lowX) / 6)),
+    ticksY: steps(low, high, step),
+    decimals: Math.max(0, Math.ceil(-Math.log10(step) - 1e-9)),
+  }
+}
+
+/** 1, 2 or 5 times a power of ten, at least as large. */
+function roundStep(rough: number): number {
+  const power = 10 ** Math.floor(Math.log10(Math.max(1e-12, rough)))
+  return ([1, 2, 5, 10].find((s) => s * power >= rough * 0.999) ?? 10) * power
+}
+
+function steps(low: number, high: number, step: number): readonly number[] {
+  const first = Math.ceil(low / step - 1e-9)
+  const last = Math.floor(high / step + 1e-9)
+  return Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => (first + i) * step)
+}
+
+/** Every second or fourth doubling. */
+function doubles(low: number, high: number): readonly number[] {
+  const [a, b] = [Math.ceil(Math.log2(low) - 1e-9), Math.floor(Math.log2(high) + 1e-9)]
+  const stride = Math.max(1, Math.ceil((b - a) / 7))
+  return Array.from({ length: Math.floor((b - a) / stride) + 1 }, (_, i) => 2 ** (a + i * stride))
+}
+
+/** The figure in words. */
+export function linesText({ lines, unit, xWords, spots = [] }: LinesProps): string {
+  const words = lines
+    .filter((l) => l.look.faint !== true)
+    .map((l) => {
+      let [low, high] = [0, 0]
+      l.y.forEach((v, i) => {
+        if (v < (l.y[low] ?? 0)) low = i
+        if (v > (l.y[high] ?? 0)) high = i
+      })
+      return `${l.name}: ${String(l.y.length)} points from ${xWords(l.x[0] ?? 0)} to ${xWords(l.x.at(-1) ?? 0)}, lowest ${significant(l.y[low] ?? 0)} at ${xWords(l.x[low] ?? 0)}, highest ${significant(l.y[high] ?? 0)} ${unit} at ${xWords(l.x[high] ?? 0)}`
+    })
+  return [...words, ...spots.map((s) => s.words)].join('. ')
+}
