@@ -26,7 +26,7 @@ export interface Spot {
   readonly line: number
   readonly x: number
   readonly y: number
-  readonly kind: 'dip' | 'decline' | 'crossing'
+  readonly kind: 'dip' | 'decline' | 'crossing' | 'slow'
   readonly words: string
 }
 
@@ -53,8 +53,8 @@ export interface LinesProps {
 }
 
 const left = 58
-const right = 128
-const top = 12
+const right = 152
+const top = 16
 const bottom = 22
 
 const looks: readonly LineLook[] = [
@@ -128,7 +128,7 @@ export function Lines(props: LinesProps) {
           </text>
         </g>
       ))}
-      <text x={left - 8} y={height - (axis ? 6 : 1)} textAnchor="end" fontSize={10.5} fill="var(--ink2)">
+      <text x={0} y={top + 2} fontSize={11} fill="var(--ink2)">
         {unit}
       </text>
       {axis &&
@@ -201,7 +201,7 @@ export function Lines(props: LinesProps) {
             {...(l.look.dash === undefined ? {} : { strokeDasharray: l.look.dash })}
           />
           <text x={width - right + 29} y={l.y + 4} fontSize={11.5} fill="var(--ink)">
-            {l.name.length > 17 ? `${l.name.slice(0, 16)}…` : l.name}
+            {l.name.length > 22 ? `${l.name.slice(0, 21)}…` : l.name}
             <title>{l.name}</title>
           </text>
         </g>
@@ -210,12 +210,14 @@ export function Lines(props: LinesProps) {
   )
 }
 
-/** A dip is an open notch under its point, a decline a falling stair, a crossing a ring. */
+/** A dip is an open notch under its point, a decline a falling stair, a crossing a ring, what is slow a dot. */
 function SpotMark({ spot, x, y }: { readonly spot: Spot; readonly x: number; readonly y: number }) {
   return (
     <g>
       <title>{spot.words}</title>
-      {spot.kind === 'crossing' ? (
+      {spot.kind === 'slow' ? (
+        <circle cx={x} cy={y} r={2.6} fill="var(--mulberry)" />
+      ) : spot.kind === 'crossing' ? (
         <circle cx={x} cy={y} r={6} fill="none" stroke="var(--ink2)" strokeWidth={1.4} />
       ) : (
         <path

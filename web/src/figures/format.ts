@@ -36,7 +36,7 @@ const units: Record<string, string> = {
 
 /** A UCUM unit in words people use. */
 export function unitWords(unit: string): string {
-  return units[unit] ?? unit.replace(/[{}]/g, '')
+  return units[unit] ?? unit.replace(/[{}]/g, '').replace(/By\b/, 'B')
 }
 
 /** ±0.6 %; the base is the score beside it. */

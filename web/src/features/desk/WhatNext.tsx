@@ -3,7 +3,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
 import { keys, useNextRuns } from '../../api/queries'
-import { minutes, plusMinus } from '../../figures/format'
+import { minutes } from '../../figures/format'
 import { groups } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Dialog } from '../../ui/Dialog'
@@ -177,5 +177,6 @@ export function summary(plan: Plan): string {
 function worth(r: Plan['runs'][number]): string {
   if (r.places) return 'gives it a place in a group it lacks'
   if (r.errorBefore === undefined || r.errorAfter === undefined) return 'helps towards a place'
-  return `difference to its neighbours ${plusMinus(r.errorBefore)} → ${plusMinus(r.errorAfter)}`
+  const share = (x: number) => `±${(100 * x).toFixed(2)} %`
+  return `difference to its neighbours ${share(r.errorBefore)} → ${share(r.errorAfter)}`
 }

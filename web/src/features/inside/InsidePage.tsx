@@ -518,8 +518,13 @@ function FrameLine({
   )
   const reading = useReading(lines)
   if (!f || !run) return null
-  const floor =
-    q.floor === undefined ? [] : [{ value: 1000 / q.floor, words: `${significant(q.floor, 3)} frames/s` }]
+  const slow = run.x.flatMap((x, i) => {
+    const y = run.y[i] ?? 0
+    return y >= f.slowest
+      ? [{ line: 0, x, y, kind: 'slow' as const, words: `frame ${String(x)} took ${significant(y)} ms` }]
+      : []
+  })
+  const floor = q.floor === undefined ? [] : [{ value: 1000 / q.floor, words: `${String(q.floor)} frames/s` }]
   return (
     <section className="mt-3 border-t border-line2 pt-2" data-line={line.setup}>
       <h2>{view.setups.length > 1 ? line.setup : capital(line.name)}</h2>
@@ -536,7 +541,8 @@ function FrameLine({
             lines={lines}
             unit="ms"
             log={false}
-            xWords={(x) => significant(x, 4)}
+            xWords={(x) => number(x, 0)}
+            spots={slow}
             levels={[...floor, { value: f.slowest, words: 'slowest hundredth from here on' }]}
             at={reading.at}
             onAt={reading.setAt}
@@ -544,7 +550,7 @@ function FrameLine({
               change({ ...q, from, to })
             }}
             width={760}
-            height={210}
+            height={300}
           />
         </div>
         <div className="w-[300px] shrink-0">
@@ -556,7 +562,7 @@ function FrameLine({
             slow={f.slowest}
             floor={q.floor === undefined ? undefined : 1000 / q.floor}
             width={300}
-            height={176}
+            height={230}
           />
           <p className="text-ink2 text-[11.5px]">All runs; heights by the root of the count.</p>
         </div>

@@ -2,7 +2,7 @@ import type { Schemas } from '../../api/client'
 import { lookOf, valueAt } from '../../figures/Lines'
 import type { Level, PlotLine, Spot } from '../../figures/Lines'
 import { unitWords } from '../../figures/format'
-import { lineName, placeWords } from './words'
+import { lineName, placeWords, setupName } from './words'
 
 type View = Schemas['InsideView']
 type Line = View['lines'][number]
@@ -68,7 +68,7 @@ export function onsets(view: View, lines: readonly Line[]): readonly Level[] {
       : [
           {
             value: l.time.onset,
-            words: `${view.setups.length > 1 ? `${l.setup}: ` : ''}throttles from ${placeWords(view, l.time.onset)} on`,
+            words: `${view.setups.length > 1 ? `${setupName(view, l.setup)}: ` : ''}throttles from ${placeWords(view, l.time.onset)} on`,
           },
         ],
   )

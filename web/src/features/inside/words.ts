@@ -39,7 +39,21 @@ export function lineName(view: View, line: Line): string {
   const setups = new Set(view.lines.map((l) => l.setupId)).size
   const names = new Set(view.lines.map((l) => l.name)).size
   if (setups === 1) return line.name
-  return names === 1 ? line.setup : `${line.name}, ${line.setup}`
+  const own = setupName(view, line.setup)
+  return names === 1 ? own : `${line.name}, ${own}`
+}
+
+/** What tells a setup from the others: its name where all are of one model, its model where all have one name. */
+export function setupName(view: Pick<View, 'setups'>, setup: string): string {
+  const parts = (label: string) => {
+    const at = label.lastIndexOf(', ')
+    return at < 0 ? { model: label, name: '' } : { model: label.slice(0, at), name: label.slice(at + 2) }
+  }
+  const own = parts(setup)
+  const all = view.setups.map((s) => parts(s.label))
+  if (all.length < 2) return setup
+  if (own.name !== '' && all.every((p) => p.model === own.model)) return own.name
+  return all.every((p) => p.name === own.name) ? own.model : setup
 }
 
 /** A stretch of a trace in a sentence: what was held, and since when it throttled. */
@@ -47,8 +61,10 @@ export function holdsWords(view: View, line: Line): string {
   const t = line.time
   if (!t) return ''
   const unit = unitWords(line.unit)
-  if (t.held === undefined)
-    return `${line.higherIsBetter ? 'best' : 'lowest'} ${significant(t.peak)} ${unit}, at the end ${significant(t.sustained)} ${unit}`
+  if (t.held === undefined) {
+    const most = line.y.reduce((a, b) => Math.max(a, b), -Infinity)
+    return `at most ${significant(most)} ${unit}, at the end ${significant(t.sustained)} ${unit}`
+  }
   const onset =
     t.onset === undefined
       ? 'it never fell below 95 % of its best for good'
@@ -67,8 +83,8 @@ export function framesWords(f: NonNullable<Line['frames']>, floor: number | unde
     floor === undefined || f.under === undefined
       ? ''
       : f.under === 0
-        ? ` Never under ${significant(floor, 3)}.`
-        : ` Under ${significant(floor, 3)} for ${number(100 * f.under, f.under < 0.1 ? 1 : 0)} % of the time.`
+        ? ` Never under ${String(floor)}.`
+        : ` Under ${String(floor)} for ${number(100 * f.under, f.under < 0.1 ? 1 : 0)} % of the time.`
   return `${number(f.average, 1)} frames/s on average, ${number(f.low, 1)} in the slowest hundredth, over ${number(f.count, 0)} frames.${under}${held}${rough}`
 }
 

@@ -28,7 +28,6 @@ export const plotHeight = 92
 export function Plots(props: PlotsProps) {
   const { line, own } = props
   const all = line.tests.filter((t) => t.cells.some((c) => c.index !== undefined))
-  const range = stepRange(all.map((t) => points(t, false)))
   return (
     <div
       role="group"
@@ -48,31 +47,39 @@ export function Plots(props: PlotsProps) {
         props.onAt(undefined)
       }}
     >
-      {line.groups.map((g) => (
-        <section key={g.group} className="mb-1">
-          <GroupHead group={g} at={props.at} labels={line.versions.map((v) => v.label)} />
-          <div className="grid grid-cols-4 gap-x-[14px]">
-            {all
-              .filter((t) => t.group === g.group && !t.total)
-              .concat(all.filter((t) => t.group === g.group && t.total))
-              .map((t) => (
-                <Plot key={testKey(t)} test={t} range={own ? undefined : range} {...props} />
+      {line.groups.map((g) => {
+        const tests = all
+          .filter((t) => t.group === g.group && !t.total)
+          .concat(all.filter((t) => t.group === g.group && t.total))
+        if (tests.length === 0) return null
+        const range = stepRange(tests.map((t) => points(t, false)))
+        return (
+          <section key={g.group} className="mb-1">
+            <GroupHead
+              group={g}
+              at={props.at}
+              labels={line.versions.map((v) => v.label)}
+              range={own ? undefined : range}
+            />
+            <div className="grid grid-cols-4 gap-x-[14px]">
+              {tests.map((t) => (
+                <Plot key={testKey(t)} test={t} {...props} range={own ? undefined : range} />
               ))}
-          </div>
-        </section>
-      ))}
-      <Rest {...props} shown={all} range={range} />
+            </div>
+          </section>
+        )
+      })}
+      <Rest {...props} shown={all} />
     </div>
   )
 }
 
 /** Groups that are ranked by nothing, such as temperatures: after the others. */
-function Rest(
-  props: PlotsProps & { readonly shown: readonly Test[]; readonly range: readonly [number, number] },
-) {
-  const { line, shown, own, range } = props
+function Rest(props: PlotsProps & { readonly shown: readonly Test[] }) {
+  const { line, shown, own } = props
   const grouped = new Set(line.groups.map((g) => g.group))
   const rest = shown.filter((t) => !grouped.has(t.group))
+  const range = stepRange(rest.map((t) => points(t, false)))
   const plain = line.tests.filter((t) => !shown.includes(t))
   if (rest.length + plain.length === 0) return null
   return (
@@ -104,10 +111,12 @@ function GroupHead({
   group,
   at,
   labels,
+  range,
 }: {
   readonly group: Schemas['LineGroup']
   readonly at: number | undefined
   readonly labels: readonly string[]
+  readonly range: readonly [number, number] | undefined
 }) {
   const read = at ?? group.points.length - 1
   const point = group.points[read]
@@ -129,6 +138,11 @@ function GroupHead({
             {' '}
             at {labels[read] ?? ''}, geometric mean of {point.tests} of {point.of} tests, 95 % on these tests
           </span>
+        </span>
+      )}
+      {range && (
+        <span className="unit ml-auto">
+          scale {number(range[0], 0)} to {number(range[1], 0)}
         </span>
       )}
     </div>
@@ -167,10 +181,12 @@ function Plot({
         >
           {testName(test)}
         </button>
-        <span className="unit truncate shrink-[2]">
-          {unitWords(test.unit)}
-          {own && test.better === 'LOWER' ? ', less is better' : ''}
-        </span>
+        {own && (
+          <span className="unit truncate shrink-[2]">
+            {unitWords(test.unit)}
+            {test.better === 'LOWER' ? ', less is better' : ''}
+          </span>
+        )}
         <span className="num ml-auto">{headline(test, own, at)}</span>
       </figcaption>
       <svg

@@ -20,7 +20,7 @@ import { lineFigure } from './figure'
 import { Plots } from './Plots'
 import { TwoScales } from './TwoScales'
 import { Changes, VersionAxis } from './VersionAxis'
-import { daysWords, shortLabels, testKey, title } from './words'
+import { daysWords, inSentence, moves, shortLabels, testKey, title } from './words'
 
 type Line = Schemas['LineView']
 type UnitLine = Schemas['UnitLine']
@@ -85,7 +85,7 @@ function chosen(
   model: number | undefined,
 ): number | undefined {
   if (!units) return undefined
-  const own = units.find((u) => u.modelId === model && u.setups >= fewest)
+  const own = units.find((u) => u.modelId === model && u.versions >= fewest)
   return own && setup !== undefined ? setup : units[0]?.lastSetup
 }
 
@@ -209,8 +209,23 @@ function Versions({ line, q, change, onAnother }: VersionsProps) {
             change({ ...q, threshold: Number(t) })
           }}
         />
+        {q.show !== 'change' && (
+          <Select
+            label="Which tests"
+            value={q.moved ? 'moved' : 'all'}
+            choices={[
+              { value: 'all', label: 'every test' },
+              { value: 'moved', label: 'what moved' },
+            ]}
+            onValue={(v) => {
+              change({ ...q, moved: v === 'moved' })
+            }}
+          />
+        )}
         <span className="text-ink2 text-[12.5px] ml-auto">unit {line.unit}</span>
       </div>
+      <Together line={line} />
+      <VersionAxis line={line} focus={inFocus} at={at} />
       {line.tests.length === 0 ? (
         <p className="text-ink2 py-6">
           No test was run in two of these setups yet: run the same suites in each to see what a version did.
@@ -221,7 +236,7 @@ function Versions({ line, q, change, onAnother }: VersionsProps) {
         <>
           {left && right && <TwoScales line={line} tests={[left, right]} />}
           <Plots
-            line={line}
+            line={q.moved ? { ...line, tests: line.tests.filter(moves) } : line}
             own={q.show === 'units'}
             focus={inFocus}
             at={at}
@@ -234,8 +249,6 @@ function Versions({ line, q, change, onAnother }: VersionsProps) {
           />
         </>
       )}
-      <VersionAxis line={line} focus={inFocus} at={at} />
-      <Together line={line} />
       {line.once.length > 0 && (
         <p className="text-ink2 text-[12.5px] mt-2">
           In one version only, and so not shown:{' '}
@@ -261,7 +274,7 @@ function about(line: Line, q: Question): string {
       ? 'Each test in its own unit and on its own scale. Bars: 90 % intervals. Choose two by their names to lay them over each other.'
       : q.show === 'change'
         ? `${bases[line.basis].about}, first version to last. ±: 95 % interval, movement between days included.`
-        : 'First version = 100, up is better whichever way the unit runs. Bars: 90 % intervals.'
+        : 'First version = 100, up is better whichever way the unit runs, one scale a group. Bars: 90 % intervals.'
   return `${what} ${daysWords(line.tests)}`
 }
 
@@ -270,7 +283,7 @@ function Together({ line }: { readonly line: Line }) {
   const labels = shortLabels(line.versions.map((v) => v.label))
   if (line.together.length === 0) return null
   return (
-    <section className="mt-3 border-t border-line pt-2 text-[13px]" aria-label="What moved">
+    <section className="mt-2 border-b border-line2 pb-2 text-[13px]" aria-label="What moved">
       {line.together.map((t) => {
         const unmeant = t.changes.filter((c) => c.standing === 'UNMEANT' || c.standing === 'CAVEAT')
         const version = line.versions[t.version]
@@ -283,10 +296,8 @@ function Together({ line }: { readonly line: Line }) {
             <b className="font-[600]">
               {t.up.length + t.down.length > 1 ? 'Moved together at' : 'Moved at'} {labels[t.version]}:
             </b>
-            {t.up.length > 0 && <span className="text-teal">up: {t.up.join(', ').toLowerCase()}</span>}
-            {t.down.length > 0 && (
-              <span className="text-mulberry">down: {t.down.join(', ').toLowerCase()}</span>
-            )}
+            {t.up.length > 0 && <span className="text-teal">up: {inSentence(t.up)}</span>}
+            {t.down.length > 0 && <span className="text-mulberry">down: {inSentence(t.down)}</span>}
             {unmeant.length > 0 && version && (
               <>
                 <span>
@@ -328,7 +339,7 @@ function ChooseUnit({
     .map((u) => ({
       key: `${String(u.modelId)} ${u.unit}`,
       title: u.model,
-      about: `${kinds[u.kind].one}, unit ${u.unit}, ${String(u.setups)} setups`,
+      about: `${kinds[u.kind].one}, unit ${u.unit}, ${String(u.setups)} setups, ${String(u.versions)} in a line`,
       unit: u,
     }))
   return (

@@ -12,6 +12,8 @@ export interface Question {
   readonly basis: Line['basis']
   readonly threshold: number
   readonly show: Show
+  /** Only tests that stepped, shifted or drifted. */
+  readonly moved: boolean
   /** Suite and metric of two tests that stand on two scales. */
   readonly two: readonly string[]
 }
@@ -40,6 +42,7 @@ export function question(search: URLSearchParams): Question {
     basis: bases.find((b) => b === search.get('basis')) ?? 'GAIN',
     threshold: threshold >= 0 && threshold < 1 ? threshold : 0.01,
     show: (['change', 'units'] as const).find((s) => s === search.get('show')) ?? 'plots',
+    moved: search.get('only') === 'moved',
     two: search.getAll('two').slice(0, 2),
   }
 }
@@ -47,13 +50,15 @@ export function question(search: URLSearchParams): Question {
 /** The address of a question; `keep` holds what else it says, such as the device in focus. */
 export function address(q: Question, keep = new URLSearchParams()): URLSearchParams {
   const next = new URLSearchParams(keep)
-  for (const name of ['setup', 'factor', 'order', 'basis', 'threshold', 'show', 'two']) next.delete(name)
+  for (const name of ['setup', 'factor', 'order', 'basis', 'threshold', 'show', 'only', 'two'])
+    next.delete(name)
   for (const s of q.setups) next.append('setup', String(s))
   if (q.factor !== undefined) next.set('factor', q.factor)
   if (q.order === 'DATE') next.set('order', 'date')
   if (q.basis !== 'GAIN') next.set('basis', q.basis)
   if (q.threshold !== 0.01) next.set('threshold', String(q.threshold))
   if (q.show !== 'plots') next.set('show', q.show)
+  if (q.moved) next.set('only', 'moved')
   for (const t of q.two) next.append('two', t)
   return next
 }

@@ -15,11 +15,13 @@ const head = 20
 export function lineFigure(line: Line, own: boolean, focus: number | undefined): Figure {
   const tests = line.tests.filter((t) => t.cells.some((c) => c.index !== undefined))
   const labels = shortLabels(line.versions.map((v) => v.label))
-  const range = stepRange(tests.map((t) => points(t, false)))
+  // As on the page: one scale a group.
+  const range = (t: Line['tests'][number]) =>
+    stepRange(tests.filter((o) => o.group === t.group).map((o) => points(o, false)))
   const rows = Math.max(1, Math.ceil(tests.length / across))
   return {
     title: title(line),
-    about: `${own ? 'Each test in its own unit, on its own scale' : 'First version = 100, up is better'}. Bars: 90 % intervals. Matters from ${number(line.threshold * 100, 1)} %.`,
+    about: `${own ? 'Each test in its own unit, on its own scale' : 'First version = 100, up is better, one scale a group'}. Bars: 90 % intervals. Matters from ${number(line.threshold * 100, 1)} %.`,
     source: `Yarrowmark, revision ${String(line.revision)} of the scores, ${new Date().toISOString().slice(0, 10)}`,
     width: across * plotWidth + (across - 1) * gap,
     height: rows * (head + plotHeight + 10) + 20,
@@ -44,7 +46,7 @@ export function lineFigure(line: Line, own: boolean, focus: number | undefined):
                   points={shown}
                   marks={marks(t)}
                   drifts={drifts(t)}
-                  range={own ? stepRange([shown]) : range}
+                  range={own ? stepRange([shown]) : range(t)}
                   base={own ? undefined : 100}
                   focus={focus}
                   width={plotWidth}

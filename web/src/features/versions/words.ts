@@ -73,6 +73,11 @@ function quiet(test: Test): string {
   return names.every((n) => n === 'TOO_SHORT') ? 'no step; too few versions for more' : 'no change shown'
 }
 
+/** Whether a test stepped, shifted, drifted, or was off once. */
+export function moves(test: Test): boolean {
+  return marks(test).length + drifts(test).length > 0
+}
+
 /** What stands under the line. */
 export function marks(test: Test): readonly StepMark[] {
   const all: StepMark[] = []
@@ -177,4 +182,9 @@ export function testName(test: Test): string {
 /** Day and month of a first run. */
 export function day(instant: string): string {
   return new Date(instant).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' })
+}
+
+/** Names in the middle of a sentence: small at the start, unless it is a short form. */
+export function inSentence(names: readonly string[]): string {
+  return names.map((n) => (/^[A-Z][^A-Z]/.test(n) ? n.charAt(0).toLowerCase() + n.slice(1) : n)).join(', ')
 }

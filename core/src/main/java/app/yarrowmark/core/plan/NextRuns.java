@@ -11,7 +11,7 @@ import java.util.OptionalDouble;
 
 /**
  * Chooses what to run in the minutes there are: at every turn the run that narrows the place of a subject among its neighbours by
- * most for each minute. A group of tests that places the subject for the first time comes before all others. Greedy choice by
+ * most for each minute, what was never run before what was. A group of tests that places the subject for the first time comes before all others. Greedy choice by
  * the drop in variance follows sequential experimental design (Fedorov, 1972, "Theory of Optimal Experiments").
  */
 public final class NextRuns {
@@ -90,22 +90,30 @@ public final class NextRuns {
             State now = state;
             Map<Candidate, Double> gains = new LinkedHashMap<>();
             candidates.stream().filter(c -> c.minutes <= left).forEach(c -> gains.put(c, now.gain(c, done)));
+            double least = LEAST_SHARE * now.mean().orElse(1);
+            // What was never run comes before what was, as long as it tells anything.
             Map.Entry<Candidate, Double> best = gains.entrySet().stream()
-                    .max(Comparator.comparingDouble(e -> e.getValue() / e.getKey().minutes))
+                    .filter(e -> e.getValue() > least)
+                    .max(Comparator.comparing((Map.Entry<Candidate, Double> e) -> isFirst(e.getKey(), done))
+                            .thenComparingDouble(e -> e.getValue() / e.getKey().minutes))
                     .orElse(null);
-            if (best == null || !(best.getValue() > LEAST_SHARE * now.mean().orElse(1))) {
+            if (best == null) {
                 break;
             }
             Candidate chosen = best.getKey();
             State next = now.with(chosen, done);
             used += chosen.minutes;
-            boolean first = chosen.tests.stream().allMatch(t -> t.runs == 0) && !done.containsKey(chosen.id);
+            boolean first = isFirst(chosen, done);
             picks.add(new Pick(
                     chosen.id, first, next.placed() > now.placed(), used, root(now.mean()), root(next.mean())));
             done.merge(chosen.id, 1, Integer::sum);
             state = next;
         }
         return new Plan(picks, before, state.variances());
+    }
+
+    private static boolean isFirst(Candidate candidate, Map<Integer, Integer> done) {
+        return candidate.tests.stream().allMatch(t -> t.runs == 0) && !done.containsKey(candidate.id);
     }
 
     private static OptionalDouble root(OptionalDouble variance) {

@@ -51,25 +51,28 @@ class LineFinder {
         }
     }
 
-    /** Returns every unit that has two setups or more, those with most first. */
+    /** Returns every unit that has two setups or more, those with the longest line first. */
     List<UnitLine> units() {
         Map<List<Object>, List<SetupLabel>> byUnit =
                 setups.labels().values().stream().collect(Collectors.groupingBy(l -> List.of(l.modelId(), l.unit())));
         return byUnit.values().stream()
                 .filter(own -> own.size() > 1)
                 .map(own -> {
-                    SetupLabel last = own.stream()
-                            .max(Comparator.comparing(SetupLabel::ordinal))
-                            .orElseThrow();
+                    List<SetupLabel> unit = own.stream()
+                            .sorted(Comparator.comparing(SetupLabel::ordinal))
+                            .toList();
+                    List<SetupLabel> line = path(unit.get(0), unit);
+                    SetupLabel last = line.get(line.size() - 1);
                     return new UnitLine(
                             last.modelId(),
                             last.maker() + " " + last.model(),
                             last.kind(),
                             last.unit(),
                             own.size(),
+                            line.size(),
                             last.setupId());
                 })
-                .sorted(Comparator.comparingInt((UnitLine u) -> -u.setups())
+                .sorted(Comparator.comparingInt((UnitLine u) -> -u.versions())
                         .thenComparing(UnitLine::model)
                         .thenComparing(UnitLine::unit))
                 .toList();

@@ -182,6 +182,12 @@ record LineView(
     /** What moved at one version; names of tests, and what else changed there that can touch them. */
     record Together(int version, List<String> up, List<String> down, List<FactDifference> changes) {}
 
-    /** A unit that has several setups. */
-    record UnitLine(long modelId, String model, DeviceKind kind, String unit, int setups, long lastSetup) {}
+    /**
+     * A unit that has several setups.
+     *
+     * @param versions in its longest line
+     * @param lastSetup at the end of that line
+     */
+    record UnitLine(
+            long modelId, String model, DeviceKind kind, String unit, int setups, int versions, long lastSetup) {}
 }

@@ -74,7 +74,8 @@ interface RunRepository extends JpaRepository<RunEntity, UUID> {
     @Query("select r.setupId, count(r) from RunEntity r group by r.setupId")
     List<Object[]> countBySetup();
 
-    @Query("select distinct r.suiteId from RunEntity r join r.series s where r.state = 'DONE' and r.flags = '' and r.setupId = :setup")
+    @Query(
+            "select distinct r.suiteId from RunEntity r join r.series s where r.state = 'DONE' and r.flags = '' and r.setupId = :setup")
     List<Long> suitesWithSeries(long setup);
 
     /** Name, unit, axis and unit of the axis of the series that runs which count have, in a suite and some setups. */

@@ -38,6 +38,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
@@ -215,8 +216,12 @@ class PlanService {
         for (int i = 0; i < byDistance.size(); i++) {
             theta[i + 1] = estimate.theta()[byDistance.get(i)];
         }
-        List<Integer> neighbours = IntStream.rangeClosed(
-                        1, Math.min(byDistance.size(), row < 0 ? MOST_SUBJECTS : NEIGHBOURS))
+        // Other setups of the same model are no neighbours to be told from.
+        Long model = fits.pool().get(focus).model();
+        List<Integer> neighbours = IntStream.rangeClosed(1, byDistance.size())
+                .filter(i ->
+                        !Objects.equals(model, fits.pool().get(subjects.get(i)).model()))
+                .limit(row < 0 ? MOST_SUBJECTS : NEIGHBOURS)
                 .boxed()
                 .toList();
         return new Near(
