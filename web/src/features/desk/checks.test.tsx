@@ -296,6 +296,8 @@ describe('the setup on the desk', () => {
   it('says what is next', async () => {
     serve(desk)
     show(<DeskPage />, '/desk/7', '/desk/:sitting')
-    expect((await screen.findByTestId('next')).textContent).toBe('Next: Run Kernmill and type it in.')
+    expect((await screen.findByTestId('next')).textContent).toBe(
+      'Next: Run Kernmill and type it in. What tells most?',
+    )
   })
 })
