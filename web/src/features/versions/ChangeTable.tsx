@@ -14,7 +14,7 @@ export function ChangeTable({ line }: { readonly line: Line }) {
     .sort((a, b) => (b.firstToLast?.times ?? 1) - (a.firstToLast?.times ?? 1))
   if (rows.length === 0) return <p className="text-ink2 py-6">No test was run in two versions yet.</p>
   return (
-    <table className="w-full border-collapse text-[13px] mt-3">
+    <table className="w-full border-collapse text-[13px] mt-3" data-testid="changes">
       <thead>
         <tr className="border-b border-line">
           <th className="py-1.5">Test</th>

@@ -146,6 +146,29 @@ final class App implements AutoCloseable {
         return said("Sign in as:").split(", password ");
     }
 
+    /** Returns the number of the suite of a key. */
+    long suite(String key) {
+        for (JsonNode one : get("/api/v1/suites", token())) {
+            if (one.get("key").asText().equals(key)) {
+                return one.get("id").asLong();
+            }
+        }
+        throw new AssertionError("no suite " + key);
+    }
+
+    /** Returns the setups of a model's first unit, the first made first. */
+    List<Long> setups(String model) {
+        for (JsonNode one : get("/api/v1/models", token())) {
+            if (one.get("name").asText().equals(model)) {
+                List<Long> ids = new ArrayList<>();
+                get("/api/v1/units/" + one.at("/units/0/id").asLong() + "/setups", token())
+                        .forEach(s -> ids.add(s.get("id").asLong()));
+                return ids;
+            }
+        }
+        throw new AssertionError("no model " + model);
+    }
+
     String token() {
         return run("token", "--home", home.toString()).lines().findFirst().orElseThrow();
     }

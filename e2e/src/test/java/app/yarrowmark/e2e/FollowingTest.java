@@ -2,8 +2,6 @@ package app.yarrowmark.e2e;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import com.fasterxml.jackson.databind.JsonNode;
-import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
@@ -12,28 +10,6 @@ import org.openqa.selenium.Keys;
 
 /** Versions, what lies inside a score, and what to run next, on the demo's devices. */
 class FollowingTest extends DemoDesk {
-
-    private long suite(String key) {
-        for (JsonNode one : app.get("/api/v1/suites", token)) {
-            if (one.get("key").asText().equals(key)) {
-                return one.get("id").asLong();
-            }
-        }
-        throw new AssertionError("no suite " + key);
-    }
-
-    /** The setups of a model's first unit, the first made first. */
-    private List<Long> setups(String model) {
-        for (JsonNode one : app.get("/api/v1/models", token)) {
-            if (one.get("name").asText().equals(model)) {
-                List<Long> ids = new ArrayList<>();
-                app.get("/api/v1/units/" + one.at("/units/0/id").asLong() + "/setups", token)
-                        .forEach(s -> ids.add(s.get("id").asLong()));
-                return ids;
-            }
-        }
-        throw new AssertionError("no model " + model);
-    }
 
     @Test
     @Order(1)
@@ -72,7 +48,8 @@ class FollowingTest extends DemoDesk {
     void firstToLastIsSortedAndTwoTestsStandOnTwoScales() {
         desk.press("first to last");
         desk.see("movement between days included");
-        assertThat(desk.text("tbody tr:first-child")).contains("Memory for each further page", "ahead");
+        assertThat(desk.text("[data-testid=changes] tbody tr:first-child"))
+                .contains("Memory for each further page", "ahead");
         desk.press("own units");
         desk.press("Long lists");
         desk.press("Memory for each further page");
@@ -83,10 +60,10 @@ class FollowingTest extends DemoDesk {
     @Test
     @Order(4)
     void theLaptopThrottlesFromTheThirdMinuteOnWhileAnotherHolds() {
-        List<Long> ledge = setups("Ledge 14");
-        List<Long> carr = setups("Carr 15");
-        desk.go(app.url() + "/inside?suite=" + suite("nightshift") + "&setup=" + ledge.get(0) + "&setup=" + carr.get(0)
-                + "&series=work");
+        List<Long> ledge = app.setups("Ledge 14");
+        List<Long> carr = app.setups("Carr 15");
+        desk.go(app.url() + "/inside?suite=" + app.suite("nightshift") + "&setup=" + ledge.get(0) + "&setup="
+                + carr.get(0) + "&series=work");
         desk.see("Nightshift 1: over time");
         desk.see("throttles from");
         assertThat(desk.text("[data-line=work]")).contains("71 % held", "below 95 % of its best for good from");
@@ -101,8 +78,8 @@ class FollowingTest extends DemoDesk {
     @Test
     @Order(5)
     void twoDrivesOverEachOtherDipWhereTheyWereMadeTo() {
-        List<Long> boards = setups("Q4");
-        desk.go(app.url() + "/inside?suite=" + suite("siltpath") + "&setup=" + boards.get(0) + "&setup="
+        List<Long> boards = app.setups("Q4");
+        desk.go(app.url() + "/inside?suite=" + app.suite("siltpath") + "&setup=" + boards.get(0) + "&setup="
                 + boards.get(1));
         desk.see("Siltpath 1: along sizes");
         desk.see("dips at 512 KiB");
@@ -113,8 +90,8 @@ class FollowingTest extends DemoDesk {
     @Test
     @Order(6)
     void framesAreHeldToAFloorAndTheDisplaySaysWhereItSetThePace() {
-        long phone = setups("Tern 6").get(0);
-        desk.go(app.url() + "/inside?suite=" + suite("petal") + "&setup=" + phone);
+        long phone = app.setups("Tern 6").get(0);
+        desk.go(app.url() + "/inside?suite=" + app.suite("petal") + "&setup=" + phone);
         desk.see("Petal 2: frame by frame");
         desk.see("Held at 60 per second by the display");
         desk.type("Never under", "50");
@@ -153,8 +130,8 @@ class FollowingTest extends DemoDesk {
     void theViewsAreAccessible() {
         desk.requireAccessible(app.url() + "/versions", "Movement between days");
         desk.requireAccessible(
-                app.url() + "/inside?suite=" + suite("nightshift") + "&setup="
-                        + setups("Ledge 14").get(0),
+                app.url() + "/inside?suite=" + app.suite("nightshift") + "&setup="
+                        + app.setups("Ledge 14").get(0),
                 "throttles");
     }
 }

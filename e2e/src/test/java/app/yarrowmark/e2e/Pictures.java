@@ -33,10 +33,10 @@ class Pictures {
             still();
             desk.picture(FOLDER.resolve("desk.png"));
             desk.script("localStorage.setItem('yarrowmark.theme','dark')");
-            desk.go(app.url() + "/standings");
-            desk.see("Overall");
+            desk.go(app.url() + "/standings?group=PROCESSOR&ranked=cpu.model");
+            desk.waitFor(By.cssSelector("tbody tr"));
             still();
-            desk.picture(FOLDER.resolve("standings-dark.png"));
+            desk.picture(FOLDER.resolve("standings-parts.png"));
             desk.script("localStorage.setItem('yarrowmark.theme','light')");
             desk.go(app.url() + "/standings");
             desk.see("Overall");
@@ -50,10 +50,7 @@ class Pictures {
             still();
             desk.picture(FOLDER.resolve("ledger.png"));
             keeping(app, desk);
-            desk.go(app.url() + "/desk/new");
-            desk.see("Suites to run");
-            still();
-            desk.picture(FOLDER.resolve("put-on-desk.png"));
+            following(app, desk);
             live(app, desk);
         }
     }
@@ -87,7 +84,7 @@ class Pictures {
         desk.picture(FOLDER.resolve("value.png"));
     }
 
-    /** A model, a part, a sheet with a fault, and a setup that is being changed. */
+    /** A model, and a sheet with a fault. */
     private static void keeping(App app, Browser desk) throws Exception {
         desk.go(app.url() + "/catalogue");
         desk.waitFor(By.xpath("//a[contains(.,'Fen 13')][contains(@href,'models')]"))
@@ -95,10 +92,6 @@ class Pictures {
         desk.see("Claimed and measured");
         still();
         desk.picture(FOLDER.resolve("model.png"));
-        desk.go(app.url() + "/catalogue/facts?key=cpu.model&value=Maren%20M4-420");
-        desk.waitFor(By.cssSelector("[data-testid=bearers]"));
-        still();
-        desk.picture(FOLDER.resolve("part.png"));
         desk.go(app.url() + "/catalogue/suites/new");
         desk.see("Nothing is wrong");
         desk.script("const t = document.querySelector('textarea');"
@@ -111,14 +104,38 @@ class Pictures {
         desk.picture(FOLDER.resolve("sheet-editor.png"));
     }
 
-    /** The way to run, a phone at work, and how Desk shows a device at work. */
+    /** Versions of a browser, two drives, a laptop that throttles, and what to run next. */
+    private static void following(App app, Browser desk) throws Exception {
+        desk.go(app.url() + "/versions?only=moved");
+        desk.see("Moved together at");
+        still();
+        desk.picture(FOLDER.resolve("versions.png"));
+        List<Long> drives = app.setups("Q4");
+        desk.go(app.url() + "/inside?suite=" + app.suite("root") + "&setup=" + drives.get(0) + "&setup="
+                + drives.get(1));
+        desk.see("dips at");
+        still();
+        desk.picture(FOLDER.resolve("curve.png"));
+        desk.go(app.url() + "/inside?suite=" + app.suite("nightshift") + "&setup="
+                + app.setups("Ledge 14").get(0) + "&series=work&series=clock&series=temperature");
+        desk.see("throttles from");
+        still();
+        desk.picture(FOLDER.resolve("trace.png"));
+        desk.go(app.url() + "/desk");
+        desk.see("Next:");
+        desk.keys("w");
+        desk.see("What it is worth");
+        still();
+        desk.picture(FOLDER.resolve("plan.png"));
+        desk.keys(Keys.ESCAPE);
+    }
+
+    /** A phone at work, and how Desk shows a device at work. */
     private static void live(App app, Browser desk) throws Exception {
         desk.go(app.url() + "/desk");
         desk.see("Ostrel Fen 13");
         desk.keys("r");
         String code = desk.text("[data-testid=pairing-code]").replace(" ", "");
-        still();
-        desk.picture(FOLDER.resolve("run-here.png"));
         desk.keys(Keys.ESCAPE);
         report(app, code);
         desk.waitUntil("the device at work", () -> desk.count("[role=progressbar]") == 1);
@@ -156,9 +173,8 @@ class Pictures {
         try (Browser phone = Browser.open(390, 844)) {
             phone.go(app.url() + "/d/" + code);
             phone.press("Start");
-            scene(phone, "Dense shading", "device-marsh.png");
-            scene(phone, "Many instances", "device.png");
-            scene(phone, "Particle motion", "device-flock.png");
+            scene(phone, "Dense shading", "device.png");
+            scene(phone, "Layered blending", "device-rain.png");
         }
     }
 

@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 
 /**
  * Everything the app knows of a suite: what it measures and how to run and read it.
@@ -159,5 +160,12 @@ public record SuiteSheet(
                 throw new IllegalArgumentException("the metric " + metric.key() + " stands twice in the sheet");
             }
         }
+    }
+
+    /** Returns the settings in one line, such as {@code window 1280 × 720, extensions none}; empty if there are none. */
+    public String settingsText() {
+        return settings.entrySet().stream()
+                .map(e -> e.getKey() + " " + e.getValue())
+                .collect(Collectors.joining(", "));
     }
 }

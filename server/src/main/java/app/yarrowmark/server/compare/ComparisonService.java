@@ -333,9 +333,7 @@ public class ComparisonService {
                 metric.scale(),
                 metric.better(),
                 metric.isTotal() && !sheet.ranked().contains(metric),
-                sheet.settings().entrySet().stream()
-                        .map(e -> e.getKey() + " " + e.getValue())
-                        .collect(Collectors.joining(", ")),
+                sheet.settingsText(),
                 IntStream.range(0, asked.subjects.size())
                         .mapToObj(i -> cell(row, rows, i, asked, scores, reasons))
                         .toList());

@@ -168,15 +168,16 @@ class InsideService {
                 : TIMES.contains(series.axisUnit()) ? Kind.TIME : Kind.COUNT;
     }
 
-    /** One axis only; what the sheet draws a metric from comes first. */
+    /** One axis only; what the sheet draws its first metric from leads. */
     private static List<NamedSeries> shown(List<NamedSeries> there, List<String> names, SuiteSheet sheet) {
         List<NamedSeries> asked = there.stream()
                 .filter(n -> names.contains(n.name()))
                 .sorted(Comparator.comparingInt(n -> names.indexOf(n.name())))
                 .toList();
         Optional<NamedSeries> first = asked.isEmpty()
-                ? there.stream()
-                        .filter(n -> drawn(sheet, n.name()).isPresent())
+                ? sheet.metrics().stream()
+                        .flatMap(m -> m.reducer().stream())
+                        .flatMap(r -> there.stream().filter(n -> n.name().equals(r.series())))
                         .findFirst()
                         .or(() -> there.stream().findFirst())
                 : Optional.of(asked.get(0));

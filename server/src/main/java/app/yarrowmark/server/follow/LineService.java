@@ -283,9 +283,7 @@ class LineService {
                 metric.better(),
                 sheet.groupOf(metric),
                 metric.isTotal() && !sheet.ranked().contains(metric),
-                sheet.settings().entrySet().stream()
-                        .map(e -> e.getKey() + " " + e.getValue())
-                        .collect(Collectors.joining(", ")),
+                sheet.settingsText(),
                 IntStream.range(0, versions.size())
                         .mapToObj(i -> cell(
                                 row,
