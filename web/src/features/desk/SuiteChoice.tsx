@@ -73,10 +73,12 @@ export function isHandheld(kind: DeviceKind): boolean {
 /** What is worth running on a new device: our suites that run there. */
 export function usual(suites: readonly Suite[], kind: DeviceKind): ReadonlySet<number> {
   const native = isHandheld(kind) ? [] : suites.filter((s) => s.home === 'NATIVE')
-  // What a computer measures natively it need not measure again in its browser.
+  // What a computer measures natively it need not measure again in its browser, nor a kind of work twice there.
   const measured = new Set(native.map((s) => s.group))
-  const browser = suites.filter(
-    (s) => s.home === 'BROWSER' && !measured.has(s.group) && s.group !== 'PLAYBACK',
-  )
+  const browser = suites.filter((s) => {
+    if (s.home !== 'BROWSER' || measured.has(s.group) || s.group === 'PLAYBACK') return false
+    measured.add(s.group)
+    return true
+  })
   return new Set([...native, ...browser].map((s) => s.id))
 }

@@ -4,6 +4,7 @@ import type { Schemas } from '../../api/client'
 import { Reply, kernmill, pools, serve, sheet, show, strip } from '../../testing'
 import { DeskPage } from './DeskPage'
 import { PutOnDesk } from './PutOnDesk'
+import { usual } from './SuiteChoice'
 
 const desk = {
   'GET /api/v1/sittings': strip,
@@ -216,5 +217,26 @@ describe('putting a device on the desk', () => {
       suites: [4],
       parentId: 10,
     })
+  })
+})
+
+describe('the usual suites', () => {
+  const suite = (id: number, home: Schemas['SuiteView']['home'], group: Schemas['SuiteView']['group']) => ({
+    ...kernmill,
+    id,
+    home,
+    group,
+  })
+  const all = [
+    suite(1, 'NATIVE', 'PROCESSOR'),
+    suite(2, 'BROWSER', 'PROCESSOR'),
+    suite(3, 'BROWSER', 'GRAPHICS'),
+    suite(4, 'BROWSER', 'GRAPHICS'),
+    suite(5, 'BROWSER', 'PLAYBACK'),
+    suite(6, 'TYPED', 'PROCESSOR'),
+  ]
+  it('measure each kind of work once, natively where that can be', () => {
+    expect([...usual(all, 'LAPTOP')]).toEqual([1, 3])
+    expect([...usual(all, 'PHONE')]).toEqual([2, 3])
   })
 })
