@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react'
+import { type ReactNode, useMemo, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { useFocus } from '../../app/focus'
 import type { Schemas } from '../../api/client'
@@ -299,12 +299,8 @@ function CurveView({ view, focus }: { readonly view: View; readonly focus: numbe
       <Reading view={view} lines={lines} at={reading.at} />
       <ul className="mt-2 text-[13px]">
         {view.lines.map((l) => (
-          <li
-            key={`${String(l.setupId)} ${l.name}`}
-            className="py-[3px] border-b border-line2"
-            data-line={l.name}
-          >
-            <b className="font-[600]">{capital(lineName(view, l))}</b>: {sizesWords(view, l)}
+          <LineItem key={`${String(l.setupId)} ${l.name}`} view={view} line={l}>
+            {sizesWords(view, l)}
             {l.eachFurther !== undefined && (
               <>
                 {' '}
@@ -315,7 +311,7 @@ function CurveView({ view, focus }: { readonly view: View; readonly focus: numbe
             <span className="text-ink2">
               {l.runs.length} {l.runs.length === 1 ? 'run' : 'runs'}
             </span>
-          </li>
+          </LineItem>
         ))}
         {spots
           .filter((s) => s.kind === 'crossing')
@@ -428,17 +424,30 @@ function TimeView({ view, q, change, focus }: InsideProps & { readonly focus: nu
       <Reading view={view} lines={all} at={reading.at} />
       <ul className="mt-2 text-[13px]">
         {view.lines.map((l) => (
-          <li
-            key={`${String(l.setupId)} ${l.name}`}
-            className="py-[3px] border-b border-line2"
-            data-line={l.name}
-          >
-            <b className="font-[600]">{capital(lineName(view, l))}</b>: {holdsWords(view, l)}
+          <LineItem key={`${String(l.setupId)} ${l.name}`} view={view} line={l}>
+            {holdsWords(view, l)}
             <Runs view={view} line={l} />
-          </li>
+          </LineItem>
         ))}
       </ul>
     </div>
+  )
+}
+
+/** What is said of one line, after its name. */
+function LineItem({
+  view,
+  line,
+  children,
+}: {
+  readonly view: View
+  readonly line: Line
+  readonly children: ReactNode
+}) {
+  return (
+    <li className="py-[3px] border-b border-line2" data-line={line.name}>
+      <b className="font-[600]">{capital(lineName(view, line))}</b>: {children}
+    </li>
   )
 }
 
