@@ -55,6 +55,23 @@ interface ProblemBody {
   readonly violations?: readonly Violation[]
 }
 
+/**
+ * Returns a path into what was sent in words that can be found on the page: `details.prices[0].amount` gives
+ * "Prices 1, amount".
+ */
+export function placeWords(path: string): string {
+  const words = path
+    .replace(/^details\./, '')
+    .split('.')
+    .map((part) =>
+      part
+        .replace(/\[(\d+)\]/g, (_, at: string) => ` ${String(Number(at) + 1)}`)
+        .replace(/([a-z])([A-Z])/g, (_, end: string, start: string) => `${end} ${start.toLowerCase()}`),
+    )
+    .join(', ')
+  return words.charAt(0).toUpperCase() + words.slice(1)
+}
+
 /** Returns what was answered, or throws the problem. */
 export async function take<T>(call: Promise<Answer<T>>): Promise<T> {
   let answer: Answer<T>
@@ -68,9 +85,13 @@ export async function take<T>(call: Promise<Answer<T>>): Promise<T> {
   }
   if (answer.response.ok) return answer.data as T
   const body = (answer.error ?? {}) as ProblemBody
+  const violations = body.violations ?? []
+  const detail = body.detail ?? `The server answered ${String(answer.response.status)}.`
   throw new Problem(
     answer.response.status,
-    body.detail ?? `The server answered ${String(answer.response.status)}.`,
-    body.violations ?? [],
+    violations.length === 0
+      ? detail
+      : violations.map((v) => `${placeWords(v.field)}: ${v.message}`).join('; '),
+    violations,
   )
 }

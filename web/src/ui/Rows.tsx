@@ -4,6 +4,8 @@ import type { Choice } from './Select'
 
 export interface RowsColumn {
   readonly label: string
+  /** What the server calls it, for its errors; none where it finds no fault. */
+  readonly field?: string
   /** Width as a grid track, e.g. `1fr` or `100px`. */
   readonly width: string
   readonly type?: 'date'
@@ -20,8 +22,8 @@ export interface RowsProps {
   readonly fresh: readonly string[]
   readonly rows: readonly (readonly string[])[]
   readonly onRows: (rows: readonly (readonly string[])[]) => void
-  /** What is wrong with a row, in words. */
-  readonly error?: (row: number) => string | undefined
+  /** What is wrong with a field of a row, in words. */
+  readonly error?: (row: number, field: string) => string | undefined
 }
 
 /** A small table to type in: rows are added and taken away. */
@@ -30,6 +32,11 @@ export function Rows({ title, add, columns, fresh, rows, onRows, error }: RowsPr
   const set = (row: number, column: number, value: string) => {
     onRows(rows.map((r, i) => (i === row ? r.map((v, j) => (j === column ? value : v)) : r)))
   }
+  const faults = (row: number) =>
+    columns.flatMap((c) => {
+      const words = c.field === undefined ? undefined : error?.(row, c.field)
+      return words === undefined ? [] : [{ field: c.field, label: c.label, words }]
+    })
   return (
     <fieldset className="mt-4">
       <legend className="font-[620] text-[13.5px] mb-1">{title}</legend>
@@ -50,7 +57,9 @@ export function Rows({ title, add, columns, fresh, rows, onRows, error }: RowsPr
             {columns.map((c, j) => {
               const props = {
                 'aria-label': `${c.label}, ${title.toLowerCase()} ${String(i + 1)}`,
-                className: 'border border-line rounded bg-sheet px-2 py-1 text-[13.5px] min-w-0',
+                className:
+                  'border border-line rounded bg-sheet px-2 py-1 text-[13.5px] min-w-0 aria-invalid:border-brick',
+                'aria-invalid': faults(i).some((f) => f.field === c.field),
                 value: row[j] ?? '',
                 onChange: (e: { readonly target: { readonly value: string } }) => {
                   set(i, j, e.target.value)
@@ -79,7 +88,11 @@ export function Rows({ title, add, columns, fresh, rows, onRows, error }: RowsPr
               ✕
             </button>
           </div>
-          {error?.(i) !== undefined && <FieldError>{error(i)}</FieldError>}
+          {faults(i).map((f) => (
+            <FieldError key={f.field}>
+              {f.label}: {f.words}
+            </FieldError>
+          ))}
         </div>
       ))}
       <Button

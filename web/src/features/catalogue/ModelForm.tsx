@@ -126,30 +126,28 @@ export function ModelForm({ model, onClose }: ModelFormProps) {
         title="Prices"
         add="Add a price"
         columns={[
-          { label: 'Amount', width: '100px' },
-          { label: 'Currency', width: '70px' },
-          { label: 'Seen on', width: '150px', type: 'date' },
+          { label: 'Amount', field: 'amount', width: '100px' },
+          { label: 'Currency', field: 'currency', width: '70px' },
+          { label: 'Seen on', field: 'on', width: '150px', type: 'date' },
           { label: 'Variant it is for', width: '1fr' },
         ]}
         fresh={['', 'EUR', new Date().toISOString().slice(0, 10), '']}
         rows={prices}
         onRows={setPrices}
-        error={(i) =>
-          of(`details.prices[${String(i)}].amount`) ?? of(`details.prices[${String(i)}].currency`)
-        }
+        error={(i, field) => of(`details.prices[${String(i)}].${field}`)}
       />
       <Rows
         title="What the maker claims"
         add="Add a claim"
         columns={[
-          { label: 'Metric', width: '1fr', choices: metrics },
-          { label: 'Claimed value', width: '110px' },
+          { label: 'Metric', field: 'metric', width: '1fr', choices: metrics },
+          { label: 'Claimed value', field: 'text', width: '110px' },
           { label: "The maker's conditions", width: '1fr' },
         ]}
         fresh={[metrics[0]?.value ?? '', '', '']}
         rows={claims}
         onRows={setClaims}
-        error={(i) => of(`details.claims[${String(i)}].text`) ?? of(`details.claims[${String(i)}].metric`)}
+        error={(i, field) => of(`details.claims[${String(i)}].${field}`)}
       />
       <Rows
         title="Specification"
@@ -157,16 +155,17 @@ export function ModelForm({ model, onClose }: ModelFormProps) {
         columns={[
           {
             label: 'Fact',
+            field: 'key',
             width: '1fr',
             choices: (facts.data ?? []).map((f) => ({ value: f.key, label: f.words })),
           },
-          { label: 'Value', width: '1fr' },
+          { label: 'Value', field: 'value', width: '1fr' },
           { label: 'Unit', width: '90px' },
         ]}
         fresh={['cpu.model', '', '']}
         rows={spec}
         onRows={setSpec}
-        error={(i) => of(`details.specification[${String(i)}].value`)}
+        error={(i, field) => of(`details.specification[${String(i)}].${field}`)}
       />
       <div className="grid grid-cols-3 gap-4 mt-4">
         <Lines label="What speaks for it, a line each" value={pros} onValue={setPros} />

@@ -123,6 +123,20 @@ describe('the page of a model', () => {
     expect(body.details.missing).toEqual(['no card reader'])
     expect(body.details.prices.map((p) => p.amount)).toEqual(['640.00', '560'])
   })
+
+  it('marks the very field that is at fault, and says it in words', async () => {
+    const violations = [{ field: 'details.prices[0].amount', message: 'must be more than 0' }]
+    serve({ ...server, 'PUT /api/v1/models/1': () => new Reply(422, { violations }) })
+    show(<ModelPage />, '/catalogue/models/1', '/catalogue/models/:id')
+    fireEvent.click(await screen.findByText('Edit'))
+    fireEvent.click(screen.getByText('Keep'))
+    expect((await screen.findAllByRole('alert')).map((a) => a.textContent)).toEqual([
+      'Amount: must be more than 0',
+      'Prices 1, amount: must be more than 0',
+    ])
+    expect(screen.getByLabelText('Amount, prices 1').getAttribute('aria-invalid')).toBe('true')
+    expect(screen.getByLabelText('Currency, prices 1').getAttribute('aria-invalid')).toBe('false')
+  })
 })
 
 describe('the sheet editor', () => {
@@ -322,7 +336,7 @@ describe('run files', () => {
       expect(keep.disabled).toBe(false)
     })
     fireEvent.click(keep)
-    expect(await screen.findByText('It breaks a rule.')).toBeTruthy()
+    expect(await screen.findByText('Suite: is not here')).toBeTruthy()
     expect(screen.getByRole('link', { name: 'kept' }).getAttribute('href')).toBe(`/ledger?run=${run.id}`)
     const body = sent.find((s) => s.method === 'PUT')?.body as Schemas['RunFile']
     expect(body.sitting).toBe(7)

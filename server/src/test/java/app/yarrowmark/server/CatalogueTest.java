@@ -92,6 +92,33 @@ class CatalogueTest extends ServerTest {
     }
 
     @Test
+    void runsAreFoundByWordsOfTheirSuiteTheirSetupAndWhatWasWrittenOfThem() {
+        String name = sheet.at("/setup/model").asText();
+        String id = keep(sheet.get("sitting").asLong(), "claimmill", "weave=141")
+                .json()
+                .get("id")
+                .asText();
+        String both = "claimm%20" + name.replace(" ", "%20");
+        JsonNode hit = person.get("/api/v1/search?q=" + both).json().get(0);
+        assertThat(hit.get("kind").asText()).isEqualTo("RUN");
+        assertThat(hit.get("about").asText()).matches("one run|\\d+ runs");
+        String address = hit.get("address").asText();
+        assertThat(address)
+                .startsWith("/ledger?suite=")
+                .endsWith("&setup=" + sheet.at("/setup/id").asText());
+        assertThat(person.get("/api/v1/runs?" + address.substring(address.indexOf('?') + 1))
+                        .json()
+                        .get("rows")
+                        .findValuesAsText("id"))
+                .contains(id);
+        person.post("/api/v1/runs/" + id + "/set-aside", "{\"reason\":\"marshlight in the lens\"}")
+                .expect(200);
+        assertThat(person.get("/api/v1/search?q=marshl%20" + both).json().findValuesAsText("address"))
+                .containsExactly("/ledger?run=" + id);
+        assertThat(person.get("/api/v1/search?q=marshl%20absent").json()).isEmpty();
+    }
+
+    @Test
     void aUnitIsEditedAndTheHistoryOfItsModelSaysWhat() {
         long unit = sheet.at("/setup/unitId").asLong();
         person.post("/api/v1/models/" + model + "/units", "{\"label\":\"B\"}").expect(201);

@@ -16,8 +16,10 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -153,20 +155,31 @@ public class CatalogueService {
         change(changes, "kind", before.kind(), after.kind());
         change(changes, "year", String.valueOf(before.year()), String.valueOf(after.year()));
         for (RecordComponent part : ModelDetails.class.getRecordComponents()) {
-            try {
-                List<?> old = (List<?>) part.getAccessor().invoke(before.details());
-                List<?> now = (List<?>) part.getAccessor().invoke(after.details());
-                now.stream().filter(x -> !old.contains(x)).forEach(x -> changes.add(part.getName() + " + " + plain(x)));
-                old.stream().filter(x -> !now.contains(x)).forEach(x -> changes.add(part.getName() + " − " + plain(x)));
-            } catch (ReflectiveOperationException e) {
-                throw new IllegalStateException("a record can always be read", e);
-            }
+            List<?> old = (List<?>) valueOf(part, before.details());
+            List<?> now = (List<?>) valueOf(part, after.details());
+            now.stream().filter(x -> !old.contains(x)).forEach(x -> changes.add(part.getName() + " + " + plain(x)));
+            old.stream().filter(x -> !now.contains(x)).forEach(x -> changes.add(part.getName() + " − " + plain(x)));
         }
         return String.join("; ", changes);
     }
 
+    /** One line of the details: what is said in it, with commas between. */
     private static String plain(Object line) {
-        return line instanceof String ? (String) line : line.toString().replaceAll("^\\w+\\[|]$|\\w+=", "");
+        if (!line.getClass().isRecord()) {
+            return line.toString();
+        }
+        return Stream.of(line.getClass().getRecordComponents())
+                .map(part -> Objects.toString(valueOf(part, line), ""))
+                .filter(text -> !text.isEmpty())
+                .collect(Collectors.joining(", "));
+    }
+
+    private static @Nullable Object valueOf(RecordComponent part, Object record) {
+        try {
+            return part.getAccessor().invoke(record);
+        } catch (ReflectiveOperationException e) {
+            throw new IllegalStateException("a record can always be read", e);
+        }
     }
 
     private static void change(List<String> changes, String what, Object before, Object after) {

@@ -49,12 +49,18 @@ interface RunRepository extends JpaRepository<RunEntity, UUID> {
             + " sum(case when r.openDoubts > 0 then 1 else 0 end) from RunEntity r group by r.state")
     List<Object[]> countByState();
 
-    /** Ids, as text, of runs whose note or reason has words that begin so. */
+    /** Id, as text, note, reason, setup and suite of runs that have any of some words, or one that begins so; the last first. */
     @Query(
             nativeQuery = true,
-            value = "select cast(id as char) from run where match(note, reason) against (:words in boolean mode)"
-                    + " order by started_at desc limit 10")
-    List<String> withWords(String words);
+            value = "select cast(id as char), note, reason, setup_id, suite_id from run"
+                    + " where match(note, reason) against (:words in boolean mode)"
+                    + " order by started_at desc limit 300")
+    List<Object[]> withAnyWord(String words);
+
+    /** Setup and number of runs of a suite on some setups, those run last first. */
+    @Query("select r.setupId, count(r) from RunEntity r where r.suiteId = :suite and r.setupId in :setups"
+            + " group by r.setupId order by max(r.startedAt) desc")
+    List<Object[]> countOf(long suite, Collection<Long> setups);
 
     /** Id, as text, and content hash of those of the given ids, as text, that are kept. */
     @Query(nativeQuery = true, value = "select cast(id as char), content_hash from run where id in (:ids)")

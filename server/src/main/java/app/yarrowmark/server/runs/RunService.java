@@ -51,6 +51,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Page;
 import org.springframework.data.domain.PageRequest;
@@ -447,17 +448,42 @@ public class RunService {
         entity(id);
     }
 
-    /** Returns runs whose note or reason has words that begin like all of those given. */
-    public List<RunDetail> withWords(List<String> words) {
+    /**
+     * What was written of a run.
+     *
+     * @param text its reason and its note
+     */
+    public record Remark(String runId, long setupId, long suiteId, String text) {}
+
+    /** Returns what was written of the last runs in whose note or reason one of the words is, or begins a word. */
+    public List<Remark> remarks(List<String> words) {
         String query = words.stream()
                 .map(w -> w.replaceAll("[^\\p{L}\\d]", ""))
                 .filter(w -> w.length() > 1)
-                .map(w -> "+" + w + "*")
+                .map(w -> w + "*")
                 .collect(Collectors.joining(" "));
         return query.isEmpty()
                 ? List.of()
-                : runs.withWords(query).stream()
-                        .map(id -> detail(UUID.fromString(id)))
+                : runs.withAnyWord(query).stream().map(RunService::remark).toList();
+    }
+
+    private static Remark remark(Object[] row) {
+        String text = Stream.of(row[2], row[1])
+                .filter(Objects::nonNull)
+                .map(Object::toString)
+                .collect(Collectors.joining(" "));
+        return new Remark((String) row[0], ((Number) row[3]).longValue(), ((Number) row[4]).longValue(), text);
+    }
+
+    /** How many runs a setup has of a suite. */
+    public record Attempts(long setupId, long count) {}
+
+    /** Returns how many runs each of some setups has of a suite, those run last first; those without any are left out. */
+    public List<Attempts> attemptsAt(long suiteId, Collection<Long> setupIds) {
+        return setupIds.isEmpty()
+                ? List.of()
+                : runs.countOf(suiteId, setupIds).stream()
+                        .map(row -> new Attempts((Long) row[0], (Long) row[1]))
                         .toList();
     }
 

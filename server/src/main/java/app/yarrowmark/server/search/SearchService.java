@@ -8,7 +8,8 @@ import app.yarrowmark.server.catalogue.ModelView;
 import app.yarrowmark.server.facts.FactKeyView;
 import app.yarrowmark.server.facts.FactService;
 import app.yarrowmark.server.runs.RunService;
-import app.yarrowmark.server.runs.RunViews.RunDetail;
+import app.yarrowmark.server.runs.RunService.Attempts;
+import app.yarrowmark.server.runs.RunService.Remark;
 import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.suites.Suite;
@@ -19,10 +20,12 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -31,6 +34,7 @@ import org.springframework.transaction.annotation.Transactional;
 class SearchService {
 
     private static final int MOST = 24;
+    private static final int MOST_SETUPS = 200;
     private static final int MOST_WORDS = 200;
 
     private final CatalogueService catalogue;
@@ -39,7 +43,7 @@ class SearchService {
     private final FactService facts;
     private final RunService runs;
     private final BoardService boards;
-    private final CatalogueRevision.Remembered<List<Entry>> devices;
+    private final CatalogueRevision.Remembered<Devices> devices;
 
     SearchService(
             CatalogueService catalogue,
@@ -77,6 +81,9 @@ class SearchService {
      */
     record Hit(Kind kind, String title, String about, String address) {}
 
+    /** What is found by the name of a device; the setups by their number too. */
+    private record Devices(List<Entry> all, Map<Long, Entry> setups) {}
+
     private record Ranked(Hit hit, int rank) {}
 
     /** What may be found, with the words it is found by. */
@@ -86,9 +93,13 @@ class SearchService {
             return new Entry(hit, words(hit.title()), words(hit.about() + " " + more));
         }
 
+        boolean has(String word) {
+            return begins(title, word) || begins(more, word);
+        }
+
         void offer(List<String> wanted, List<Ranked> found) {
             boolean inTitle = wanted.stream().allMatch(w -> begins(title, w));
-            if (inTitle || wanted.stream().allMatch(w -> begins(title, w) || begins(more, w))) {
+            if (inTitle || wanted.stream().allMatch(this::has)) {
                 boolean whole = inTitle && wanted.stream().allMatch(title::contains);
                 found.add(new Ranked(hit, whole ? 0 : inTitle ? 1 : 2));
             }
@@ -102,7 +113,8 @@ class SearchService {
             return List.of();
         }
         List<Ranked> found = new ArrayList<>();
-        devices.get().forEach(e -> e.offer(words, found));
+        Devices known = devices.get();
+        known.all.forEach(e -> e.offer(words, found));
         suites(words, found);
         parts(words, found);
         kept(words, found);
@@ -113,15 +125,59 @@ class SearchService {
                 .map(Ranked::hit)
                 .limit(MOST)
                 .toList());
-        runs.withWords(words).stream()
+        Stream.concat(runsByName(words, known.setups).stream(), remarks(words, known.setups).stream())
                 .limit(MOST - (long) hits.size())
-                .map(SearchService::hit)
                 .forEach(hits::add);
         return hits;
     }
 
-    private List<Entry> devices() {
+    /** Runs of a suite on a setup that have the words between them, some in the name of each. */
+    private List<Hit> runsByName(List<String> words, Map<Long, Entry> setupEntries) {
+        List<Hit> hits = new ArrayList<>();
+        for (Suite s : suites.all()) {
+            List<String> title = words(title(s));
+            List<String> rest = words.stream().filter(w -> !begins(title, w)).toList();
+            if (rest.isEmpty() || rest.size() == words.size()) {
+                continue;
+            }
+            List<Long> bearers = setupEntries.entrySet().stream()
+                    .filter(e -> rest.stream().allMatch(w -> e.getValue().has(w)))
+                    .map(Map.Entry::getKey)
+                    .limit(MOST_SETUPS)
+                    .toList();
+            for (Attempts a : runs.attemptsAt(s.id(), bearers)) {
+                hits.add(new Hit(
+                        Kind.RUN,
+                        title(s) + " on " + setupEntries.get(a.setupId()).hit.title(),
+                        a.count() == 1 ? "one run" : a.count() + " runs",
+                        "/ledger?suite=" + s.id() + "&setup=" + a.setupId()));
+            }
+        }
+        return hits;
+    }
+
+    /** Runs with a word in their note or reason, and the others there or in the name of suite or setup. */
+    private List<Hit> remarks(List<String> words, Map<Long, Entry> setupEntries) {
+        Map<Long, String> titles = suites.all().stream().collect(Collectors.toMap(Suite::id, SearchService::title));
+        List<Hit> hits = new ArrayList<>();
+        for (Remark r : runs.remarks(words)) {
+            Entry setup = setupEntries.get(r.setupId());
+            String suite = titles.getOrDefault(r.suiteId(), "");
+            List<String> own = words(r.text() + " " + suite);
+            if (setup != null && words.stream().allMatch(w -> begins(own, w) || setup.has(w))) {
+                hits.add(new Hit(Kind.RUN, suite + " on " + setup.hit.title(), r.text(), "/ledger?run=" + r.runId()));
+            }
+        }
+        return hits;
+    }
+
+    private static String title(Suite suite) {
+        return suite.sheet().name() + " " + suite.sheet().id().version();
+    }
+
+    private Devices devices() {
         List<Entry> all = new ArrayList<>();
+        Map<Long, Entry> bySetup = new LinkedHashMap<>();
         for (ModelView m : catalogue.models()) {
             String title = m.maker() + " " + m.name();
             String address = "/catalogue/models/" + m.id();
@@ -136,11 +192,13 @@ class SearchService {
         for (SetupLabel s : setups.labels().values()) {
             String title = s.maker() + " " + s.model() + ", " + s.name();
             String address = "/catalogue/setups/" + s.setupId();
-            all.add(Entry.of(
+            Entry entry = Entry.of(
                     new Hit(Kind.SETUP, title, "setup of unit " + s.unit(), address),
-                    s.tuned() ? "tuned" : "as shipped"));
+                    s.tuned() ? "tuned" : "as shipped");
+            all.add(entry);
+            bySetup.put(s.setupId(), entry);
         }
-        return all;
+        return new Devices(all, bySetup);
     }
 
     private void suites(List<String> words, List<Ranked> found) {
@@ -150,7 +208,7 @@ class SearchService {
                     words,
                     new Hit(
                             Kind.SUITE,
-                            s.sheet().name() + " " + s.sheet().id().version(),
+                            title(s),
                             s.sheet().metrics().size() + " metrics",
                             "/catalogue/suites/" + s.id()),
                     s.sheet().about() + " " + metrics + " " + s.sheet().group(),
@@ -194,15 +252,6 @@ class SearchService {
                     "",
                     found);
         }
-    }
-
-    private static Hit hit(RunDetail d) {
-        String why = d.run().reason() != null ? d.run().reason() : d.note();
-        return new Hit(
-                Kind.RUN,
-                d.suite() + " " + d.version() + " on " + d.setup().model(),
-                why == null ? "" : why,
-                "/ledger?run=" + d.run().id());
     }
 
     private static void offer(List<String> words, Hit hit, String more, List<Ranked> found) {
