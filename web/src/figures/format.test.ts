@@ -40,6 +40,7 @@ describe('units', () => {
   it('are in words where the code is not', () => {
     expect(unitWords('{point}')).toBe('points')
     expect(unitWords('MB/s')).toBe('MB/s')
+    expect(unitWords('W.h')).toBe('W\u00b7h')
     expect(unitWords('{beat}')).toBe('beat')
   })
 })

@@ -34,9 +34,9 @@ const units: Record<string, string> = {
   Cel: '°C',
 }
 
-/** A UCUM unit in words people use. */
+/** A UCUM unit in words people use: `W.h` gives "W·h". */
 export function unitWords(unit: string): string {
-  return units[unit] ?? unit.replace(/[{}]/g, '').replace(/By\b/, 'B')
+  return units[unit] ?? unit.replace(/[{}]/g, '').replace(/By\b/, 'B').replaceAll('.', '\u00b7')
 }
 
 /** ±0.6 %; the base is the score beside it. */

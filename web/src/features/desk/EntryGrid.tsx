@@ -420,7 +420,10 @@ function EntryCell({ metric, column, label, place, error, mark, ...on }: EntryCe
         list={choices.length === 0 ? undefined : `choices-${metric.key}`}
         value={text}
         placeholder={
-          gap !== '' ? 'gap' : (mark?.computed ?? (metric.formula === undefined ? '' : 'computed'))
+          gap !== ''
+            ? 'gap'
+            : (mark?.computed ??
+              (metric.formula === undefined ? choices.slice(0, 2).join(' / ') : 'computed'))
         }
         onFocus={on.onFocus}
         onChange={(e) => {

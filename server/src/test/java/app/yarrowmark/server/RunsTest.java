@@ -40,6 +40,16 @@ class RunsTest extends ServerTest {
     }
 
     @Test
+    void aTotalThatDoesNotFollowSaysWhy() {
+        UUID id = UUID.randomUUID();
+        person.put("/api/v1/runs/" + id, run(id, sitting, "kernmill", "weave=1846"))
+                .expect(201);
+        JsonNode gaps = person.get("/api/v1/runs/" + id).json().at("/run/gaps");
+        assertThat(gaps.findValuesAsText("metric")).containsExactly("total");
+        assertThat(gaps.findValuesAsText("reason")).containsExactly("not without Forge");
+    }
+
+    @Test
     void theSameRunIsKeptOnceAndAnotherUnderItsIdIsRefused() {
         UUID id = UUID.randomUUID();
         String run = run(id, sitting, "kernmill", "weave=100");

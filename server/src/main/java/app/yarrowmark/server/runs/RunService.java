@@ -44,9 +44,11 @@ import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
@@ -633,7 +635,6 @@ public class RunService {
                 .filter(m -> run.readings.containsKey(suite.metricId(m)))
                 .map(m -> view(m, run.readings.get(suite.metricId(m)), broken.get(m.key())))
                 .toList();
-        List<RunFile.GapLine> gaps = run.gaps == null ? List.of() : Json.read(run.gaps, new TypeReference<>() {});
         return new RunView(
                 run.id,
                 run.setupId,
@@ -645,17 +646,45 @@ public class RunService {
                 run.sender,
                 run.workSize.equals("tiny"),
                 readings,
-                gaps.stream()
-                        .map(g -> new GapView(
-                                g.metric(),
-                                suite.sheet()
-                                        .metric(g.metric())
-                                        .map(Metric::name)
-                                        .orElse(g.metric()),
-                                g.reason()))
-                        .toList(),
+                gaps(run, suite),
                 Flags.of(run.flags),
                 run.openDoubts);
+    }
+
+    /** The gaps that were given a reason, then the totals that do not follow from what was read. */
+    private static List<GapView> gaps(RunEntity run, Suite suite) {
+        List<RunFile.GapLine> given = run.gaps == null ? List.of() : Json.read(run.gaps, new TypeReference<>() {});
+        Map<String, String> reasons = new LinkedHashMap<>();
+        given.forEach(g -> reasons.put(g.metric(), g.reason()));
+        suite.sheet().metrics().stream()
+                .filter(m -> !run.readings.containsKey(suite.metricId(m)))
+                .forEach(m -> m.formula()
+                        .flatMap(f -> whyNoTotal(f.keys(), run, suite))
+                        .ifPresent(why -> reasons.putIfAbsent(m.key(), why)));
+        return reasons.entrySet().stream()
+                .map(g -> new GapView(
+                        g.getKey(),
+                        suite.sheet().metric(g.getKey()).map(Metric::name).orElse(g.getKey()),
+                        g.getValue()))
+                .toList();
+    }
+
+    /** Why a total is not there; empty where none of its parts was read, so that nobody expects it. */
+    private static Optional<String> whyNoTotal(Set<String> parts, RunEntity run, Suite suite) {
+        List<Metric> all = suite.sheet().metrics().stream()
+                .filter(m -> parts.contains(m.key()))
+                .toList();
+        List<String> unread = all.stream()
+                .filter(m -> !run.readings.containsKey(suite.metricId(m)))
+                .map(Metric::name)
+                .toList();
+        if (unread.size() == all.size()) {
+            return Optional.empty();
+        }
+        return Optional.of(
+                unread.isEmpty()
+                        ? "its formula gives no number for these parts"
+                        : "not without " + String.join(", ", unread));
     }
 
     private static ReadingView view(Metric m, RunEntity.ReadingValue r, @Nullable String broken) {
