@@ -98,15 +98,16 @@ class ImportsTest extends ServerTest {
         person.post("/api/v1/imports/" + report.at("/batch/id").asLong() + "/accept", "{}")
                 .expect(409);
         // The same table once more: every run is known.
-        assertThat(accept(
-                                stage(
-                                        model + ",tablemill 1,Weave,100\n" + model + ",tablemill 1,Weave,101\n" + model
-                                                + ",tablemill 1,Forge,50\n",
-                                        ""),
-                                "{}")
-                        .get("fresh")
-                        .asInt())
-                .isZero();
+        JsonNode again = accept(
+                stage(
+                        model + ",tablemill 1,Weave,100\n" + model + ",tablemill 1,Weave,101\n" + model
+                                + ",tablemill 1,Forge,50\n",
+                        ""),
+                "{}");
+        assertThat(again.get("fresh").asInt()).isZero();
+        assertThat(again.get("known").asInt()).isEqualTo(2);
+        assertThat(again.get("refused").asInt()).isZero();
+        assertThat(counting()).isEqualTo(2);
     }
 
     @Test

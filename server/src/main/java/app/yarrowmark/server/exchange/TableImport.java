@@ -383,8 +383,16 @@ class TableImport {
         }
 
         private void keep(List<Group> groups) {
-            RunIntake.KeptAll kept =
-                    intake.acceptAll(groups.stream().map(this::run).toList(), caller, batch.id);
+            Map<UUID, Instant> before = runs.startsOf(groups.stream()
+                    .filter(g -> g.startedAt == null)
+                    .map(Group::id)
+                    .toList());
+            RunIntake.KeptAll kept = intake.acceptAll(
+                    groups.stream()
+                            .map(g -> run(g, before.getOrDefault(g.id(), batch.at)))
+                            .toList(),
+                    caller,
+                    batch.id);
             fresh.addAndGet(kept.fresh());
             known.addAndGet(kept.known());
             refused.addAndGet(kept.rejected().size());
@@ -392,17 +400,16 @@ class TableImport {
                     .forEach((i, e) -> lines.refuse(batch.id, groups.get(i).line, Objects.toString(e.getMessage())));
         }
 
-        private RunFile run(Group group) {
-            long setup = group.setupId;
-            Instant at = group.startedAt == null ? batch.at : group.startedAt;
-            UUID id = UUID.nameUUIDFromBytes((setup + group.key + group.readings).getBytes(StandardCharsets.UTF_8));
+        /** A run whose time the table does not say is of when it was first imported, so that it is known again. */
+        private RunFile run(Group group, Instant unsaid) {
+            Instant at = group.startedAt == null ? unsaid : group.startedAt;
             return new RunFile(
-                    id,
+                    group.id(),
                     new RunFile.Suite(
                             group.suite.sheet().id().key(),
                             group.suite.sheet().id().version()),
                     null,
-                    setup,
+                    group.setupId,
                     RunFile.State.DONE,
                     null,
                     at,
@@ -473,6 +480,11 @@ class TableImport {
             this.suite = suite;
             this.startedAt = startedAt;
             this.line = line;
+        }
+
+        /** What a run is known by: the same lines for the same setup are the same run. */
+        UUID id() {
+            return UUID.nameUUIDFromBytes((setupId + key + readings).getBytes(StandardCharsets.UTF_8));
         }
     }
 }

@@ -62,6 +62,10 @@ interface RunRepository extends JpaRepository<RunEntity, UUID> {
             + " group by r.setupId order by max(r.startedAt) desc")
     List<Object[]> countOf(long suite, Collection<Long> setups);
 
+    /** Id and start of those of the given ids that are kept. */
+    @Query("select r.id, r.startedAt from RunEntity r where r.id in :ids")
+    List<Object[]> starts(Collection<UUID> ids);
+
     /** Id, as text, and content hash of those of the given ids, as text, that are kept. */
     @Query(nativeQuery = true, value = "select cast(id as char), content_hash from run where id in (:ids)")
     List<Object[]> hashes(Collection<String> ids);

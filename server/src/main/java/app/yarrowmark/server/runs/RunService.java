@@ -489,6 +489,13 @@ public class RunService {
                         .toList();
     }
 
+    /** Returns when those of some runs that are kept were started. */
+    public Map<UUID, Instant> startsOf(Collection<UUID> ids) {
+        return ids.isEmpty()
+                ? Map.of()
+                : runs.starts(ids).stream().collect(Collectors.toMap(row -> (UUID) row[0], row -> (Instant) row[1]));
+    }
+
     /** Returns how many runs each setup has. */
     public Map<Long, Long> countBySetup() {
         return runs.countBySetup().stream().collect(Collectors.toMap(row -> (Long) row[0], row -> (Long) row[1]));
