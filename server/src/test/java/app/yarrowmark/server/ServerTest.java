@@ -15,7 +15,8 @@ import org.springframework.boot.test.web.server.LocalServerPort;
         properties = {
             "yarrowmark.first-name=Wren Alder",
             "yarrowmark.first-password=salt and samphire",
-            "spring.main.lazy-initialization=false"
+            "spring.main.lazy-initialization=false",
+            "spring.data.jpa.repositories.bootstrap-mode=default"
         })
 abstract class ServerTest {
 
