@@ -261,6 +261,13 @@ class StandingsApiTest extends ServerTest {
     }
 
     private void price(long model, String amount) {
+        details(
+                model,
+                "\"prices\":[{\"amount\":\"" + amount
+                        + "\",\"currency\":\"EUR\",\"on\":\"2026-05-04\",\"variant\":\"\"}],\"tags\":[]");
+    }
+
+    private void details(long model, String some) {
         JsonNode m = person.get("/api/v1/profiles/models/" + model)
                 .expect(200)
                 .json()
@@ -270,9 +277,57 @@ class StandingsApiTest extends ServerTest {
                         "{\"maker\":\"" + m.get("maker").asText() + "\",\"name\":\""
                                 + m.get("name").asText() + "\",\"kind\":\""
                                 + m.get("kind").asText() + "\",\"edition\":" + m.get("edition")
-                                + ",\"details\":{\"prices\":[{\"amount\":\"" + amount
-                                + "\",\"currency\":\"EUR\",\"on\":\"2026-05-04\",\"variant\":\"\"}],\"specification\":[],\"claims\":[],\"pros\":[],\"cons\":[],\"missing\":[],\"tags\":[]}}")
+                                + ",\"details\":{" + some
+                                + ",\"specification\":[],\"claims\":[],\"pros\":[],\"cons\":[],\"missing\":[]}}")
                 .expect(200);
+    }
+
+    @Test
+    void theSetupThatSpeaksForAModelIsChosenByTheRuleAskedFor() {
+        long cpu = suite("kernmill", "processor");
+        JsonNode shipped = tagged(onDesk("PHONE", cpu));
+        JsonNode quick = changed(shipped, "fresh paste", cpu);
+        JsonNode last = changed(quick, "quiet plan", cpu);
+        JsonNode other = tagged(onDesk("PHONE", cpu));
+        measure(shipped, "kernmill", 1, 0);
+        measure(quick, "kernmill", 1.5, 0);
+        measure(last, "kernmill", .8, 0);
+        measure(other, "kernmill", 1, 0);
+        measure(changed(other, "quiet plan", cpu), "kernmill", .9, 0);
+        for (String[] rule : new String[][] {
+            {"as-shipped", id(shipped)}, {"latest", id(last)}, {"best", id(quick)}, {"named-Quiet%20plan", id(last)}
+        }) {
+            JsonNode places = person.get("/api/v1/standings?ranked=model&tag=speakers&tuned=BOTH&speaks=" + rule[0])
+                    .expect(200)
+                    .json()
+                    .get("places");
+            assertThat(places.findValuesAsText("setupId")).as(rule[0]).contains(rule[1]);
+            assertThat(places).as(rule[0]).hasSize(2);
+        }
+        assertThat(person.get("/api/v1/standings?ranked=model&speaks=loudest")
+                        .expect(422)
+                        .detail())
+                .contains("as-shipped, latest, best");
+    }
+
+    private static String id(JsonNode sheet) {
+        return sheet.at("/setup/id").asText();
+    }
+
+    private JsonNode changed(JsonNode before, String change, long suite) {
+        return person.post(
+                        "/api/v1/sittings/" + before.get("sitting").asLong() + "/changes",
+                        "{\"change\":{\"name\":\"" + change
+                                + "\",\"facts\":[{\"key\":\"power.plan\",\"value\":\"" + change
+                                + "\"}]},\"suites\":[" + suite + "],\"closeBefore\":true}")
+                .expect(201)
+                .json();
+    }
+
+    /** The tag keeps the pool of a test apart. */
+    private JsonNode tagged(JsonNode sheet) {
+        details(sheet.at("/setup/modelId").asLong(), "\"prices\":[],\"tags\":[\"speakers\"]");
+        return sheet;
     }
 
     @Test

@@ -29,6 +29,7 @@ public final class ScoreColumn {
     private final double[] resolution;
     private final Scale scale;
     private volatile @Nullable Map<Long, Score> scores;
+    private volatile @Nullable Double middle;
     private volatile @Nullable Map<Long, PlainScore> plain;
     private volatile @Nullable NoisePool<Long> noise;
 
@@ -139,6 +140,17 @@ public final class ScoreColumn {
                 IntStream.range(0, setups.length)
                         .mapToObj(i -> Scoring.score(cell(i), all))
                         .toArray(Score[]::new));
+    }
+
+    /** Returns the logarithm of the score in the middle of all setups; NaN if none has one. */
+    public double middleLog() {
+        Double computed = middle;
+        if (computed == null) {
+            double[] logs = scores().values().stream().mapToDouble(Score::log).toArray();
+            computed = logs.length == 0 ? Double.NaN : Scoring.median(logs);
+            middle = computed;
+        }
+        return computed;
     }
 
     /** Returns the score of every setup on a metric without ratios; none on a ratio scale. */

@@ -1,7 +1,6 @@
 package app.yarrowmark.server.subjects;
 
 import app.yarrowmark.core.score.Score;
-import app.yarrowmark.core.score.Scoring;
 import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.server.catalogue.CatalogueService;
 import app.yarrowmark.server.catalogue.DeviceKind;
@@ -16,7 +15,6 @@ import app.yarrowmark.server.shell.Refusal;
 import app.yarrowmark.server.shell.RuleViolations;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
-import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashSet;
@@ -283,19 +281,18 @@ public class SubjectService {
 
     /** Mean over the tests a setup has of how far it is above the middle score, as a logarithm. */
     private double aheadOfUsual(long setup, ScoreSnapshot scores) {
-        List<Double> leads = new ArrayList<>();
+        double sum = 0;
+        int tests = 0;
         for (Suite suite : suites.all()) {
             for (Metric metric : suite.sheet().ranked()) {
                 ScoreColumn column = scores.column(suite.metricId(metric));
                 Score score = column.scores().get(setup);
                 if (score != null) {
-                    double[] all = column.scores().values().stream()
-                            .mapToDouble(Score::log)
-                            .toArray();
-                    leads.add(metric.better().sign() * (score.log() - Scoring.median(all)));
+                    sum += metric.better().sign() * (score.log() - column.middleLog());
+                    tests++;
                 }
             }
         }
-        return leads.stream().mapToDouble(Double::doubleValue).average().orElse(Double.NEGATIVE_INFINITY);
+        return tests == 0 ? Double.NEGATIVE_INFINITY : sum / tests;
     }
 }

@@ -33,6 +33,18 @@ class ScoreColumnTest {
     }
 
     @Test
+    void theMiddleIsThatOfAllSetupsAlike() {
+        ScoreColumn three = TestScores.column(
+                Map.of(
+                        1L, List.of(new Reading(10, 1), new Reading(10, 1)),
+                        2L, List.of(new Reading(40, 1)),
+                        3L, List.of(new Reading(90, 1))),
+                Scale.RATIO);
+        assertThat(three.middleLog()).isCloseTo(Math.log(40), within(1e-9));
+        assertThat(ScoreColumn.empty().middleLog()).isNaN();
+    }
+
+    @Test
     void decimalsAreThoseOfTheCoarsestReading() {
         assertThat(column.decimals(1)).isZero();
         assertThat(column.decimals(2)).isEqualTo(2);
