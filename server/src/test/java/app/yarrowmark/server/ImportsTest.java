@@ -144,6 +144,25 @@ class ImportsTest extends ServerTest {
     }
 
     @Test
+    void whatComesToALongRowOfRepeatsIsHeldAgainstItAndTheOldDoubtsStay() {
+        String row = model + ",tablemill 1,Weave,%d\n";
+        StringBuilder many = new StringBuilder();
+        for (int i = 0; i < 24; i++) {
+            many.append(row.formatted(i == 20 ? 1_300 : 1_000 + i));
+        }
+        assertThat(accept(stage(many.toString(), ""), "{}").at("/batch/doubted").asInt())
+                .isEqualTo(1);
+        JsonNode few = accept(stage(row.formatted(1_010) + row.formatted(101) + row.formatted(1_012), ""), "{}");
+        assertThat(few.at("/batch/doubted").asInt()).isEqualTo(1);
+        assertThat(few.at("/batch/runs").asInt()).isEqualTo(3);
+        assertThat(person.get("/api/v1/runs?doubted=true&setup=" + setup)
+                        .json()
+                        .get("total")
+                        .asInt())
+                .isEqualTo(2);
+    }
+
+    @Test
     void aLineThatIsRejectedKeepsItsPlaceAmongTheRepeats() {
         String run = model + ",tablemill 1,Weave,%s\n" + model + ",tablemill 1,Forge,%s\n";
         JsonNode report = stage(run.formatted("100", "many") + run.formatted("101", "51"), "");

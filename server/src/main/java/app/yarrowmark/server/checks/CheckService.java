@@ -24,6 +24,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.IntStream;
 import org.springframework.stereotype.Service;
 
 /** Checks numbers against their totals and against all that is known; it flags and proposes, and never refuses. */
@@ -31,7 +33,8 @@ import org.springframework.stereotype.Service;
 public class CheckService {
 
     private static final int MOST_MODELLED = 400;
-    private static final int MOST_OTHERS = 16;
+    /** A run is held against so many others of its cell, the first ones. */
+    public static final int MOST_OTHERS = 16;
 
     private final Expectations expectations;
     private final SuiteService suites;
@@ -118,16 +121,25 @@ public class CheckService {
     }
 
     /**
-     * Returns what looks wrong with the runs of one suite in one setup, each held against the others.
+     * Returns what looks wrong with runs of one suite in one setup, each held against the others.
      *
-     * @param runs the ones that count
+     * @param runs the ones that count, the first started first
+     * @param asked by id, the ones to look at
      */
-    public Map<Object, Doubts> review(Session session, long suiteId, long setupId, List<KeptRun> runs) {
+    public Map<Object, Doubts> review(
+            Session session, long suiteId, long setupId, List<KeptRun> runs, Set<Object> asked) {
         Suite suite = suites.get(suiteId);
         Expectations.Moment moment = session.known.about(suite, setupId);
-        Map<String, Map<Object, Reading>> readings = readings(suite, runs);
+        List<KeptRun> needed = IntStream.range(0, runs.size())
+                .filter(i -> i <= MOST_OTHERS || asked.contains(runs.get(i).id))
+                .mapToObj(runs::get)
+                .toList();
+        Map<String, Map<Object, Reading>> readings = readings(suite, needed);
         Map<Object, Doubts> all = new LinkedHashMap<>();
-        for (KeptRun run : runs) {
+        for (KeptRun run : needed) {
+            if (!asked.contains(run.id)) {
+                continue;
+            }
             List<DoubtView> unlikely = new ArrayList<>();
             Map<String, Double> expected = new HashMap<>();
             for (Metric metric : suite.sheet().metrics()) {

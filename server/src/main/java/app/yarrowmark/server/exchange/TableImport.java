@@ -251,10 +251,11 @@ class TableImport {
 
     private Accepted accepted(ImportBatchEntity batch, Acceptance acceptance, Caller caller) {
         int fresh = acceptance.fresh.get();
-        int doubted = review.all(acceptance.cells);
+        int doubted = review.ofImport(batch.id, acceptance.cells);
         transaction.executeWithoutResult(tx -> {
             batch.state = State.ACCEPTED;
-            batch.runs = fresh;
+            // An import that was broken off and accepted again has kept some before.
+            batch.runs = runs.countOfImport(batch.id);
             batch.doubted = doubted;
             batches.save(batch);
             history.add(

@@ -62,6 +62,9 @@ interface RunRepository extends JpaRepository<RunEntity, UUID> {
             + " group by r.setupId order by max(r.startedAt) desc")
     List<Object[]> countOf(long suite, Collection<Long> setups);
 
+    /** Returns how many runs an import brought. */
+    int countByImportId(long importId);
+
     /** Id and start of those of the given ids that are kept. */
     @Query("select r.id, r.startedAt from RunEntity r where r.id in :ids")
     List<Object[]> starts(Collection<UUID> ids);
@@ -100,9 +103,10 @@ interface RunRepository extends JpaRepository<RunEntity, UUID> {
                     + " and ((:only is null and r.state = 'DONE' and r.flags = '') or r.id = :only) order by r.startedAt, r.id")
     List<Object[]> series(long suite, Collection<Long> setups, Collection<String> names, @Nullable UUID only);
 
-    /** Id, setup, suite and doubts of the runs that count and bear no flag, the first started first. */
-    @Query("select r.id, r.setupId, r.suiteId, r.doubts from RunEntity r where r.state = 'DONE' and r.flags = ''"
-            + " and r.setupId in :setups and r.suiteId in :suites order by r.startedAt, r.id")
+    /** Id, setup, suite, doubts and import of the runs that count and bear no flag, the first started first. */
+    @Query(
+            "select r.id, r.setupId, r.suiteId, r.doubts, r.importId from RunEntity r where r.state = 'DONE' and r.flags = ''"
+                    + " and r.setupId in :setups and r.suiteId in :suites order by r.startedAt, r.id")
     List<Object[]> counting(Collection<Long> setups, Collection<Long> suites);
 
     /** Run, metric and text of the readings of {@link #counting}; those that were computed left out. */

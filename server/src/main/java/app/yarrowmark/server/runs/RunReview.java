@@ -18,6 +18,7 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.UUID;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.PlatformTransactionManager;
@@ -56,6 +57,18 @@ public class RunReview {
 
     /** Reviews every run of the cells that counts; returns how many have a number that looks wrong. */
     public int all(Collection<Cell> cells) {
+        return review(cells, null);
+    }
+
+    /**
+     * Reviews the runs of an import, and the others of its cells as far as they may look otherwise now; returns how many of
+     * the import have a number that looks wrong.
+     */
+    public int ofImport(long importId, Collection<Cell> cells) {
+        return review(cells, importId);
+    }
+
+    private int review(Collection<Cell> cells, @Nullable Long importId) {
         CheckService.Session session = checks.session(cells.size());
         Map<Long, Set<Long>> suitesOf = new TreeMap<>();
         cells.forEach(
@@ -67,7 +80,7 @@ public class RunReview {
                 List<Long> some = setups.subList(from, Math.min(setups.size(), from + AT_ONCE));
                 Set<Cell> wanted = new HashSet<>();
                 some.forEach(s -> suitesOf.get(s).forEach(suite -> wanted.add(new Cell(s, suite))));
-                ahead.hand(() -> doubted.addAndGet(transaction.execute(tx -> some(wanted, session))));
+                ahead.hand(() -> doubted.addAndGet(transaction.execute(tx -> some(wanted, importId, session))));
             }
             ahead.finish();
         }
@@ -75,9 +88,15 @@ public class RunReview {
     }
 
     /** A run as far as it is reviewed. */
-    private record Kept(UUID id, @Nullable String doubts, Map<String, String> texts) {}
+    private record Kept(
+            UUID id, @Nullable String doubts, @Nullable Long importId, Map<String, String> texts) {
 
-    private int some(Set<Cell> cells, CheckService.Session session) {
+        boolean isOf(@Nullable Long other) {
+            return other == null || other.equals(importId);
+        }
+    }
+
+    private int some(Set<Cell> cells, @Nullable Long importId, CheckService.Session session) {
         int doubted = 0;
         for (Map.Entry<Cell, List<Kept>> cell : counting(cells).entrySet()) {
             Map<Object, CheckService.Doubts> found = checks.review(
@@ -86,9 +105,13 @@ public class RunReview {
                     cell.getKey().setupId(),
                     cell.getValue().stream()
                             .map(r -> new CheckService.KeptRun(r.id, r.texts))
-                            .toList());
+                            .toList(),
+                    fresh(cell.getValue(), importId));
             for (Kept run : cell.getValue()) {
                 CheckService.Doubts doubts = found.get(run.id);
+                if (doubts == null) {
+                    continue;
+                }
                 StoredDoubts now = new StoredDoubts(
                         doubts.unlikely(),
                         doubts.mismatches(),
@@ -96,10 +119,22 @@ public class RunReview {
                 if (!Objects.equals(now.text(), run.doubts)) {
                     runs.doubt(run.id, now.text(), now.open());
                 }
-                doubted += now.open() > 0 ? 1 : 0;
+                doubted += now.open() > 0 && run.isOf(importId) ? 1 : 0;
             }
         }
         return doubted;
+    }
+
+    /** The runs to be looked at. Of a long cell only the first runs are held against, so that its old ones look as before. */
+    private static Set<Object> fresh(List<Kept> cell, @Nullable Long importId) {
+        boolean all = cell.size() <= CheckService.MOST_OTHERS
+                || cell.stream()
+                        .limit(CheckService.MOST_OTHERS + 1L)
+                        .anyMatch(r -> importId == null || r.isOf(importId));
+        return cell.stream()
+                .filter(r -> all || r.isOf(importId))
+                .map(r -> (Object) r.id)
+                .collect(Collectors.toSet());
     }
 
     /** The runs that count, the first started first, with what was typed. */
@@ -122,7 +157,7 @@ public class RunReview {
         for (Object[] row : runs.counting(setups, suiteIds)) {
             Cell cell = new Cell((Long) row[1], (Long) row[2]);
             if (cells.contains(cell)) {
-                Kept run = new Kept((UUID) row[0], (String) row[3], new LinkedHashMap<>());
+                Kept run = new Kept((UUID) row[0], (String) row[3], (Long) row[4], new LinkedHashMap<>());
                 counting.computeIfAbsent(cell, c -> new ArrayList<>()).add(run);
                 byId.put(run.id, run);
             }

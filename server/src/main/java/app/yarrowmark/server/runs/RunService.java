@@ -489,6 +489,11 @@ public class RunService {
                         .toList();
     }
 
+    /** Returns how many runs an import brought, whatever became of them. */
+    public int countOfImport(long importId) {
+        return runs.countByImportId(importId);
+    }
+
     /** Returns when those of some runs that are kept were started. */
     public Map<UUID, Instant> startsOf(Collection<UUID> ids) {
         return ids.isEmpty()
