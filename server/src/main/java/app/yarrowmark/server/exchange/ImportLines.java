@@ -205,9 +205,10 @@ class ImportLines {
                 line);
     }
 
-    /** Forgets the lines that were understood; the rejected ones stay as the report. */
-    void forgetGood(long batch) {
-        jdbc.update("delete from import_line where batch_id = ? and problem is null", batch);
+    /** Forgets the lines that became runs, of every import that was accepted; the rejected ones stay as the report. */
+    void forgetKept() {
+        jdbc.update("delete l from import_line l join import_batch b on b.id = l.batch_id"
+                + " where b.state <> 'WAITING' and l.problem is null");
     }
 
     /** Forgets everything of a batch. */

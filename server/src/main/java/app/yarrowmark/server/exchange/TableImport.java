@@ -45,6 +45,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
@@ -261,7 +262,8 @@ class TableImport {
             history.add(
                     HistoryService.Kind.IMPORT, batch.id, "ACCEPTED", caller.name(), fresh + " runs of " + batch.name);
         });
-        lines.forgetGood(batch.id);
+        // Nobody need wait for this; where it is broken off, the next import does it.
+        CompletableFuture.runAsync(lines::forgetKept);
         events.changed(LiveEvents.Topic.CATALOGUE);
         return new Accepted(view(batch), fresh, acceptance.known.get(), acceptance.refused.get());
     }

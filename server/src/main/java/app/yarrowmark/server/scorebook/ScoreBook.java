@@ -6,6 +6,7 @@ import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -35,6 +36,7 @@ public class ScoreBook {
                     + " from run r join reading d on d.run_id = r.id where r.state = 'DONE' and r.flags = ''";
     private static final String ORDER = " order by r.setup_id, r.suite_id, r.started_at, r.id";
     private static final int FETCH = 2000;
+    private static final int SETUPS_AT_ONCE = 100;
 
     private final JdbcTemplate jdbc;
     private final ScoreRevision revision;
@@ -102,8 +104,11 @@ public class ScoreBook {
         List<Long> setups = jdbc.queryForList(
                 "select distinct setup_id from run where revision > ? order by setup_id", Long.class, old.revision());
         Loader loader = new Loader(broken(setups));
-        for (Long setup : setups) {
-            jdbc.query(READINGS + " and r.setup_id = ?" + ORDER, loader, setup);
+        for (int from = 0; from < setups.size(); from += SETUPS_AT_ONCE) {
+            Object[] some = setups.subList(from, Math.min(setups.size(), from + SETUPS_AT_ONCE))
+                    .toArray();
+            String marks = String.join(",", Collections.nCopies(some.length, "?"));
+            jdbc.query(READINGS + " and r.setup_id in (" + marks + ")" + ORDER, loader, some);
         }
         Set<Long> replaced = new HashSet<>(setups);
         Map<Long, ScoreColumn> columns = new HashMap<>(old.columns());
