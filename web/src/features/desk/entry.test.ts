@@ -50,6 +50,9 @@ describe('preview', () => {
   it('reads plain numbers only', () => {
     expect(preview('1 284,5')).toBe(1284.5)
     expect(preview('3e2')).toBe(300)
+    expect(preview('1.203,5')).toBe(1203.5)
+    expect(preview('1,203,500')).toBe(1203500)
+    expect(preview('1.203')).toBe(1.203)
     expect(preview('12a')).toBeUndefined()
     expect(preview('')).toBeUndefined()
   })

@@ -121,13 +121,16 @@ export const asideReasons = [
 
 /** The value of a plain number as typed, for showing where it would fall; undefined if it is none. */
 export function preview(text: string): number | undefined {
-  const clean = text
-    .trim()
-    .replace(/[\s\u2009\u202f']/g, '')
-    .replace(',', '.')
+  const clean = ungrouped(text.trim().replace(/[\s\u2009\u202f']/g, '')).replace(',', '.')
   if (!/^[-+]?\d+(\.\d+)?(e[-+]?\d+)?$/i.test(clean)) return undefined
   const value = Number(clean)
   return Number.isFinite(value) ? value : undefined
+}
+
+/** Without points, or commas, that can only group digits: before the other mark, or more than one. */
+function ungrouped(clean: string): string {
+  if (/^[-+]?\d{1,3}((\.\d{3})+,\d+|(\.\d{3}){2,})$/.test(clean)) return clean.replaceAll('.', '')
+  return /^[-+]?\d{1,3}((,\d{3})+\.\d+|(,\d{3}){2,})$/.test(clean) ? clean.replaceAll(',', '') : clean
 }
 
 /** The run that a typed repeat is sent as. */

@@ -101,7 +101,7 @@ class CatalogueTest extends ServerTest {
         String both = "claimm%20" + name.replace(" ", "%20");
         JsonNode hit = person.get("/api/v1/search?q=" + both).json().get(0);
         assertThat(hit.get("kind").asText()).isEqualTo("RUN");
-        assertThat(hit.get("about").asText()).matches("one run|\\d+ runs");
+        assertThat(hit.get("about").asText()).matches("(one run|\\d+ runs), setup of unit A");
         String address = hit.get("address").asText();
         assertThat(address)
                 .startsWith("/ledger?suite=")

@@ -7,14 +7,21 @@ import java.util.regex.Pattern;
 /**
  * A number as a person or program wrote it: {@code 116.0}, {@code 1 284}, {@code 0,61}, {@code 3.2e-4}.
  *
- * <p>Blanks (thin and non-breaking ones too) and apostrophes group digits. A comma is a decimal comma. Where one comma is
- * followed by exactly three digits, it could mean either, and the text is refused rather than guessed.
+ * <p>Blanks (thin and non-breaking ones too) and apostrophes group digits; so do points before a decimal comma ({@code
+ * 1.203,5}), commas before a decimal point, and either where it stands more than once. A comma alone is a decimal comma.
+ * Where one comma is followed by exactly three digits, it could mean either, and the text is refused rather than guessed.
  */
 public final class DigitText {
 
     private static final Pattern NUMBER = Pattern.compile(
             "([+\\-\u2212]?)(\\d+|\\d{1,3}(?:[ '\u2019]\\d{3})+)(?:([.,])(\\d+))?(?:[eE]([+-]?\\d{1,3}))?");
     private static final Pattern GROUPING = Pattern.compile("[ '\u2019]");
+    /** Numbers whose points, or whose commas, can only group digits. */
+    private static final Pattern GROUPED_BY_POINT =
+            Pattern.compile("[+\\-\u2212]?\\d{1,3}(?:(?:\\.\\d{3})+,\\d+|(?:\\.\\d{3}){2,})");
+
+    private static final Pattern GROUPED_BY_COMMA =
+            Pattern.compile("[+\\-\u2212]?\\d{1,3}(?:(?:,\\d{3})+\\.\\d+|(?:,\\d{3}){2,})");
     private static final Pattern THIN_BLANK = Pattern.compile("[\u00a0\u2009\u202f]");
     private static final int LONGEST = 40;
 
@@ -83,6 +90,13 @@ public final class DigitText {
         return GROUPING.matcher(match.group(2)).replaceAll("");
     }
 
+    private static String ungrouped(String clean) {
+        if (GROUPED_BY_POINT.matcher(clean).matches()) {
+            return clean.replace(".", "");
+        }
+        return GROUPED_BY_COMMA.matcher(clean).matches() ? clean.replace(",", "") : clean;
+    }
+
     private static Matcher match(String text) {
         String clean = THIN_BLANK.matcher(text.strip()).replaceAll(" ");
         if (clean.isEmpty()) {
@@ -92,7 +106,7 @@ public final class DigitText {
             throw new IllegalArgumentException(
                     "a number has at most " + LONGEST + " characters, got " + clean.length());
         }
-        Matcher match = NUMBER.matcher(clean);
+        Matcher match = NUMBER.matcher(ungrouped(clean));
         if (!match.matches()) {
             throw new IllegalArgumentException(
                     "\"" + clean + "\" is no plain number: write digits with a decimal point, such as 1284.5");

@@ -24,6 +24,12 @@ class DigitTextTest {
                 "0,612 | 0.612 | 0.001",
                 "3.20e-4 | 0.00032 | 0.000001",
                 "-4.5 | -4.5 | 0.1",
+                "1.203,5 | 1203.5 | 0.1",
+                "-1.203,567 | -1203.567 | 0.001",
+                "12,345.25 | 12345.25 | 0.01",
+                "1,203,500 | 1203500 | 1",
+                "1.203.500 | 1203500 | 1",
+                "1.284 | 1.284 | 0.001",
                 "\u22124.5 | -4.5 | 0.1"
             })
     void keepsValueAndResolution(String text, double value, double resolution) {
@@ -32,7 +38,22 @@ class DigitTextTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"NaN", "Infinity", "12a", "1.2.3", "--4", "1,284,5", "0x10", "12 84", "1e999", ""})
+    @ValueSource(
+            strings = {
+                "NaN",
+                "Infinity",
+                "12a",
+                "1.2.3",
+                "--4",
+                "1,284,5",
+                "1,28.5",
+                "1.2034,5",
+                "12.345.6",
+                "0x10",
+                "12 84",
+                "1e999",
+                ""
+            })
     void refusesWhatIsNoPlainNumber(String text) {
         assertThatThrownBy(() -> DigitText.parse(text)).isInstanceOf(IllegalArgumentException.class);
     }

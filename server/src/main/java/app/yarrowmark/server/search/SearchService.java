@@ -146,10 +146,11 @@ class SearchService {
                     .limit(MOST_SETUPS)
                     .toList();
             for (Attempts a : runs.attemptsAt(s.id(), bearers)) {
+                Hit setup = setupEntries.get(a.setupId()).hit;
                 hits.add(new Hit(
                         Kind.RUN,
-                        title(s) + " on " + setupEntries.get(a.setupId()).hit.title(),
-                        a.count() == 1 ? "one run" : a.count() + " runs",
+                        title(s) + " on " + setup.title(),
+                        (a.count() == 1 ? "one run, " : a.count() + " runs, ") + setup.about(),
                         "/ledger?suite=" + s.id() + "&setup=" + a.setupId()));
             }
         }
