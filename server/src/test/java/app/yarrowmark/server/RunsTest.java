@@ -39,6 +39,23 @@ class RunsTest extends ServerTest {
         assertThat(readings.findValuesAsText("computed")).containsExactly("false", "false", "false", "true");
     }
 
+    /** Damaged anywhere it is refused with a reason, or kept as what it still says; it never breaks the server. */
+    @Test
+    void noRunFileHoweverDamagedIsAFaultOfTheServer() {
+        java.util.Random random = new java.util.Random(5);
+        String[] odd = {"{", "[", "\"", "null", "-1", "1e999", "\\u0000", "\ud83d\ude00", ",", "}"};
+        for (int i = 0; i < 120; i++) {
+            UUID id = UUID.randomUUID();
+            String run = run(id, sitting, "kernmill", "weave=1846", "forge=733");
+            int at = random.nextInt(run.length());
+            int end = Math.min(run.length(), at + random.nextInt(10));
+            String damaged = run.substring(0, at) + odd[i % odd.length] + run.substring(end);
+            assertThat(person.put("/api/v1/runs/" + id, damaged).status())
+                    .as(damaged)
+                    .isIn(200, 201, 400, 404, 409, 422);
+        }
+    }
+
     @Test
     void aTotalThatDoesNotFollowSaysWhy() {
         UUID id = UUID.randomUUID();

@@ -8,6 +8,8 @@ import java.util.Locale;
 final class FormulaParser {
 
     private static final int DEEPEST = 100;
+    /** A sum is as deep a tree as it has terms, so its length is bounded too. */
+    private static final int LONGEST = 2_000;
 
     private final String text;
     private int at;
@@ -18,6 +20,10 @@ final class FormulaParser {
     }
 
     Expression parse() {
+        if (text.length() > LONGEST) {
+            throw new FormulaException(
+                    "a formula has at most " + LONGEST + " characters, got " + text.length(), LONGEST + 1);
+        }
         Expression whole = sum();
         if (!atEnd()) {
             throw error("expected an operator, found \"" + text.charAt(at) + "\"");

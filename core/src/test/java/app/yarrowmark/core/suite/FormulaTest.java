@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import app.yarrowmark.core.rank.SplitMix;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -72,6 +73,62 @@ class FormulaTest {
 
     @Test
     void refusesToNestWithoutEnd() {
-        assertThatThrownBy(() -> Formula.parse("(".repeat(5000))).hasMessageContaining("nested deeper than 100");
+        assertThatThrownBy(() -> Formula.parse("(".repeat(1500))).hasMessageContaining("nested deeper than 100");
+    }
+
+    @Test
+    void refusesToGoOnWithoutEnd() {
+        assertThat(Formula.parse("a" + "+a".repeat(999)).evaluate(VALUES)).hasValue(2000);
+        assertThatThrownBy(() -> Formula.parse("a" + "+a".repeat(100_000)))
+                .hasMessage("a formula has at most 2000 characters, got 200001 at column 2001");
+    }
+
+    /** Pieces of the language in any order, with strange signs between: a formula, or a fault that says where. */
+    @Test
+    void anyTextIsAFormulaOrHasAColumnAtFault() {
+        String[] pieces = {
+            "a",
+            "b.one",
+            "zero",
+            "sum(",
+            "geomean(",
+            "median(",
+            "mean",
+            "(",
+            ")",
+            ",",
+            "+",
+            "-",
+            "*",
+            "/",
+            "^",
+            " ",
+            "3",
+            "0.5",
+            ".",
+            "1e9",
+            "\u0663",
+            "\n",
+            "\"",
+            "\ud83d",
+            "\u00e9",
+            "A",
+            "_"
+        };
+        SplitMix random = new SplitMix(11);
+        int formulas = 0;
+        for (int i = 0; i < 20_000; i++) {
+            StringBuilder text = new StringBuilder();
+            for (int n = 1 + (int) (random.uniform() * 9); n > 0; n--) {
+                text.append(pieces[(int) (random.uniform() * pieces.length)]);
+            }
+            try {
+                Formula.parse(text.toString()).evaluate(VALUES);
+                formulas++;
+            } catch (FormulaException e) {
+                assertThat(e.column()).as(text.toString()).isBetween(1, text.length() + 1);
+            }
+        }
+        assertThat(formulas).isBetween(500, 15_000);
     }
 }
