@@ -1,6 +1,5 @@
 package app.yarrowmark.server.subjects;
 
-import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.server.catalogue.CatalogueService;
 import app.yarrowmark.server.catalogue.DeviceKind;
@@ -17,6 +16,8 @@ import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
 import java.util.Collection;
 import java.util.Comparator;
+import java.util.DoubleSummaryStatistics;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
@@ -44,6 +45,10 @@ public class SubjectService {
     private final FactService facts;
     private final SuiteService suites;
     private final ScoreBook book;
+    private volatile Leads leads = new Leads(Long.MIN_VALUE, Map.of());
+
+    /** How far every setup is ahead of the usual, as of a revision of the scores. */
+    private record Leads(long revision, Map<Long, DoubleSummaryStatistics> bySetup) {}
 
     SubjectService(
             SetupService setups, CatalogueService catalogue, FactService facts, SuiteService suites, ScoreBook book) {
@@ -281,18 +286,26 @@ public class SubjectService {
 
     /** Mean over the tests a setup has of how far it is above the middle score, as a logarithm. */
     private double aheadOfUsual(long setup, ScoreSnapshot scores) {
-        double sum = 0;
-        int tests = 0;
+        Leads known = leads;
+        if (known.revision != scores.revision()) {
+            known = new Leads(scores.revision(), leads(scores));
+            leads = known;
+        }
+        DoubleSummaryStatistics own = known.bySetup.get(setup);
+        return own == null ? Double.NEGATIVE_INFINITY : own.getAverage();
+    }
+
+    private Map<Long, DoubleSummaryStatistics> leads(ScoreSnapshot scores) {
+        Map<Long, DoubleSummaryStatistics> all = new HashMap<>();
         for (Suite suite : suites.all()) {
             for (Metric metric : suite.sheet().ranked()) {
                 ScoreColumn column = scores.column(suite.metricId(metric));
-                Score score = column.scores().get(setup);
-                if (score != null) {
-                    sum += metric.better().sign() * (score.log() - column.middleLog());
-                    tests++;
-                }
+                double middle = column.middleLog();
+                column.scores()
+                        .forEach((setup, score) -> all.computeIfAbsent(setup, s -> new DoubleSummaryStatistics())
+                                .accept(metric.better().sign() * (score.log() - middle)));
             }
         }
-        return tests == 0 ? Double.NEGATIVE_INFINITY : sum / tests;
+        return all;
     }
 }
