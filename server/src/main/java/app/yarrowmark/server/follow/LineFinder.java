@@ -178,11 +178,10 @@ class LineFinder {
     /** How often each fact was changed on purpose from a setup of the line to the next. */
     private Map<String, Integer> meant(List<Long> ids) {
         Map<String, Integer> meant = new HashMap<>();
-        for (Long id : ids) {
-            setups.view(id).differences().stream()
-                    .filter(d -> d.standing() == SetupView.Standing.MEANT)
-                    .forEach(d -> meant.merge(d.key(), 1, Integer::sum));
-        }
+        setups.differences(ids).values().stream()
+                .flatMap(List::stream)
+                .filter(d -> d.standing() == SetupView.Standing.MEANT)
+                .forEach(d -> meant.merge(d.key(), 1, Integer::sum));
         return meant;
     }
 

@@ -139,6 +139,8 @@ class LineService {
                 .map(r -> test(r, versions, scores, reasons, moved, basis, threshold))
                 .toList();
         Map<Long, Instant> firstRuns = firstRuns(line);
+        Map<Long, String> notes =
+                setups.notes(line.stream().map(SetupLabel::setupId).toList());
         SetupLabel last = line.get(line.size() - 1);
         return new LineView(
                 scores.revision(),
@@ -153,7 +155,13 @@ class LineService {
                 order,
                 found.factors(),
                 IntStream.range(0, line.size())
-                        .mapToObj(i -> version(line.get(i), found, followed, firstRuns, changes.get(i)))
+                        .mapToObj(i -> version(
+                                line.get(i),
+                                found,
+                                followed,
+                                firstRuns,
+                                changes.get(i),
+                                notes.get(line.get(i).setupId())))
                         .toList(),
                 groups(followable, threshold),
                 tests,
@@ -212,7 +220,8 @@ class LineService {
             LineFinder.Found found,
             @Nullable String factor,
             Map<Long, Instant> firstRuns,
-            List<FactDifference> changes) {
+            List<FactDifference> changes,
+            @Nullable String note) {
         return new Version(
                 label.setupId(),
                 label.name(),
@@ -224,19 +233,14 @@ class LineService {
                 firstRuns.get(label.setupId()),
                 label.tuned(),
                 changes,
-                setups.note(label.setupId()).orElse(null));
+                note);
     }
 
     /** What is not as in the version before, the factor left out; nothing for the first. */
     private List<List<FactDifference>> changes(List<Subject> versions, @Nullable String factor) {
-        List<List<FactDifference>> changes = new ArrayList<>(List.of(List.of()));
-        Map<Long, SetupLabel> labels = setups.labels();
-        for (int i = 1; i < versions.size(); i++) {
-            changes.add(differences.from(List.of(versions.get(i - 1), versions.get(i)), 0, labels).stream()
-                    .filter(d -> !d.key().equals(factor))
-                    .toList());
-        }
-        return changes;
+        return differences.along(versions, setups.labels()).stream()
+                .map(step -> step.stream().filter(d -> !d.key().equals(factor)).toList())
+                .toList();
     }
 
     /** The score of a version with the history counting for more, as a line needs it. */

@@ -12,6 +12,9 @@ interface SetupRepository extends JpaRepository<SetupEntity, Long> {
 
     List<SetupEntity> findByUnitIdOrderByOrdinal(Long unitId);
 
+    Optional<SetupEntity> findFirstByUnitIdAndFingerprintAndOrdinalLessThanOrderByOrdinal(
+            Long unitId, String fingerprint, int ordinal);
+
     List<SetupEntity> findByUnitIdIn(Collection<Long> unitIds);
 
     @Query(

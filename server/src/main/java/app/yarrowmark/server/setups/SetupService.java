@@ -27,6 +27,7 @@ import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
@@ -183,9 +184,11 @@ public class SetupService {
         return view(setup, catalogue.modelOfUnit(setup.unitId));
     }
 
-    /** Returns what a person noted of a setup. */
-    public Optional<String> note(long id) {
-        return Optional.ofNullable(entity(id).note);
+    /** Returns the notes of those of some setups that have one. */
+    public Map<Long, String> notes(Collection<Long> ids) {
+        return setups.findAllById(ids).stream()
+                .filter(s -> s.note != null)
+                .collect(Collectors.toMap(s -> s.id, s -> Objects.requireNonNull(s.note)));
     }
 
     /** Keeps how a tuned setup was reached. */
@@ -309,6 +312,26 @@ public class SetupService {
     /** Returns the facts of several setups, by setup. */
     public Map<Long, Facts> facts(Collection<Long> ids) {
         return setups.withFacts(ids).stream().collect(Collectors.toMap(s -> s.id, SetupEntity::facts));
+    }
+
+    /** Returns what each of several setups has otherwise than the one it was changed from; nothing for a first one. */
+    public Map<Long, List<DifferenceView>> differences(Collection<Long> ids) {
+        List<SetupEntity> all = setups.withFacts(ids);
+        Set<Long> parents =
+                all.stream().map(s -> s.parentId).filter(Objects::nonNull).collect(Collectors.toSet());
+        Map<Long, Facts> before = facts(parents);
+        FactDictionary words = facts.dictionary();
+        return all.stream().collect(Collectors.toMap(s -> s.id, s -> differences(s, before.get(s.parentId), words)));
+    }
+
+    private static List<DifferenceView> differences(SetupEntity s, @Nullable Facts before, FactDictionary words) {
+        if (before == null) {
+            return List.of();
+        }
+        Map<String, Call> calls = calls(s);
+        return SetupDifference.between(before, s.facts(), meant(s), words).stream()
+                .map(d -> view(d, calls))
+                .toList();
     }
 
     /** Returns the history of a setup. */
@@ -462,21 +485,16 @@ public class SetupService {
                         .sorted(Comparator.comparing(Fact::key, words.bySlip()))
                         .map(f -> view(f, words))
                         .toList(),
-                parent.map(p -> SetupDifference.between(p.facts(), own, meant(s), words).stream()
-                                .map(d -> view(d, calls(s)))
-                                .toList())
-                        .orElse(List.of()));
+                differences(s, parent.map(SetupEntity::facts).orElse(null), words));
     }
 
     private @Nullable String twin(SetupEntity s, Facts own) {
-        if (own.all().isEmpty()) {
-            return null;
-        }
-        return setups.findByUnitIdOrderByOrdinal(s.unitId).stream()
-                .filter(other -> other.ordinal < s.ordinal && other.fingerprint.equals(s.fingerprint))
-                .map(other -> other.name)
-                .findFirst()
-                .orElse(null);
+        return own.all().isEmpty()
+                ? null
+                : setups.findFirstByUnitIdAndFingerprintAndOrdinalLessThanOrderByOrdinal(
+                                s.unitId, s.fingerprint, s.ordinal)
+                        .map(other -> other.name)
+                        .orElse(null);
     }
 
     private static Set<String> meant(SetupEntity s) {

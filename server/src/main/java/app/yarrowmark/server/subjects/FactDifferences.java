@@ -8,17 +8,18 @@ import app.yarrowmark.core.setup.SetupDifference;
 import app.yarrowmark.server.facts.FactService;
 import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.setups.SetupService;
-import app.yarrowmark.server.setups.SetupView;
 import app.yarrowmark.server.setups.SetupView.DifferenceView;
 import app.yarrowmark.server.setups.SetupView.Standing;
-import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -66,34 +67,56 @@ public class FactDifferences {
 
     /** Returns what differs between each subject and the reference, by the number of the subject. */
     public List<FactDifference> from(List<Subject> subjects, int reference, Map<Long, SetupLabel> labels) {
-        Set<Long> concerned = new HashSet<>();
-        subjects.stream().filter(FactDifferences::isOfSetups).forEach(s -> concerned.addAll(s.setups()));
-        Map<Long, Facts> known = setups.facts(concerned);
-        FactDictionary words = facts.dictionary();
-        List<FactDifference> found = new ArrayList<>();
-        for (int i = 0; i < subjects.size(); i++) {
-            Subject subject = subjects.get(i);
-            if (i != reference && isOfSetups(subject) && isOfSetups(subjects.get(reference))) {
-                found.addAll(between(subjects.get(reference), subject, i, known, words, labels));
-            }
-        }
-        return found;
+        Known known = known(subjects, labels);
+        return IntStream.range(0, subjects.size())
+                .filter(i -> i != reference)
+                .mapToObj(i -> between(subjects.get(reference), subjects.get(i), i, known))
+                .flatMap(List::stream)
+                .toList();
     }
 
-    private List<FactDifference> between(
-            Subject reference,
-            Subject subject,
-            int number,
-            Map<Long, Facts> known,
+    /** Returns what differs between each subject and the one before it; nothing for the first. */
+    public List<List<FactDifference>> along(List<Subject> subjects, Map<Long, SetupLabel> labels) {
+        Known known = known(subjects, labels);
+        return IntStream.range(0, subjects.size())
+                .mapToObj(i ->
+                        i == 0 ? List.<FactDifference>of() : between(subjects.get(i - 1), subjects.get(i), i, known))
+                .toList();
+    }
+
+    /**
+     * What is known of the setups concerned.
+     *
+     * @param changes what each setup has otherwise than the one it was changed from, of those and all that came before
+     */
+    private record Known(
+            Map<Long, Facts> facts,
+            Map<Long, List<DifferenceView>> changes,
             FactDictionary words,
-            Map<Long, SetupLabel> labels) {
-        boolean sameUnit = sameUnit(reference, subject, labels);
+            Map<Long, SetupLabel> labels) {}
+
+    private Known known(List<Subject> subjects, Map<Long, SetupLabel> labels) {
+        Set<Long> concerned = new HashSet<>();
+        subjects.stream().filter(FactDifferences::isOfSetups).forEach(s -> concerned.addAll(s.setups()));
+        Set<Long> before = new HashSet<>();
+        subjects.stream().map(Subject::setup).filter(Objects::nonNull).forEach(s -> before.addAll(line(s, labels)));
+        return new Known(setups.facts(concerned), setups.differences(before), facts.dictionary(), labels);
+    }
+
+    private static List<FactDifference> between(Subject reference, Subject subject, int number, Known known) {
+        if (!isOfSetups(reference) || !isOfSetups(subject)) {
+            return List.of();
+        }
+        boolean sameUnit = sameUnit(reference, subject, known.labels);
         Map<String, DifferenceView> called = new HashMap<>();
         if (sameUnit) {
-            calledOnTheWay(setups.view(reference.setup()), setups.view(subject.setup()))
-                    .forEach(d -> called.put(d.key(), d));
+            calledOnTheWay(reference.setup(), subject.setup(), known).forEach(d -> called.put(d.key(), d));
         }
-        return SetupDifference.between(shared(reference, known, words), shared(subject, known, words), Set.of(), words)
+        return SetupDifference.between(
+                        shared(reference, known.facts, known.words),
+                        shared(subject, known.facts, known.words),
+                        Set.of(),
+                        known.words)
                 .stream()
                 .map(d -> {
                     DifferenceView call = called.get(d.key().key());
@@ -138,25 +161,23 @@ public class FactDifferences {
     }
 
     /** What was said of the differences between each setup and the one before, from one to the other in either direction. */
-    private List<DifferenceView> calledOnTheWay(SetupView a, SetupView b) {
-        List<SetupView> lineOfA = line(a);
-        List<SetupView> lineOfB = line(b);
-        Set<Long> inA = new HashSet<>(lineOfA.stream().map(SetupView::id).toList());
-        Set<Long> inB = new HashSet<>(lineOfB.stream().map(SetupView::id).toList());
-        List<DifferenceView> called = new ArrayList<>();
-        lineOfA.stream().filter(s -> !inB.contains(s.id())).forEach(s -> called.addAll(s.differences()));
-        lineOfB.stream().filter(s -> !inA.contains(s.id())).forEach(s -> called.addAll(s.differences()));
-        return called;
+    private static List<DifferenceView> calledOnTheWay(long a, long b, Known known) {
+        List<Long> lineOfA = line(a, known.labels);
+        List<Long> lineOfB = line(b, known.labels);
+        Set<Long> common = new HashSet<>(lineOfA);
+        common.retainAll(new HashSet<>(lineOfB));
+        return Stream.concat(lineOfA.stream(), lineOfB.stream())
+                .filter(s -> !common.contains(s))
+                .flatMap(s -> known.changes.getOrDefault(s, List.of()).stream())
+                .toList();
     }
 
-    private List<SetupView> line(SetupView from) {
-        List<SetupView> line = new ArrayList<>(List.of(from));
-        SetupView at = from;
-        while (at.parentId() != null) {
-            at = setups.view(at.parentId());
-            line.add(at);
-        }
-        return line;
+    /** A setup, the one it was changed from, and so on to the first. */
+    private static List<Long> line(long from, Map<Long, SetupLabel> labels) {
+        return Stream.iterate(
+                        labels.get(from), Objects::nonNull, l -> l.parentId() == null ? null : labels.get(l.parentId()))
+                .map(SetupLabel::setupId)
+                .toList();
     }
 
     /** The facts on which every setup of a subject agrees. */
