@@ -4,6 +4,7 @@ import { Link } from 'react-router'
 import { api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
 import { keys } from '../../api/queries'
+import { Button } from '../../ui/Button'
 import { useNotice } from '../../ui/Notices'
 import { commonWords, day, shortLabels } from './words'
 
@@ -17,9 +18,12 @@ export interface VersionAxisProps {
 }
 
 const mostAcross = 8
+/** So few versions without anything to tell are shown all the same. */
+const fewQuiet = 6
 
 /** The versions with what else changed at each, when it was run, and what somebody noted. */
 export function VersionAxis({ line, focus, at }: VersionAxisProps) {
+  const [whole, setWhole] = useState(false)
   const labels = shortLabels(line.versions.map((v) => v.label))
   const common = commonWords(line.versions.map((v) => v.label))
   const look = (i: number) =>
@@ -35,6 +39,8 @@ export function VersionAxis({ line, focus, at }: VersionAxisProps) {
     </Link>
   )
   if (line.versions.length > mostAcross) {
+    const quiet = line.versions.filter((v, i) => isQuiet(v) && i !== focus && i !== at && i > 0)
+    const hidden = whole || quiet.length < fewQuiet ? [] : quiet
     return (
       <table className="w-full border-collapse text-[12.5px] mt-4" aria-label="Versions">
         <thead>
@@ -46,18 +52,33 @@ export function VersionAxis({ line, focus, at }: VersionAxisProps) {
           </tr>
         </thead>
         <tbody>
-          {line.versions.map((v, i) => (
-            <tr key={v.setupId} className={`border-b border-line2 ${look(i)}`}>
-              <td className="py-1 pr-4">{head(v, i)}</td>
-              <td className="pr-4 whitespace-nowrap text-ink2">{ran(v)}</td>
-              <td className="pr-4">
-                <Changes version={v} first={i === 0} />
-              </td>
-              <td>
-                <Note version={v} />
+          {line.versions.map((v, i) =>
+            hidden.includes(v) ? null : (
+              <tr key={v.setupId} className={`border-b border-line2 ${look(i)}`}>
+                <td className="py-1 pr-4">{head(v, i)}</td>
+                <td className="pr-4 whitespace-nowrap text-ink2">{ran(v)}</td>
+                <td className="pr-4">
+                  <Changes version={v} first={i === 0} />
+                </td>
+                <td>
+                  <Note version={v} />
+                </td>
+              </tr>
+            ),
+          )}
+          {hidden.length > 0 && (
+            <tr className="border-b border-line2">
+              <td colSpan={4} className="py-1">
+                <Button
+                  onClick={() => {
+                    setWhole(true)
+                  }}
+                >
+                  Show {hidden.length} more, where nothing else is known to have changed
+                </Button>
               </td>
             </tr>
-          ))}
+          )}
         </tbody>
       </table>
     )
@@ -86,6 +107,11 @@ export function VersionAxis({ line, focus, at }: VersionAxisProps) {
       </tbody>
     </table>
   )
+}
+
+/** Ran, and nothing more to tell of it. */
+function isQuiet(v: Version): boolean {
+  return v.firstRun !== undefined && v.note === undefined && v.changes.every((c) => c.standing === 'UNKNOWN')
 }
 
 function ran(v: Version) {

@@ -252,6 +252,24 @@ describe('versions', () => {
     expect(screen.getByRole('button', { name: 'Note on Wick 114: the room was warm' })).toBeTruthy()
   })
 
+  it('shows of a long line first what has something to tell, and the rest when asked', async () => {
+    const changes = line.versions.flatMap((v) => v.changes).slice(0, 1)
+    const many = Array.from({ length: 14 }, (_, i) => ({
+      ...version(100 + i, `Wick ${String(100 + i)}`, i === 5 ? changes : []),
+      ...(i === 9 && { note: 'the room was warm' }),
+    }))
+    serve({ ...desk, 'GET /api/v1/lines': { ...line, versions: many, tests: [], groups: [], together: [] } })
+    show(<VersionsPage />, '/versions')
+    const table = await screen.findByRole('table', { name: 'Versions' })
+    const names = () =>
+      within(table)
+        .getAllByRole('link')
+        .map((a) => a.textContent)
+    expect(names()).toEqual(['100', '105', '109'])
+    fireEvent.click(within(table).getByText(/Show 11 more/))
+    expect(names()).toHaveLength(14)
+  })
+
   it('goes to another device that has several setups', async () => {
     const sent = serve(desk)
     show(<VersionsPage />, '/versions')
