@@ -17,7 +17,8 @@ import java.util.stream.Collectors;
 /**
  * Makes the demo desk anew: {@code java demo/Generate.java > demo/saltmarsh.json}. Every score follows from a hidden true
  * speed of each part of a device, a lasting leaning of the device to each test, and noise from run to run, all seeded: what
- * the analysis finds can be held against what is put in here. Everything in it is made up. The awkward cases are numbered
+ * the analysis finds can be held against what is put in here; {@code java demo/Generate.java truth} prints that of the
+ * computers, as core's tests of planning read it. Everything in it is made up. The awkward cases are numbered
  * where they are made.
  */
 class Generate {
@@ -217,12 +218,45 @@ class Generate {
         minis();
         boards();
         handhelds();
+        if (args.length > 0 && args[0].equals("truth")) {
+            System.out.println(truth());
+            return;
+        }
         List<String> sheets = new ArrayList<>();
         for (String name : List.of("kernmill-3", "lumenwalk-2", "siltpath-1", "webspan-5", "pocketround-4", "nightshift-1")) {
             sheets.add(text(Files.readString(Path.of("demo", "suites", name + ".yaml"))));
         }
         String models = MODELS.stream().map(Generate::json).collect(Collectors.joining(",\n"));
         System.out.println("{\"sheets\":[" + String.join(",\n", sheets) + "],\n\"models\":[" + models + "]}");
+    }
+
+    /** Logarithm of the true speed of the computers in their first setup, in every test of speed that they all run. */
+    static String truth() throws IOException {
+        List<String> suites = new ArrayList<>();
+        for (String key : SHORT) {
+            suites.add("\"" + key + "\":{\"noise\":" + SUITES.get(key).noise() + ",\"tests\":["
+                    + SUITES.get(key).metrics().stream().filter(x -> x.part() != null).map(x -> "\"" + x.key() + "\"")
+                            .collect(Collectors.joining(",")) + "]}");
+        }
+        List<String> devices = new ArrayList<>();
+        for (Model m : MODELS) {
+            Setup first = m.units().get(0).setups().get(0);
+            if (!first.suites.containsAll(SHORT)) {
+                continue;
+            }
+            List<String> logs = new ArrayList<>();
+            for (String key : SHORT) {
+                for (Metric metric : SUITES.get(key).metrics()) {
+                    if (metric.part() != null) {
+                        double leaning = .055 * random(m.name() + metric.key()).nextGaussian();
+                        double own = first.test.getOrDefault(key + "." + metric.key(), 1.0);
+                        logs.add(String.format(Locale.ROOT, "%.5f", Math.log(first.factor.get(metric.part()) * own) + leaning));
+                    }
+                }
+            }
+            devices.add("\"" + m.name() + "\":[" + String.join(",", logs) + "]");
+        }
+        return "{\"suites\":{" + String.join(",\n", suites) + "},\n\"devices\":{" + String.join(",\n", devices) + "}}";
     }
 
     // --- the desk -------------------------------------------------------------------------------------------------

@@ -159,8 +159,72 @@ class JudgingTest extends DemoDesk {
         return (String) desk.script("return window.taken[arguments[0]]", type);
     }
 
+    private String model(String name) {
+        for (JsonNode m : app.get("/api/v1/models", token)) {
+            if (m.get("name").asText().equals(name)) {
+                return m.get("id").asText();
+            }
+        }
+        throw new AssertionError("no " + name);
+    }
+
     @Test
     @Order(9)
+    void aPhoneThatCouldNotRunASuiteSaysWhyAndATunedOneDoesNotCount() {
+        desk.go(app.url() + "/catalogue/models/" + model("Foam 3"));
+        desk.see("does not install on this system");
+        desk.go(app.url() + "/ledger?state=flagged&model=" + model("Whin"));
+        desk.see("maker tuning suspected");
+        assertThat(desk.count("tbody tr .line-through")).isEqualTo(desk.count("tbody tr"));
+    }
+
+    @Test
+    @Order(10)
+    void withoutItsContentFilterABrowserIsQuickerWhereListsAreFiltered() {
+        beside(setup("Heath 14", "content filter off"), setup("Heath 14", "as shipped"));
+        desk.see("Tamsin & Pell Heath 14: content filter off, against as shipped");
+        assertThat(desk.text("[data-testid=differs] [data-standing=MEANT]")).contains("on → off");
+        assertThat(desk.text("tr[data-group=BROWSER]")).contains("ahead");
+    }
+
+    @Test
+    @Order(11)
+    void aLoggersImpossibleNumberIsDoubtedAndItsCrashIsAFinding() {
+        String logger = model("Hide Logger");
+        desk.go(app.url() + "/ledger?state=doubted&model=" + logger);
+        desk.see("to be checked");
+        desk.waitFor(By.cssSelector("main tbody tr button, main tbody tr a")).click();
+        desk.see("Sieve");
+        desk.see("expected");
+        desk.go(app.url() + "/ledger?state=FAILED&model=" + logger);
+        desk.see("failed: it crashed while packing the archive");
+    }
+
+    @Test
+    @Order(12)
+    void aLowerVoltageKeepsHowItWasReachedAndThatItHolds() {
+        beside(setup("Reed", "lower voltage"), setup("Reed", "as shipped"));
+        desk.see("Quillon Reed: lower voltage, against as shipped");
+        assertThat(desk.text("tr[data-group=ENERGY]")).contains("ahead");
+        desk.go(app.url() + "/catalogue/setups/"
+                + setup("Reed", "lower voltage").replace("setup-", ""));
+        desk.see("core voltage 80 mV under the maker's");
+        desk.see("Held through 30 min of Kernmill 3, at most 71 °C");
+    }
+
+    @Test
+    @Order(13)
+    void aBrokenSceneIsSetAsideWithItsTotalAndTheOthersStillCount() {
+        desk.go(app.url() + "/ledger?model=" + model("Folio 12"));
+        desk.see("Lumenwalk 2");
+        beside(setup("Folio 12", "Skerry Linux 4.2"), setup("Folio 12", "as shipped"));
+        desk.see("Quillon Folio 12: Skerry Linux 4.2, against as shipped");
+        desk.see("leaves are drawn twice on Skerry Linux 4.1");
+        assertThat(desk.text("tr[data-group=GRAPHICS]")).doesNotContain("ahead");
+    }
+
+    @Test
+    @Order(14)
     void noViewHasAFaultThatToolsForAccessibilityFind() {
         String six = "/side-by-side?s=" + setup("Nook 2", "as shipped") + "&s=" + setup("Sill", "as shipped") + "&s="
                 + setup("Pier", "as shipped") + "&s=" + setup("Keep", "as shipped") + "&s="
