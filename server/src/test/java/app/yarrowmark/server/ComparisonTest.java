@@ -147,10 +147,21 @@ class ComparisonTest extends ServerTest {
                                 key))
                 .expect(201);
 
-        JsonNode view = ask("&reference=0", "setup-" + setup(first), "setup-" + setup(second), "setup-" + setup(third))
+        JsonNode fourth = onDesk("LAPTOP", suite);
+        person.put(
+                        "/api/v1/sittings/" + fourth.get("sitting").asLong() + "/suites/" + suite,
+                        "{\"gapReason\":\"does not install here\"}")
+                .expect(200);
+        JsonNode view = ask(
+                        "&reference=0",
+                        "setup-" + setup(first),
+                        "setup-" + setup(second),
+                        "setup-" + setup(third),
+                        "setup-" + setup(fourth))
                 .expect(200)
                 .json();
 
+        assertThat(test(view, "wait").at("/cells/3/gap").asText()).isEqualTo("does not install here");
         assertThat(test(view, "weave").at("/cells/1/difference").has("verdict")).isFalse();
         assertThat(test(view, "weave").at("/cells/1/difference").has("low")).isFalse();
         assertThat(test(view, "wait").at("/cells/1/gap").asText()).isEqualTo("not read");

@@ -9,6 +9,7 @@ import app.yarrowmark.server.sittings.SittingEntity.PlannedSuite;
 import app.yarrowmark.server.suites.SuiteService;
 import com.fasterxml.jackson.core.type.TypeReference;
 import java.time.Clock;
+import java.util.Collection;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
@@ -157,6 +158,18 @@ public class SittingService {
         if (sitting.planned.size() > MOST_SUITES) {
             throw new RuleViolations("suites", "a sitting holds at most " + MOST_SUITES + " suites");
         }
+    }
+
+    /** A suite that a person left out of a sitting, and why. */
+    public record LeftOut(long setupId, long suiteId, String reason) {}
+
+    /** Returns what was left out of the sittings of some setups, what was said last at the end. */
+    public List<LeftOut> leftOut(Collection<Long> setupIds) {
+        return setupIds.isEmpty()
+                ? List.of()
+                : sittings.leftOut(setupIds).stream()
+                        .map(row -> new LeftOut((Long) row[0], (Long) row[1], (String) row[2]))
+                        .toList();
     }
 
     private SittingEntity entity(long id) {

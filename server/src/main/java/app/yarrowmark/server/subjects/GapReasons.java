@@ -4,6 +4,7 @@ import app.yarrowmark.server.runs.RunService;
 import app.yarrowmark.server.runs.RunService.Attempt;
 import app.yarrowmark.server.scorebook.KnownFaults;
 import app.yarrowmark.server.scorebook.TestColumn;
+import app.yarrowmark.server.sittings.SittingService;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -16,14 +17,16 @@ import org.springframework.stereotype.Component;
 public class GapReasons {
 
     private final RunService runs;
+    private final SittingService sittings;
     private final KnownFaults faults;
 
-    GapReasons(RunService runs, KnownFaults faults) {
+    GapReasons(RunService runs, SittingService sittings, KnownFaults faults) {
         this.runs = runs;
+        this.sittings = sittings;
         this.faults = faults;
     }
 
-    /** Starts with every attempt at any suite on the subjects' setups. */
+    /** Starts with every attempt at any suite on the subjects' setups, and with what was left out there on purpose. */
     public Reasons of(List<Subject> subjects) {
         List<Long> single = subjects.stream()
                 .filter(s -> s.setup() != null)
@@ -33,16 +36,20 @@ public class GapReasons {
         runs.attempts(single)
                 .forEach(a -> attempts.computeIfAbsent(a.setupId() + " " + a.suiteId(), k -> new ArrayList<>())
                         .add(a));
-        return new Reasons(attempts);
+        Map<String, String> leftOut = new HashMap<>();
+        sittings.leftOut(single).forEach(l -> leftOut.put(l.setupId() + " " + l.suiteId(), l.reason()));
+        return new Reasons(attempts, leftOut);
     }
 
-    /** What is known of the attempts. */
+    /** What is known of the attempts, and of what was never tried. */
     public final class Reasons {
 
         private final Map<String, List<Attempt>> attempts;
+        private final Map<String, String> leftOut;
 
-        private Reasons(Map<String, List<Attempt>> attempts) {
+        private Reasons(Map<String, List<Attempt>> attempts, Map<String, String> leftOut) {
             this.attempts = attempts;
+            this.leftOut = leftOut;
         }
 
         /** Returns the reason in words. */
@@ -53,15 +60,15 @@ public class GapReasons {
             if (subject.setup() == null) {
                 return "none of its setups has it";
             }
-            List<Attempt> here =
-                    attempts.getOrDefault(subject.setup() + " " + test.suite().id(), List.of());
+            String place = subject.setup() + " " + test.suite().id();
+            List<Attempt> here = attempts.getOrDefault(place, List.of());
             // The last attempt says most; one that was done and has a gap, more than one that failed.
             return here.stream()
                     .sorted(Comparator.comparing(Attempt::startedAt).reversed())
                     .map(a -> reason(a, subject.setup(), test))
                     .filter(r -> !r.isEmpty())
                     .findFirst()
-                    .orElse(here.isEmpty() ? "not run" : "not read");
+                    .orElse(here.isEmpty() ? leftOut.getOrDefault(place, "not run") : "not read");
         }
 
         private String reason(Attempt attempt, long setup, TestColumn test) {
