@@ -85,6 +85,14 @@ class CatalogueTest extends ServerTest {
         assertThat(person.get("/api/v1/models").json().findValuesAsText("name")).contains("Rowan 5", "Hollin 7");
     }
 
+    /** Keeps a run on the device of the test; returns its id. */
+    private String kept(String reading) {
+        return keep(sheet.get("sitting").asLong(), "claimmill", reading)
+                .json()
+                .get("id")
+                .asText();
+    }
+
     private List<String> found(String words) {
         return person.get("/api/v1/search?q=" + words.replace(" ", "%20"))
                 .json()
@@ -94,10 +102,7 @@ class CatalogueTest extends ServerTest {
     @Test
     void runsAreFoundByWordsOfTheirSuiteTheirSetupAndWhatWasWrittenOfThem() {
         String name = sheet.at("/setup/model").asText();
-        String id = keep(sheet.get("sitting").asLong(), "claimmill", "weave=141")
-                .json()
-                .get("id")
-                .asText();
+        String id = kept("weave=141");
         String both = "claimm%20" + name.replace(" ", "%20");
         JsonNode hit = person.get("/api/v1/search?q=" + both).json().get(0);
         assertThat(hit.get("kind").asText()).isEqualTo("RUN");
@@ -199,10 +204,7 @@ class CatalogueTest extends ServerTest {
     @Test
     void anythingIsFoundByTheBeginningsOfItsWords() {
         String name = sheet.at("/setup/model").asText();
-        String id = keep(sheet.get("sitting").asLong(), "claimmill", "weave=142")
-                .json()
-                .get("id")
-                .asText();
+        String id = kept("weave=142");
         person.post("/api/v1/runs/" + id + "/set-aside", "{\"reason\":\"quagmire underfoot\"}")
                 .expect(200);
         assertThat(person.get("/api/v1/search?q=quagm").json().at("/0/address").asText())

@@ -128,9 +128,7 @@ public class RunReview {
     /** The runs to be looked at. Of a long cell only the first runs are held against, so that its old ones look as before. */
     private static Set<Object> fresh(List<Kept> cell, @Nullable Long importId) {
         boolean all = cell.size() <= CheckService.MOST_OTHERS
-                || cell.stream()
-                        .limit(CheckService.MOST_OTHERS + 1L)
-                        .anyMatch(r -> importId == null || r.isOf(importId));
+                || cell.stream().limit(CheckService.MOST_OTHERS + 1L).anyMatch(r -> r.isOf(importId));
         return cell.stream()
                 .filter(r -> all || r.isOf(importId))
                 .map(r -> (Object) r.id)
