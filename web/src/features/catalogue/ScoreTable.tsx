@@ -112,7 +112,7 @@ function Cells({
             </span>
           </>
         ) : (
-          <span className="gap">no score here</span>
+          <Gap why={pool.gap} />
         )}
       </td>
       <td className="w-[134px]">
@@ -133,6 +133,15 @@ function Cells({
   )
 }
 
+/** Why there is no score, cut where it is long. */
+function Gap({ why = 'no score here' }: { readonly why?: string | undefined }) {
+  return (
+    <span className="gap inline-block max-w-[230px] truncate align-bottom" title={why}>
+      {why}
+    </span>
+  )
+}
+
 function PlainCells({ pool }: { readonly pool: Schemas['ScorePoolView'] }) {
   const { plain } = pool
   return (
@@ -147,7 +156,7 @@ function PlainCells({ pool }: { readonly pool: Schemas['ScorePoolView'] }) {
             </span>
           </>
         ) : (
-          <span className="gap">no score here</span>
+          <Gap why={pool.gap} />
         )}
       </td>
       <td colSpan={2} className="text-ink2 text-[12px] text-right">

@@ -124,6 +124,32 @@ class CatalogueTest extends ServerTest {
     }
 
     @Test
+    void aSuiteLeftOutOnPurposeStandsAmongTheScoresWithItsReason() {
+        long left = suite("leftmill", "processor");
+        long sitting = sheet.get("sitting").asLong();
+        person.post("/api/v1/sittings/" + sitting + "/suites", "{\"suites\":[" + left + "]}")
+                .expect(200);
+        person.put(
+                        "/api/v1/sittings/" + sitting + "/suites/" + left,
+                        "{\"gapReason\":\"does not install on this system\"}")
+                .expect(200);
+        assertThat(person.get("/api/v1/profiles/models/" + model)
+                        .json()
+                        .get("suites")
+                        .findValuesAsText("key"))
+                .contains("leftmill");
+        String pools = "/api/v1/scores?setup=" + sheet.at("/setup/id").asText() + "&suite=";
+        assertThat(person.get(pools + left).json().at("/0/gap").asText()).isEqualTo("does not install on this system");
+        kept("weave=140");
+        JsonNode measured = person.get(pools + sheet.at("/rows/0/suite/id").asText())
+                .expect(200)
+                .json()
+                .get(0);
+        assertThat(measured.has("own")).isTrue();
+        assertThat(measured.has("gap")).isFalse();
+    }
+
+    @Test
     void aUnitIsEditedAndTheHistoryOfItsModelSaysWhat() {
         long unit = sheet.at("/setup/unitId").asLong();
         person.post("/api/v1/models/" + model + "/units", "{\"label\":\"B\"}").expect(201);

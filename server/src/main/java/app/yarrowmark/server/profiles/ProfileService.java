@@ -39,6 +39,7 @@ import app.yarrowmark.server.scorebook.ScoreSnapshot;
 import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.setups.SetupView;
+import app.yarrowmark.server.sittings.SittingService;
 import app.yarrowmark.server.standings.StandingsService;
 import app.yarrowmark.server.standings.StandingsView.GroupPlaceView;
 import app.yarrowmark.server.suites.Suite;
@@ -70,6 +71,7 @@ class ProfileService {
     private final ScoreBook book;
     private final StandingsService standings;
     private final EvidenceService evidence;
+    private final SittingService sittings;
 
     ProfileService(
             CatalogueService catalogue,
@@ -79,7 +81,8 @@ class ProfileService {
             RunService runs,
             ScoreBook book,
             StandingsService standings,
-            EvidenceService evidence) {
+            EvidenceService evidence,
+            SittingService sittings) {
         this.catalogue = catalogue;
         this.setups = setups;
         this.suites = suites;
@@ -88,6 +91,7 @@ class ProfileService {
         this.book = book;
         this.standings = standings;
         this.evidence = evidence;
+        this.sittings = sittings;
     }
 
     ModelProfile model(long id, @Nullable Long asked) {
@@ -106,8 +110,10 @@ class ProfileService {
                         .map(s -> new SetupLine(s, counts.getOrDefault(s.id(), 0L), effects(s, scores)))
                         .toList(),
                 shown.map(SetupView::id).orElse(null),
-                own.stream()
-                        .map(RunView::suiteId)
+                Stream.concat(
+                                own.stream().map(RunView::suiteId),
+                                sittings.leftOut(all.stream().map(SetupView::id).toList()).stream()
+                                        .map(SittingService.LeftOut::suiteId))
                         .distinct()
                         .map(suites::get)
                         .sorted(Comparator.comparing((Suite s) -> s.sheet().group())

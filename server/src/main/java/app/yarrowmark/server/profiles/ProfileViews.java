@@ -22,7 +22,7 @@ final class ProfileViews {
      * All that is known about a model.
      *
      * @param shown setup whose scores stand for the model here; absent if it was never measured
-     * @param suites that were run on any of its setups
+     * @param suites that were run on any of its setups, or left out there on purpose
      * @param withSeries those of them of which runs in the shown setup keep a series: there is something to see inside
      * @param standing where the shown setup stands among its kind, by group
      */

@@ -13,6 +13,7 @@ import org.jspecify.annotations.Nullable;
  * @param pool all of them, that one included, the best first; empty unless on a ratio scale
  * @param plain the score of the setup on any other scale
  * @param plainPool how the setups of the kind share the values of a ladder or a check
+ * @param gap why the setup has no reading that counts; absent if it has one
  */
 public record ScorePoolView(
         String metric,
@@ -23,7 +24,8 @@ public record ScorePoolView(
         @Nullable OwnScore own,
         List<PoolScore> pool,
         @Nullable PlainView plain,
-        List<PlainShare> plainPool) {
+        List<PlainShare> plainPool,
+        @Nullable String gap) {
 
     /**
      * A score where ratios mean nothing.

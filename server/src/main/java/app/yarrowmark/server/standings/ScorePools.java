@@ -9,6 +9,7 @@ import app.yarrowmark.server.scorebook.PlainWords;
 import app.yarrowmark.server.scorebook.ScoreBook;
 import app.yarrowmark.server.scorebook.ScoreColumn;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
+import app.yarrowmark.server.scorebook.TestColumn;
 import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.shell.Refusal;
@@ -16,6 +17,9 @@ import app.yarrowmark.server.standings.ScorePoolView.OwnScore;
 import app.yarrowmark.server.standings.ScorePoolView.PlainShare;
 import app.yarrowmark.server.standings.ScorePoolView.PlainView;
 import app.yarrowmark.server.standings.ScorePoolView.PoolScore;
+import app.yarrowmark.server.subjects.GapReasons;
+import app.yarrowmark.server.subjects.Subject;
+import app.yarrowmark.server.subjects.SubjectService;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
 import java.util.Comparator;
@@ -23,6 +27,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 
@@ -33,11 +38,15 @@ class ScorePools {
     private final ScoreBook book;
     private final SetupService setups;
     private final SuiteService suites;
+    private final SubjectService subjects;
+    private final GapReasons gaps;
 
-    ScorePools(ScoreBook book, SetupService setups, SuiteService suites) {
+    ScorePools(ScoreBook book, SetupService setups, SuiteService suites, SubjectService subjects, GapReasons gaps) {
         this.book = book;
         this.setups = setups;
         this.suites = suites;
+        this.subjects = subjects;
+        this.gaps = gaps;
     }
 
     List<ScorePoolView> pools(long suiteId, long setupId) {
@@ -46,12 +55,20 @@ class ScorePools {
         SetupLabel own = Optional.ofNullable(labels.get(setupId))
                 .orElseThrow(() -> Refusal.notFound("There is no setup number " + setupId + "."));
         ScoreSnapshot scores = book.current();
+        Subject subject = subjects.ofSetup(own);
+        GapReasons.Reasons reasons = gaps.of(List.of(subject));
         return suite.sheet().metrics().stream()
-                .map(m -> pool(m, scores.column(suite.metricId(m)), own, labels))
+                .map(m -> pool(
+                        m,
+                        scores.column(suite.metricId(m)),
+                        own,
+                        labels,
+                        () -> reasons.why(subject, new TestColumn(suite, m))))
                 .toList();
     }
 
-    private static ScorePoolView pool(Metric metric, ScoreColumn column, SetupLabel own, Map<Long, SetupLabel> labels) {
+    private static ScorePoolView pool(
+            Metric metric, ScoreColumn column, SetupLabel own, Map<Long, SetupLabel> labels, Supplier<String> whyNone) {
         int sign = metric.better().sign();
         List<PoolScore> pool = column.scores().entrySet().stream()
                 .filter(e -> labels.get(e.getKey()).kind() == own.kind())
@@ -69,7 +86,8 @@ class ScorePools {
                 own(column, own.setupId(), sign, better),
                 pool,
                 plain(metric, column.plainScores().get(own.setupId()), column.decimals(own.setupId())),
-                shares(metric, column, own, labels));
+                shares(metric, column, own, labels),
+                column.readings(own.setupId()).isEmpty() ? whyNone.get() : null);
     }
 
     private static @Nullable PlainView plain(Metric metric, @Nullable PlainScore score, int decimals) {
