@@ -133,13 +133,9 @@ function Cells({
   )
 }
 
-/** Why there is no score, cut where it is long. */
+/** Why there is no score; over two lines where it is long, so that the figures beside it keep their room. */
 function Gap({ why = 'no score here' }: { readonly why?: string | undefined }) {
-  return (
-    <span className="gap inline-block max-w-[230px] truncate align-bottom" title={why}>
-      {why}
-    </span>
-  )
+  return <span className="gap inline-block max-w-[132px] whitespace-normal leading-[15px]">{why}</span>
 }
 
 function PlainCells({ pool }: { readonly pool: Schemas['ScorePoolView'] }) {
