@@ -78,7 +78,7 @@ class RunsTest extends ServerTest {
                         .get("fresh")
                         .asBoolean())
                 .isFalse();
-        assertThat(person.put("/api/v1/runs/" + id, run.replace("100", "101"))
+        assertThat(person.put("/api/v1/runs/" + id, run.replace("\"100\"", "\"101\""))
                         .expect(409)
                         .detail())
                 .contains("kept already with other content");
