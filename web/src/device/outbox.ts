@@ -25,6 +25,8 @@ export type Store = Pick<Storage, 'getItem' | 'setItem'>
 /** Runs wait here until the server has them; they survive a reload and a lost connection. */
 export class Outbox {
   private readonly store: Store
+  /** What the store has no room for stays here: lost when the page is closed, but not before. */
+  private readonly held = new Map<string, readonly unknown[]>()
   private sending: Promise<void> | null = null
 
   constructor(store: Store) {
@@ -32,15 +34,16 @@ export class Outbox {
   }
 
   all(): readonly Waiting[] {
-    try {
-      return JSON.parse(this.store.getItem(key) ?? '[]') as Waiting[]
-    } catch {
-      return []
-    }
+    return this.read(key)
+  }
+
+  /** Whether something waits that would be lost with the page. */
+  isHeldByPage(): boolean {
+    return this.held.size > 0
   }
 
   add(waiting: Waiting) {
-    this.write([...this.all(), waiting])
+    this.write(key, [...this.all(), waiting])
   }
 
   /** Sends everything in order; calls while it is under way wait for it. */
@@ -56,30 +59,38 @@ export class Outbox {
       const verdict = await send(waiting)
       onVerdict(waiting, verdict)
       if (verdict.kind === 'later') return
-      if (verdict.kind === 'refused') this.keepRefused(waiting, verdict.reason)
-      this.write(this.all().filter((w) => w.run.id !== waiting.run.id))
+      if (verdict.kind === 'refused')
+        this.write(refusedKey, [...this.refused(), { run: waiting.run, reason: verdict.reason }])
+      this.write(key, this.all().filter((w) => w.run.id !== waiting.run.id))
     }
   }
 
   /** A new token for runs of a sitting that wait under an old one. */
   renew(sitting: number, token: string) {
-    this.write(this.all().map((w) => (w.run.sitting === sitting ? { ...w, token } : w)))
+    this.write(key, this.all().map((w) => (w.run.sitting === sitting ? { ...w, token } : w)))
   }
 
   /** Nothing measured is thrown away: what the server refused stays on the device. */
   refused(): readonly { readonly run: Run; readonly reason: string }[] {
+    return this.read(refusedKey)
+  }
+
+  private read<T>(from: string): readonly T[] {
+    const held = this.held.get(from)
+    if (held) return held as readonly T[]
     try {
-      return JSON.parse(this.store.getItem(refusedKey) ?? '[]') as { run: Run; reason: string }[]
+      return JSON.parse(this.store.getItem(from) ?? '[]') as T[]
     } catch {
       return []
     }
   }
 
-  private keepRefused(waiting: Waiting, reason: string) {
-    this.store.setItem(refusedKey, JSON.stringify([...this.refused(), { run: waiting.run, reason }]))
-  }
-
-  private write(all: readonly Waiting[]) {
-    this.store.setItem(key, JSON.stringify(all))
+  private write(to: string, all: readonly unknown[]) {
+    try {
+      this.store.setItem(to, JSON.stringify(all))
+      this.held.delete(to)
+    } catch {
+      this.held.set(to, all)
+    }
   }
 }

@@ -251,6 +251,8 @@ export class Session {
         `${String(waiting)} ${waiting === 1 ? 'run waits' : 'runs wait'} here until the server can be reached.`,
       )
     if (refused > 0) parts.push(`${String(refused)} refused by the server and kept here.`)
+    if (this.outbox.isHeldByPage())
+      parts.push('This browser has no room to keep them: leave this page open until they are sent.')
     return parts.join(' ')
   }
 }

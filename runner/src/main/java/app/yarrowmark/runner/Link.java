@@ -12,6 +12,8 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
+import java.util.stream.StreamSupport;
 import javax.net.ssl.SSLException;
 import org.jspecify.annotations.Nullable;
 
@@ -20,7 +22,8 @@ final class Link {
 
     private static final Duration PATIENCE = Duration.ofSeconds(20);
     private static final int WAITING_MILLIS = 2_000;
-    private static final int[] WAITS_SECONDS = {1, 2, 4, 8, 15, 30};
+    private static final List<Duration> WAITS =
+            Stream.of(1, 2, 4, 8, 15, 30).map(Duration::ofSeconds).toList();
 
     private final HttpClient http;
     private final Pairing pairing;
@@ -85,7 +88,7 @@ final class Link {
 
     /** Returns keys of the native suites planned, in order. */
     List<String> plannedSuites() {
-        return java.util.stream.StreamSupport.stream(sitting.get("suites").spliterator(), false)
+        return StreamSupport.stream(sitting.get("suites").spliterator(), false)
                 .filter(s -> s.get("home").asText().equals("NATIVE"))
                 .map(s -> s.get("key").asText())
                 .toList();
@@ -94,7 +97,7 @@ final class Link {
     /** Tells the facts; returns what the setup says otherwise, in words. */
     List<String> tellFacts(List<RunFile.FactLine> facts) throws IOException, InterruptedException {
         JsonNode answer = call("PUT", "/api/v1/device/facts", facts);
-        return java.util.stream.StreamSupport.stream(answer.spliterator(), false)
+        return StreamSupport.stream(answer.spliterator(), false)
                 .map(c -> c.get("name").asText() + ": the setup says "
                         + c.get("before").asText() + ", read " + c.get("after").asText())
                 .toList();
@@ -137,7 +140,12 @@ final class Link {
      * @throws IOException if it stayed away
      */
     JsonNode send(RunFile run) throws IOException, InterruptedException {
-        for (int wait : WAITS_SECONDS) {
+        return send(run, WAITS);
+    }
+
+    /** @param waits between two tries; one try more than these */
+    JsonNode send(RunFile run, List<Duration> waits) throws IOException, InterruptedException {
+        for (Duration wait : waits) {
             try {
                 return call("PUT", "/api/v1/runs/" + run.id(), run);
             } catch (Refused refused) {
@@ -147,7 +155,7 @@ final class Link {
             } catch (IOException away) {
                 // Tried again below.
             }
-            Thread.sleep(Duration.ofSeconds(wait).toMillis());
+            Thread.sleep(wait.toMillis());
         }
         return call("PUT", "/api/v1/runs/" + run.id(), run);
     }

@@ -27,8 +27,14 @@ final class Outbox {
         Files.createDirectories(folder);
         Path file = folder.resolve(run.suite().key() + "-" + run.id() + ".json");
         Path part = folder.resolve(file.getFileName() + ".part");
-        Files.writeString(part, Json.mapper().writerWithDefaultPrettyPrinter().writeValueAsString(run));
-        return Files.move(part, file, java.nio.file.StandardCopyOption.REPLACE_EXISTING);
+        try {
+            Files.writeString(
+                    part, Json.mapper().writerWithDefaultPrettyPrinter().writeValueAsString(run));
+            return Files.move(part, file, java.nio.file.StandardCopyOption.REPLACE_EXISTING);
+        } catch (IOException e) {
+            Files.deleteIfExists(part);
+            throw e;
+        }
     }
 
     /** Returns the files that wait, oldest first. */

@@ -90,15 +90,28 @@ final class Output {
         }
     }
 
+    /** Writes out a whole run that is nowhere else. */
+    void whole(RunFile run) {
+        if (json) {
+            event("unsaved", Map.of("run", run));
+        } else {
+            line.end(written(run));
+        }
+    }
+
     private void event(String name, Map<String, ?> content) {
         Map<String, Object> whole = new LinkedHashMap<>();
         whole.put("event", name);
         whole.putAll(content);
+        out.println(written(whole));
+        out.flush();
+    }
+
+    private static String written(Object what) {
         try {
-            out.println(Json.mapper().writeValueAsString(whole));
-            out.flush();
+            return Json.mapper().writeValueAsString(what);
         } catch (IOException e) {
-            throw new IllegalStateException("an event can always be written", e);
+            throw new IllegalStateException("it can always be written", e);
         }
     }
 }

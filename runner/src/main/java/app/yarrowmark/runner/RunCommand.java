@@ -120,6 +120,19 @@ final class RunCommand implements Callable<Integer> {
         if (!canWrite(folder)) {
             throw new IllegalArgumentException("--folder " + folder + " is no folder that can be written");
         }
+        // Now, because what is measured could not be kept afterwards.
+        if (out != null && !canBeMade(out)) {
+            throw new IllegalArgumentException("--out " + out + " is no folder that can be written");
+        }
+    }
+
+    /** Whether a folder is there and can be written, or can be made where it is not. */
+    private static boolean canBeMade(Path folder) {
+        Path there = folder.toAbsolutePath();
+        while (there != null && !Files.exists(there)) {
+            there = there.getParent();
+        }
+        return there != null && canWrite(there);
     }
 
     /** By trying: rights alone do not tell it of every folder. */
@@ -206,7 +219,7 @@ final class RunCommand implements Callable<Integer> {
     private void deliver(RunFile run, @Nullable Link link, Outbox into) throws IOException, InterruptedException {
         unsound += run.state() == RunFile.State.DONE ? 0 : 1;
         if (link == null) {
-            output.run(run, "saved", into.save(run), null);
+            save(run, "saved", null, into);
             return;
         }
         try {
@@ -214,8 +227,22 @@ final class RunCommand implements Callable<Integer> {
             output.run(run, "sent", null, state.equals(run.state().name()) ? null : "kept as set aside");
         } catch (IOException e) {
             unsent++;
-            output.run(run, "not sent", into.save(named(run, link)), e.getMessage());
+            save(named(run, link), "not sent", e.getMessage(), into);
         }
+    }
+
+    /** Saves a run; where that fails, the run is written out, so that what was measured is not lost. */
+    private void save(RunFile run, String what, @Nullable String why, Outbox into) throws IOException {
+        Path file;
+        try {
+            file = into.save(run);
+        } catch (IOException e) {
+            output.whole(run);
+            throw new IOException(
+                    "the run above could not be saved (" + e.getMessage() + "); keep it as a file and send that later",
+                    e);
+        }
+        output.run(run, what, file, why);
     }
 
     /** A run that waits names its sitting, so that it cannot end up in another setup after a new code. */
@@ -226,7 +253,14 @@ final class RunCommand implements Callable<Integer> {
     /** Runs from before that could not be sent then; one that the desk will not take stays where it is. */
     private void sendWaiting(Link link) throws IOException, InterruptedException {
         for (Path file : waiting.waiting()) {
-            RunFile run = Outbox.read(file);
+            RunFile run;
+            try {
+                run = Outbox.read(file);
+            } catch (IOException damaged) {
+                unsent++;
+                output.say("  not sent: " + damaged.getMessage());
+                continue;
+            }
             try {
                 link.send(run);
                 Files.delete(file);
@@ -248,10 +282,9 @@ final class RunCommand implements Callable<Integer> {
         stopping = true;
         Optional.ofNullable(running).ifPresent(r -> {
             try {
-                RunFile run = r.run.stopped("stopped at the keyboard");
-                output.run(run, "saved", r.into.save(named(run, r.link)), null);
+                save(named(r.run.stopped("stopped at the keyboard"), r.link), "saved", null, r.into);
             } catch (IOException e) {
-                System.err.println("what was measured could not be saved: " + e.getMessage());
+                System.err.println("yarrowmark-runner: " + e.getMessage());
             }
         });
     }

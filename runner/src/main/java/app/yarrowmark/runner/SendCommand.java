@@ -41,7 +41,7 @@ final class SendCommand implements Callable<Integer> {
             Outbox.read(file);
         }
         Link link = desk.link();
-        int refused = 0;
+        int unsent = 0;
         for (Path file : all) {
             RunFile run = Outbox.read(file);
             try {
@@ -50,11 +50,15 @@ final class SendCommand implements Callable<Integer> {
                 if (files.isEmpty()) {
                     Files.delete(file);
                 }
-            } catch (IOException e) {
+            } catch (Link.Refused e) {
                 output.run(run, "not sent", file, e.getMessage());
-                refused++;
+                unsent++;
+            } catch (IOException away) {
+                output.run(run, "not sent", file, away.getMessage());
+                output.say("Not tried any more: what was not sent stays where it is.");
+                return RunnerMain.NOT_SENT;
             }
         }
-        return refused == 0 ? 0 : RunnerMain.NOT_SENT;
+        return unsent == 0 ? 0 : RunnerMain.NOT_SENT;
     }
 }
