@@ -155,7 +155,7 @@ class Promises {
             int all = 0;
             for (int t = 0; t < Math.max(50, times / 10); t++) {
                 Desk desk = desk((int) s[0], (int) s[1], s[2], s[3], false);
-                List<Place> places = Placing.of(AdditiveModel.fit(desk.matrix).estimate(t), 0);
+                List<Place> places = Placing.of(AdditiveModel.fit(desk.matrix).estimate(t)).against(0);
                 for (Place place : places) {
                     double index = 100 * Math.exp(desk.truth[place.subject()] - desk.truth[0]);
                     long better = IntStream.range(0, desk.truth.length).filter(i -> desk.truth[i] > desk.truth[place.subject()]).count();
@@ -234,7 +234,7 @@ class Promises {
                     v[s][m] = 1e-4;
                 }
             }
-            split += Placing.of(AdditiveModel.fit(ScoreMatrix.of(y, v)).estimate(t), 0).get(15).level() == 0 ? 0 : 1;
+            split += Placing.of(AdditiveModel.fit(ScoreMatrix.of(y, v)).estimate(t)).against(0).get(15).level() == 0 ? 0 : 1;
         }
         System.out.printf("16 equal devices in 6 tests are split into levels in %.1f %% of desks%n", 100.0 * split / desks);
     }

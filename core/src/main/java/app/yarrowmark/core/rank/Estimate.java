@@ -14,6 +14,11 @@ import app.yarrowmark.core.score.Student;
  */
 public record Estimate(double[] theta, Covariance covariance, double dof, double[] spread, double[][] draws) {
 
+    /** Returns the same without draws, which are large: eight bytes for each of a thousand or two, for each subject. */
+    Estimate withoutDraws() {
+        return new Estimate(theta, covariance, dof, spread, new double[0][]);
+    }
+
     /** Returns the standard error of the difference of two subjects; 0 for a subject and itself. */
     public double errorOfDifference(int a, int b) {
         return Math.sqrt(covariance.ofDifference(a, b));

@@ -5,21 +5,40 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.stream.IntStream;
 
-/** From an estimate to places: index, interval, place as a range, and bracket. */
+/**
+ * From an estimate to places: index, interval, place as a range, and bracket. Ranges and brackets do not depend on whose index
+ * is 100, and are found once; the draws they come from are not kept.
+ */
 public final class Placing {
 
     private static final double TAIL = 0.05;
 
-    private Placing() {}
+    private final Estimate estimate;
+    private final int[][] ranks;
+    private final int[] level;
+
+    private Placing(Estimate estimate) {
+        this.estimate = estimate.withoutDraws();
+        this.ranks = estimate.draws().length == 0 ? rangesBySpread(estimate) : rankRanges(estimate.draws());
+        this.level = LevelGroups.of(estimate);
+    }
+
+    /** Returns where the subjects of an estimate may stand. */
+    public static Placing of(Estimate estimate) {
+        return new Placing(estimate);
+    }
+
+    /** Returns the estimate it is of, without draws. */
+    public Estimate estimate() {
+        return estimate;
+    }
 
     /**
      * Returns the subjects in order, the best first; equal ones in the order of their numbers.
      *
      * @param reference number of the subject whose index is 100
      */
-    public static List<Place> of(Estimate estimate, int reference) {
-        int[][] ranks = estimate.draws().length == 0 ? rangesBySpread(estimate) : rankRanges(estimate.draws());
-        int[] level = LevelGroups.of(estimate);
+    public List<Place> against(int reference) {
         double quantile = estimate.quantile(1 - TAIL);
         return Arrays.stream(order(estimate.theta()))
                 .map(s -> {

@@ -86,7 +86,7 @@ class StandingsTest {
         ScoreMatrix matrix =
                 ScoreMatrix.of(new double[][] {{Math.log(110)}, {Math.log(100)}}, new double[][] {{1e-4}, {1e-4}});
 
-        List<Place> places = Placing.of(AdditiveModel.fit(matrix).estimate(1), 1);
+        List<Place> places = Placing.of(AdditiveModel.fit(matrix).estimate(1)).against(1);
 
         assertThat(places.get(0).subject()).isZero();
         assertThat(places.get(0).index()).isCloseTo(110, Offset.offset(1e-6));
@@ -96,10 +96,9 @@ class StandingsTest {
 
     @Test
     void oneSubjectAloneIsFirst() {
-        Place only = Placing.of(
-                        AdditiveModel.fit(ScoreMatrix.of(new double[][] {{3, 4}}, new double[][] {{0, 0}}))
-                                .estimate(1),
-                        0)
+        Place only = Placing.of(AdditiveModel.fit(ScoreMatrix.of(new double[][] {{3, 4}}, new double[][] {{0, 0}}))
+                        .estimate(1))
+                .against(0)
                 .get(0);
         assertThat(only.index()).isEqualTo(100);
         assertThat(only.best()).isEqualTo(1);
@@ -120,8 +119,9 @@ class StandingsTest {
                     v[s][m] = 1e-4;
                 }
             }
-            List<Place> places =
-                    Placing.of(AdditiveModel.fit(ScoreMatrix.of(y, v)).estimate(t), 0);
+            List<Place> places = Placing.of(
+                            AdditiveModel.fit(ScoreMatrix.of(y, v)).estimate(t))
+                    .against(0);
             together += places.get(15).level() == 0 ? 1 : 0;
         }
         assertThat(together).isGreaterThanOrEqualTo(34);
@@ -163,7 +163,7 @@ class StandingsTest {
             if (Island.of(matrix).get(0).subjects().length < 8) {
                 continue;
             }
-            for (Place place : Placing.of(AdditiveModel.fit(matrix).estimate(t), 0)) {
+            for (Place place : Placing.of(AdditiveModel.fit(matrix).estimate(t)).against(0)) {
                 if (place.subject() != 0) {
                     double index = 100 * Math.exp(truth[place.subject()] - truth[0]);
                     hits += index >= place.indexLow() && index <= place.indexHigh() ? 1 : 0;
@@ -223,9 +223,9 @@ class StandingsTest {
         }
         assertThat(off(ofWhole, ofParts)).isLessThan(2);
         assertThat(off(ofWhole, bySpread)).isLessThan(2);
-        assertThat(Placing.of(parts.estimate(2), 0))
+        assertThat(Placing.of(parts.estimate(2)).against(0))
                 .extracting(Place::subject)
-                .isEqualTo(Placing.of(whole.estimate(1), 0).stream()
+                .isEqualTo(Placing.of(whole.estimate(1)).against(0).stream()
                         .map(Place::subject)
                         .toList());
     }
@@ -254,7 +254,7 @@ class StandingsTest {
         Estimate small = AdditiveModel.fit(ScoreMatrix.of(y, v)).estimate(3);
         Estimate mixed =
                 Overall.subset(Overall.combine(List.of(large, small), new double[] {1, 1}), new int[] {0, 1, 9});
-        List<Place> places = Placing.of(mixed, 0);
+        List<Place> places = Placing.of(mixed).against(0);
         assertThat(places).extracting(Place::subject).containsExactly(2, 1, 0);
         assertThat(places).extracting(Place::level).containsExactly(0, 1, 2);
         assertThat(places).allMatch(p -> p.best() == p.worst());
@@ -288,7 +288,8 @@ class StandingsTest {
                 row[m] = theta + m + .1 * random.gaussian();
             }
         }
-        List<Place> places = Placing.of(AdditiveModel.fit(ScoreMatrix.of(y, v)).estimate(4), 0);
+        List<Place> places =
+                Placing.of(AdditiveModel.fit(ScoreMatrix.of(y, v)).estimate(4)).against(0);
         assertThat(places).hasSize(80);
         assertThat(places.get(79).level()).isGreaterThan(3);
         assertThat(places).allMatch(p -> p.best() <= p.worst());
@@ -309,7 +310,7 @@ class StandingsTest {
                         covariance.get(i).get(j));
             }
         }
-        List<Place> places = Placing.of(fit.estimate(SEED), NAMES.indexOf("wren"));
+        List<Place> places = Placing.of(fit.estimate(SEED)).against(NAMES.indexOf("wren"));
         assertThat(places.stream().map(p -> NAMES.get(p.subject())).toList()).isEqualTo(texts(expected.get("order")));
         for (Place place : places) {
             JsonNode wanted = expected.get("index").get(place.subject());

@@ -39,7 +39,6 @@ record GroupFit(TestGroup group, List<TestColumn> tests, List<Part> parts) {
         private final AdditiveFit fit;
         private final double[] steepness;
         private final long seed;
-        private @Nullable Estimate estimate;
 
         private Part(List<Integer> subjects, List<TestColumn> tests, AdditiveFit fit, double[] steepness, long seed) {
             this.subjects = subjects;
@@ -69,14 +68,9 @@ record GroupFit(TestGroup group, List<TestColumn> tests, List<Part> parts) {
             return steepness;
         }
 
-        /** Returns the estimate, drawn from when first asked for: most groups are only looked at. */
-        synchronized Estimate estimate() {
-            Estimate drawn = estimate;
-            if (drawn == null) {
-                drawn = fit.estimate(seed);
-                estimate = drawn;
-            }
-            return drawn;
+        /** Returns the estimate, drawn anew: whoever asks keeps what follows from the draws rather than them. */
+        Estimate estimate() {
+            return fit.estimate(seed);
         }
 
         /** Returns the row of a subject of the pool; -1 if it is not in the island. */

@@ -3,7 +3,6 @@ package app.yarrowmark.server.standings;
 import app.yarrowmark.core.plan.NextRuns;
 import app.yarrowmark.core.plan.ShortList;
 import app.yarrowmark.core.rank.AdditiveFit;
-import app.yarrowmark.core.rank.Estimate;
 import app.yarrowmark.core.rank.ScoreMatrix;
 import app.yarrowmark.core.score.PooledNoise;
 import app.yarrowmark.core.suite.Home;
@@ -199,14 +198,14 @@ class PlanService {
 
     private Near near(PoolFits fits, List<GroupFit> groups, int focus) {
         StandingsService.Ranked overall =
-                StandingsService.overall(fits, new Weights(Map.of())).orElseThrow();
-        Estimate estimate = overall.estimate();
+                StandingsService.ranked(fits, null, new Weights(Map.of())).get(0);
+        double[] level = overall.theta();
         int row = overall.rowOf(focus);
-        double own = row < 0 ? 0 : estimate.theta()[row];
+        double own = row < 0 ? 0 : level[row];
         List<Integer> byDistance = IntStream.range(0, overall.subjects().size())
                 .filter(r -> r != row)
                 .boxed()
-                .sorted(Comparator.comparingDouble(r -> row < 0 ? 0 : Math.abs(estimate.theta()[r] - own)))
+                .sorted(Comparator.comparingDouble(r -> row < 0 ? 0 : Math.abs(level[r] - own)))
                 .limit(MOST_SUBJECTS)
                 .toList();
         List<Integer> subjects = new ArrayList<>(List.of(focus));
@@ -214,7 +213,7 @@ class PlanService {
         double[] theta = new double[subjects.size()];
         theta[0] = row < 0 ? Double.NaN : own;
         for (int i = 0; i < byDistance.size(); i++) {
-            theta[i + 1] = estimate.theta()[byDistance.get(i)];
+            theta[i + 1] = level[byDistance.get(i)];
         }
         // Other setups of the same model are no neighbours to be told from.
         Long model = fits.pool().get(focus).model();

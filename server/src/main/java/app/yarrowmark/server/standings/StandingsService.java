@@ -56,13 +56,13 @@ public class StandingsService {
     }
 
     /**
-     * Some subjects of a pool in a fixed order with their estimate; of one group or overall.
+     * Some subjects of a pool in a fixed order with where they may stand; of one group or overall.
      *
      * @param subjects numbers in the pool
      * @param tests how many tests they are ranked by
      * @param testsOf how many each of them has
      */
-    record Ranked(List<Integer> subjects, int tests, int[] testsOf, Estimate estimate) {
+    record Ranked(List<Integer> subjects, int tests, int[] testsOf, Placing placing) {
 
         static Ranked of(GroupFit.Part part) {
             int rows = part.subjects().size();
@@ -70,7 +70,12 @@ public class StandingsService {
                     part.subjects(),
                     part.tests().size(),
                     IntStream.range(0, rows).map(part::testsOf).toArray(),
-                    part.estimate());
+                    Placing.of(part.estimate()));
+        }
+
+        /** Returns how good each of them is, on a log scale. */
+        double[] theta() {
+            return placing.estimate().theta();
         }
 
         int rowOf(int subject) {
@@ -120,7 +125,7 @@ public class StandingsService {
             return -1;
         }
         int row = ranked.get(0).rowOf(wanted);
-        return row < 0 ? Placing.middle(ranked.get(0).estimate().theta()) : row;
+        return row < 0 ? Placing.middle(ranked.get(0).theta()) : row;
     }
 
     /**
@@ -138,13 +143,7 @@ public class StandingsService {
         Map<String, Integer> usual = usual(question);
         List<List<PlaceView>> parts = answer.ranked.stream()
                 .map(r -> places(
-                        r,
-                        r == answer.ranked.get(0)
-                                ? answer.hundred
-                                : Placing.middle(r.estimate().theta()),
-                        fits,
-                        strips,
-                        usual))
+                        r, r == answer.ranked.get(0) ? answer.hundred : Placing.middle(r.theta()), fits, strips, usual))
                 .toList();
         return new StandingsView(
                 group,
@@ -176,8 +175,7 @@ public class StandingsService {
         TestGroup group = test == null ? question.group() : test.suite().sheet().groupOf(test.metric());
         Map<String, Integer> numbers = new HashMap<>();
         for (Ranked ranked : ranked(fits, group, question.weights())) {
-            List<Place> order =
-                    order(fits, ranked, Placing.middle(ranked.estimate().theta()));
+            List<Place> order = order(fits, ranked, Placing.middle(ranked.theta()));
             for (int i = 0; i < order.size(); i++) {
                 int subject = ranked.subjects().get(order.get(i).subject());
                 numbers.put(fits.pool().get(subject).key().toString(), i + 1);
@@ -199,7 +197,7 @@ public class StandingsService {
     }
 
     /** Returns the rankings a question comes to, the largest island first: of a group, or overall where it is null. */
-    private static List<Ranked> ranked(PoolFits fits, @Nullable TestGroup group, StandingsQuestion.Weights weights) {
+    static List<Ranked> ranked(PoolFits fits, @Nullable TestGroup group, StandingsQuestion.Weights weights) {
         return fits.remember(
                 Arrays.asList("ranked", group, weights),
                 () -> group == null
@@ -211,11 +209,13 @@ public class StandingsService {
 
     /** Returns the places of a ranking, the best first. */
     private static List<Place> order(PoolFits fits, Ranked ranked, int reference) {
-        return fits.remember(Arrays.asList("order", ranked, reference), () -> Placing.of(ranked.estimate(), reference));
+        return fits.remember(
+                Arrays.asList("order", ranked, reference),
+                () -> ranked.placing().against(reference));
     }
 
     /** Overall needs every common group; the largest island of each. */
-    static Optional<Ranked> overall(PoolFits fits, StandingsQuestion.Weights weights) {
+    private static Optional<Ranked> overall(PoolFits fits, StandingsQuestion.Weights weights) {
         List<GroupFit> common = fits.common(weights);
         if (common.isEmpty()) {
             return Optional.empty();
@@ -224,23 +224,23 @@ public class StandingsService {
         if (subjects.isEmpty()) {
             return Optional.empty();
         }
-        List<Ranked> groups =
-                common.stream().map(f -> Ranked.of(f.parts().get(0))).toList();
-        List<Estimate> estimates = groups.stream()
-                .map(r -> Overall.subset(
-                        r.estimate(), subjects.stream().mapToInt(r::rowOf).toArray()))
+        List<GroupFit.Part> groups = common.stream().map(f -> f.parts().get(0)).toList();
+        // Groups are drawn independently of each other, so every core takes some.
+        List<Estimate> estimates = groups.parallelStream()
+                .map(p -> Overall.subset(
+                        p.estimate(), subjects.stream().mapToInt(p::rowOf).toArray()))
                 .toList();
         return Optional.of(new Ranked(
                 subjects,
-                groups.stream().mapToInt(Ranked::tests).sum(),
+                groups.stream().mapToInt(p -> p.tests().size()).sum(),
                 subjects.stream()
                         .mapToInt(s -> groups.stream()
-                                .mapToInt(r -> r.testsOf()[r.rowOf(s)])
+                                .mapToInt(p -> p.testsOf(p.rowOf(s)))
                                 .sum())
                         .toArray(),
-                Overall.combine(
+                Placing.of(Overall.combine(
                         estimates,
-                        common.stream().mapToDouble(f -> weights.of(f.group())).toArray())));
+                        common.stream().mapToDouble(f -> weights.of(f.group())).toArray()))));
     }
 
     /**

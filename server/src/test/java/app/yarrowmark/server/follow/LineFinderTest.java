@@ -6,11 +6,11 @@ import static org.mockito.ArgumentMatchers.anyCollection;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
+import app.yarrowmark.core.exchange.OwnFacts;
 import app.yarrowmark.core.setup.Fact;
 import app.yarrowmark.core.setup.FactDictionary;
 import app.yarrowmark.core.setup.FactGroup;
 import app.yarrowmark.core.setup.Facts;
-import app.yarrowmark.core.exchange.OwnFacts;
 import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.facts.FactService;
 import app.yarrowmark.server.follow.LineFinder.Found;
