@@ -16,7 +16,7 @@ import java.util.regex.Pattern;
  * How long standings and comparisons take on whatever desk is there: {@code java perf/Judging.java URL TOKEN [TURNS [HOME]]}, with a
  * token of {@code ./yarrowmark token}. With the home of a desk that {@code FullDesk} filled, also pools of some 200 models, how soon a run is
  * seen, the memory of the server, and the plain way: one grouped query over the same tables, in the same turns. Asked again is answered from what is kept; to ask with nothing kept, each turn asks for
- * another pool. Prints the median and the slowest of a twentieth, in milliseconds, seen from the client on the same machine, after forty questions that are not counted.
+ * another pool. Prints the median and the slowest of a twentieth, in milliseconds, seen from the client on the same machine, after questions that are not counted.
  */
 class Judging {
 
@@ -55,6 +55,8 @@ class Judging {
             return "standings?ranked=model&tuned=BOTH&kind=" + kinds[n % 6] + "&yearFrom=" + (2015 + n / 6) + "&yearTo=" + (2017 + n / 6)
                     + "&speaks=" + speaks[turn[0] / 54 % 3].replace(" ", "%20");
         });
+        // A year before all others leaves nobody out, and makes every turn another question.
+        tell("standings of everything, nothing kept", 9, 4, i -> "standings?tuned=BOTH&yearFrom=" + (1900 + i));
         tell("standings of everything, kept", 20, i -> "standings?tuned=BOTH");
         String setup = sql(home, "select min(setup_id) from run r join suite s on s.id=r.suite_id where s.suite_key like 'load%'").trim();
         String suite = sql(home, "select s.suite_key from run r join suite s on s.id=r.suite_id where r.setup_id=" + setup + " limit 1").trim();
@@ -127,7 +129,11 @@ class Judging {
     }
 
     private static void tell(String what, int turns, Question question) throws Exception {
-        for (int i = 1; i <= WARM_UPS; i++) {
+        tell(what, turns, WARM_UPS, question);
+    }
+
+    private static void tell(String what, int turns, int warmUps, Question question) throws Exception {
+        for (int i = 1; i <= warmUps; i++) {
             get(question.at(-i));
         }
         double[] took = new double[turns];

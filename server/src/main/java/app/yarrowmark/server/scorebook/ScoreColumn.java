@@ -99,8 +99,14 @@ public final class ScoreColumn {
         return EMPTY;
     }
 
-    /** Returns the column with what it has of some setups replaced by what another has of them. */
+    /**
+     * Returns the column with what it has of some setups replaced by what another has of them. It is this column itself where
+     * that changes nothing, so that what was computed from it still holds.
+     */
     ScoreColumn with(Set<Long> replaced, ScoreColumn by, Scale newScale) {
+        if (scale == newScale && replaced.stream().allMatch(s -> isSame(s, by))) {
+            return this;
+        }
         Builder merged = new Builder();
         int mine = 0;
         int theirs = 0;
@@ -116,6 +122,20 @@ public final class ScoreColumn {
             }
         }
         return merged.build(newScale);
+    }
+
+    private boolean isSame(long setup, ScoreColumn other) {
+        int mine = Arrays.binarySearch(setups, setup);
+        int theirs = Arrays.binarySearch(other.setups, setup);
+        if (mine < 0 || theirs < 0) {
+            return mine < 0 && theirs < 0;
+        }
+        int from = start[mine];
+        int to = start[mine + 1];
+        int otherFrom = other.start[theirs];
+        int otherTo = other.start[theirs + 1];
+        return Arrays.equals(value, from, to, other.value, otherFrom, otherTo)
+                && Arrays.equals(resolution, from, to, other.resolution, otherFrom, otherTo);
     }
 
     /** Returns whether it has a reading of any of some setups. */

@@ -23,12 +23,15 @@ import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
-/** Fits pools when they are asked for, and keeps the last fits while neither scores nor catalogue change. */
+/**
+ * Fits pools when they are asked for, and keeps the last fits. Once scores change, only the groups with a changed score are
+ * fitted anew; once the catalogue changes, everything is.
+ */
 @Component
 class FitKeeper {
 
     private static final int MOST_KEPT = 24;
-    /** A fit holds some ten kilobytes for each subject; few of thousands are kept. */
+    /** A fit holds some kilobytes for each subject; few of thousands are kept. */
     private static final int MOST_SUBJECTS_KEPT = 8_000;
 
     private final ScoreBook book;
@@ -59,14 +62,15 @@ class FitKeeper {
     PoolFits of(StandingsQuestion.Fitted question) {
         ScoreSnapshot scores = book.current();
         Map<Long, SetupLabel> labels = setups.labels();
+        PoolFits before;
         synchronized (kept) {
-            kept.values().removeIf(f -> f.scores().revision() != scores.revision() || f.labels() != labels);
-            PoolFits before = kept.get(question);
-            if (before != null) {
-                return before;
-            }
+            kept.values().removeIf(f -> f.labels() != labels);
+            before = kept.get(question);
         }
-        PoolFits fits = fit(question, scores, labels);
+        if (before != null && before.scores().revision() == scores.revision()) {
+            return before;
+        }
+        PoolFits fits = fit(question, scores, labels, before);
         synchronized (kept) {
             kept.put(question, fits);
             trim();
@@ -82,23 +86,39 @@ class FitKeeper {
         }
     }
 
-    private PoolFits fit(StandingsQuestion.Fitted question, ScoreSnapshot scores, Map<Long, SetupLabel> labels) {
+    /** @param before fits of the same question under the same labels, of older scores; null if there are none */
+    private PoolFits fit(
+            StandingsQuestion.Fitted question,
+            ScoreSnapshot scores,
+            Map<Long, SetupLabel> labels,
+            @Nullable PoolFits before) {
         List<Subject> pool = subjects.pool(question.pool(), question.ranked(), question.speaker(), scores);
+        PoolFits like = before != null && before.pool().equals(pool) ? before : null;
         Map<TestGroup, List<TestColumn>> tests = new EnumMap<>(TestGroup.class);
         for (TestGroup group : TestGroup.values()) {
             tests.put(group, tests(group, question.test()));
         }
         // Groups know nothing of each other, so every core takes one.
         Map<TestGroup, GroupFit> byGroup = tests.entrySet().parallelStream()
-                .map(e -> GroupFit.of(
-                        e.getKey(),
-                        e.getValue(),
-                        pool,
-                        new SubjectScores(scores, catalogue, setups),
-                        scores,
-                        question.steep()))
+                .map(e -> like != null && isUnchanged(like, e.getKey(), e.getValue(), scores)
+                        ? like.byGroup().get(e.getKey())
+                        : GroupFit.of(
+                                e.getKey(),
+                                e.getValue(),
+                                pool,
+                                new SubjectScores(scores, catalogue, setups),
+                                scores,
+                                question.steep()))
                 .collect(Collectors.toMap(GroupFit::group, f -> f, (a, b) -> a, () -> new EnumMap<>(TestGroup.class)));
         return new PoolFits(scores, labels, pool, byGroup);
+    }
+
+    /** Whether a group has the same tests with the very same scores as before. */
+    private static boolean isUnchanged(PoolFits before, TestGroup group, List<TestColumn> tests, ScoreSnapshot scores) {
+        return before.byGroup().get(group).asked().equals(tests)
+                && tests.stream()
+                        .allMatch(t ->
+                                scores.column(t.metricId()) == before.scores().column(t.metricId()));
     }
 
     private List<TestColumn> tests(TestGroup group, @Nullable Long only) {

@@ -25,9 +25,10 @@ import org.jspecify.annotations.Nullable;
 /**
  * One group of tests fitted over a pool: its islands, the largest first.
  *
- * @param tests all tests that anyone in the pool has
+ * @param asked all tests it was to be fitted to
+ * @param tests those that anyone in the pool has
  */
-record GroupFit(TestGroup group, List<TestColumn> tests, List<Part> parts) {
+record GroupFit(TestGroup group, List<TestColumn> asked, List<TestColumn> tests, List<Part> parts) {
 
     private static final long SEED = 20_260_401;
 
@@ -139,7 +140,7 @@ record GroupFit(TestGroup group, List<TestColumn> tests, List<Part> parts) {
         for (Island island : Island.of(whole)) {
             parts.add(part(group, whole, island, used, parts.size(), steep));
         }
-        return new GroupFit(group, used, parts);
+        return new GroupFit(group, tests, used, parts);
     }
 
     private static void put(Map<Integer, Score> byRow, @Nullable Integer row, @Nullable Score score) {

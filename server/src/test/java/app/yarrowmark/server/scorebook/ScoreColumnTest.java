@@ -79,6 +79,26 @@ class ScoreColumnTest {
     }
 
     @Test
+    void whatIsReplacedByTheSameIsTheColumnItself() {
+        ScoreColumn same = column.with(Set.of(1L, 5L), part(1), Scale.RATIO);
+        assertThat(same).isSameAs(column);
+        assertThat(column.with(Set.of(5L, 6L), ScoreColumn.empty(), Scale.RATIO))
+                .isSameAs(column);
+        assertThat(column.with(Set.of(1L), ScoreColumn.empty(), Scale.RATIO)).isNotSameAs(column);
+        assertThat(column.with(Set.of(1L), part(1), Scale.LADDER)).isNotSameAs(column);
+        // One digit more as typed is another score.
+        List<Reading> finer = column.readings(1).stream()
+                .map(r -> new Reading(r.value(), r.resolution() / 10))
+                .toList();
+        assertThat(column.with(Set.of(1L), TestScores.column(Map.of(1L, finer), Scale.RATIO), Scale.RATIO))
+                .isNotSameAs(column);
+    }
+
+    private ScoreColumn part(long setup) {
+        return TestScores.column(Map.of(setup, column.readings(setup)), Scale.RATIO);
+    }
+
+    @Test
     void scoresAreFoundBySetup() {
         assertThat(column.scores().containsKey(3L)).isFalse();
         assertThat(column.scores()).hasSize(2);

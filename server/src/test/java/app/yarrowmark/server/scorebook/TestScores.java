@@ -5,6 +5,7 @@ import app.yarrowmark.core.suite.Scale;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 
 /** Snapshots without a database. */
@@ -17,6 +18,15 @@ public final class TestScores {
         Map<Long, ScoreColumn> columns = new HashMap<>();
         cells.forEach((metric, column) -> columns.put(metric, column(column, Scale.RATIO)));
         return new ScoreSnapshot(1, columns);
+    }
+
+    /** The next snapshot, in which one setup has other readings of one metric. */
+    public static ScoreSnapshot changed(ScoreSnapshot old, long metric, long setup, List<Reading> readings) {
+        Map<Long, ScoreColumn> columns = new HashMap<>(old.columns());
+        columns.compute(
+                metric,
+                (m, column) -> column.with(Set.of(setup), column(Map.of(setup, readings), Scale.RATIO), Scale.RATIO));
+        return new ScoreSnapshot(old.revision() + 1, columns);
     }
 
     /** A column of the readings of each setup. */
