@@ -24,6 +24,7 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -316,12 +317,27 @@ public class SetupService {
 
     /** Returns what each of several setups has otherwise than the one it was changed from; nothing for a first one. */
     public Map<Long, List<DifferenceView>> differences(Collection<Long> ids) {
-        List<SetupEntity> all = setups.withFacts(ids);
-        Set<Long> parents =
-                all.stream().map(s -> s.parentId).filter(Objects::nonNull).collect(Collectors.toSet());
-        Map<Long, Facts> before = facts(parents);
+        Set<Long> own = new HashSet<>(ids);
+        if (own.isEmpty()) {
+            return Map.of();
+        }
+        Map<Long, SetupLabel> labels = labels();
+        Set<Long> withParents = new HashSet<>(own);
+        own.stream()
+                .map(id -> labels.get(id).parentId())
+                .filter(Objects::nonNull)
+                .forEach(withParents::add);
+        Map<Long, SetupEntity> all =
+                setups.withFacts(withParents).stream().collect(Collectors.toMap(s -> s.id, s -> s));
         FactDictionary words = facts.dictionary();
-        return all.stream().collect(Collectors.toMap(s -> s.id, s -> differences(s, before.get(s.parentId), words)));
+        return own.stream()
+                .map(all::get)
+                .collect(Collectors.toMap(
+                        s -> s.id,
+                        s -> differences(
+                                s,
+                                s.parentId == null ? null : all.get(s.parentId).facts(),
+                                words)));
     }
 
     private static List<DifferenceView> differences(SetupEntity s, @Nullable Facts before, FactDictionary words) {

@@ -87,7 +87,8 @@ public class FactDifferences {
     /**
      * What is known of the setups concerned.
      *
-     * @param changes what each setup has otherwise than the one it was changed from, of those and all that came before
+     * @param changes what each setup has otherwise than the one it was changed from, of those that share a unit with another
+     *     and of all that came before
      */
     private record Known(
             Map<Long, Facts> facts,
@@ -98,8 +99,16 @@ public class FactDifferences {
     private Known known(List<Subject> subjects, Map<Long, SetupLabel> labels) {
         Set<Long> concerned = new HashSet<>();
         subjects.stream().filter(FactDifferences::isOfSetups).forEach(s -> concerned.addAll(s.setups()));
+        List<SetupLabel> single = subjects.stream()
+                .map(Subject::setup)
+                .filter(Objects::nonNull)
+                .map(labels::get)
+                .toList();
         Set<Long> before = new HashSet<>();
-        subjects.stream().map(Subject::setup).filter(Objects::nonNull).forEach(s -> before.addAll(line(s, labels)));
+        // Only of two setups of one unit did anybody say what was meant.
+        single.stream()
+                .filter(l -> single.stream().anyMatch(o -> o != l && sameUnit(l, o)))
+                .forEach(l -> before.addAll(line(l.setupId(), labels)));
         return new Known(setups.facts(concerned), setups.differences(before), facts.dictionary(), labels);
     }
 
@@ -138,9 +147,11 @@ public class FactDifferences {
         if (a.setup() == null || b.setup() == null) {
             return false;
         }
-        SetupLabel left = labels.get(a.setup());
-        SetupLabel right = labels.get(b.setup());
-        return left.modelId() == right.modelId() && left.unit().equals(right.unit());
+        return sameUnit(labels.get(a.setup()), labels.get(b.setup()));
+    }
+
+    private static boolean sameUnit(SetupLabel a, SetupLabel b) {
+        return a.modelId() == b.modelId() && a.unit().equals(b.unit());
     }
 
     /** The best of many, test by test, and a claim were never set up. */

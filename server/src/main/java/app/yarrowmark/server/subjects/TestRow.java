@@ -13,6 +13,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 
 /**
  * One test with what each subject has in it: versions of a suite that compare share a row, others have rows of their own.
@@ -62,18 +63,18 @@ public record TestRow(TestColumn test, List<Entry> entries) {
     private static List<TestRow> rows(
             List<TestColumn> versions, List<Subject> subjects, SubjectScores scores, ScoreSnapshot book) {
         List<TestRow> rows = new ArrayList<>();
-        List<TestColumn> left = new ArrayList<>(versions);
+        List<TestColumn> left = versions;
         while (!left.isEmpty()) {
             TestColumn first = left.get(0);
-            List<TestColumn> same = left.stream()
-                    .filter(t -> t == first
+            Map<Boolean, List<TestColumn>> alike = left.stream()
+                    .collect(Collectors.partitioningBy(t -> t == first
                             || Comparability.obstacle(
                                             first.suite().sheet(),
                                             t.suite().sheet(),
                                             first.metric().key())
-                                    .isEmpty())
-                    .toList();
-            left.removeAll(same);
+                                    .isEmpty()));
+            List<TestColumn> same = alike.get(true);
+            left = alike.get(false);
             List<Entry> entries =
                     subjects.stream().map(s -> entry(s, same, scores, book)).toList();
             entries.stream().filter(Entry::has).findFirst().ifPresent(e -> rows.add(new TestRow(e.test(), entries)));
