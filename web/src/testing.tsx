@@ -92,7 +92,7 @@ export const label: Schemas['SetupLabel'] = {
   name: 'as shipped',
   ordinal: 1,
   tuned: false,
-  onlyOne: true,
+  detail: '',
   origin: '',
 }
 

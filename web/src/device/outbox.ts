@@ -61,13 +61,19 @@ export class Outbox {
       if (verdict.kind === 'later') return
       if (verdict.kind === 'refused')
         this.write(refusedKey, [...this.refused(), { run: waiting.run, reason: verdict.reason }])
-      this.write(key, this.all().filter((w) => w.run.id !== waiting.run.id))
+      this.write(
+        key,
+        this.all().filter((w) => w.run.id !== waiting.run.id),
+      )
     }
   }
 
   /** A new token for runs of a sitting that wait under an old one. */
   renew(sitting: number, token: string) {
-    this.write(key, this.all().map((w) => (w.run.sitting === sitting ? { ...w, token } : w)))
+    this.write(
+      key,
+      this.all().map((w) => (w.run.sitting === sitting ? { ...w, token } : w)),
+    )
   }
 
   /** Nothing measured is thrown away: what the server refused stays on the device. */

@@ -251,7 +251,9 @@ describe('the life of the device page', () => {
     open()
     await press('Start')
     await see('2 refused by the server and kept here.')
-    expect(root.querySelector('[data-state=refused]')?.textContent).toContain('There is no suite umbel 2 here.')
+    expect(root.querySelector('[data-state=refused]')?.textContent).toContain(
+      'There is no suite umbel 2 here.',
+    )
   })
 
   it('holds in the page what the browser has no room for, and says so until it is sent', async () => {

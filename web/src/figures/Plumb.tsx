@@ -116,6 +116,36 @@ export function PlumbRow({ scale, height, mark, threshold, words, stout = false 
   )
 }
 
+export interface PlumbReachProps {
+  readonly scale: PlumbScale
+  readonly height: number
+  readonly low: number
+  readonly high: number
+  readonly words: string
+}
+
+/** An interval alone, dotted, under the mark it belongs to: wider than the mark's own, and of another kind. */
+export function PlumbReach({ scale, height, low, high, words }: PlumbReachProps) {
+  const ends = [scale.x(low), scale.x(high)] as const
+  return (
+    <svg width={scale.width} height={height} role="img" aria-label={words} className="block overflow-visible">
+      <line
+        x1={ends[0]}
+        x2={ends[1]}
+        y1={height / 3}
+        y2={height / 3}
+        stroke="var(--ink2)"
+        strokeWidth={1.4}
+        strokeDasharray="1.5 3"
+      />
+      {ends.map((x, i) => (
+        <line key={i} x1={x} x2={x} y1={height / 3 - 3} y2={height / 3 + 3} stroke="var(--ink2)" />
+      ))}
+      <line x1={scale.line} x2={scale.line} y1={0} y2={height} stroke="var(--ink)" strokeWidth={1.6} />
+    </svg>
+  )
+}
+
 interface MarkProps {
   readonly scale: PlumbScale
   readonly mark: PlumbMark

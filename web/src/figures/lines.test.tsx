@@ -23,8 +23,7 @@ const props = (over: Partial<LinesProps> = {}): LinesProps => ({
 })
 const figure = (over: Partial<LinesProps> = {}) => render(<Lines {...props(over)} />).container
 /** Without the titles inside. */
-const texts = (of: Element) =>
-  [...of.querySelectorAll('text')].map((t) => t.firstChild?.textContent ?? '')
+const texts = (of: Element) => [...of.querySelectorAll('text')].map((t) => t.firstChild?.textContent ?? '')
 
 describe('lines over one axis', () => {
   it('say in words from where to where they go, and their ends', () => {
@@ -59,7 +58,9 @@ describe('lines over one axis', () => {
     const many = ['a', 'b', 'c', 'd', 'e'].map((name) => line(name, [100, 100]))
     const of = figure({ lines: many, height: 120 })
     const ys = [...of.querySelectorAll('text')]
-      .filter((t) => many.some((l) => t.textContent.startsWith(l.name) && t.getAttribute('font-size') === '11.5'))
+      .filter((t) =>
+        many.some((l) => t.textContent.startsWith(l.name) && t.getAttribute('font-size') === '11.5'),
+      )
       .map((t) => Number(t.getAttribute('y')))
     expect(ys).toHaveLength(5)
     ys.slice(1).forEach((y, i) => {
@@ -98,7 +99,9 @@ describe('lines over one axis', () => {
     const kinds = ['dip', 'decline', 'crossing', 'slow'] as const
     const of = figure({ spots: kinds.map((kind) => ({ line: 0, x: 8, y: 300, kind, words: kind })) })
     const shapes = kinds.map((k) => {
-      const mark = [...of.querySelectorAll('g')].find((g) => g.querySelector(':scope > title')?.textContent === k)
+      const mark = [...of.querySelectorAll('g')].find(
+        (g) => g.querySelector(':scope > title')?.textContent === k,
+      )
       const shape = mark?.lastElementChild
       return `${shape?.tagName ?? ''} ${shape?.getAttribute('d')?.replace(/^M[\d. -]+/, '') ?? shape?.getAttribute('r') ?? ''}`
     })
@@ -157,7 +160,9 @@ describe('lines over one axis', () => {
     })
     expect(texts(of)).toEqual(expect.arrayContaining(['550 claimed', 'throttles']))
     // The scale makes room for the claim.
-    const y = Number([...of.querySelectorAll('text')].find((t) => t.textContent === '550 claimed')?.getAttribute('y'))
+    const y = Number(
+      [...of.querySelectorAll('text')].find((t) => t.textContent === '550 claimed')?.getAttribute('y'),
+    )
     expect(y).toBeGreaterThan(8)
   })
 })

@@ -49,9 +49,11 @@ describe('a line along versions', () => {
   })
 
   it('has up for better: a larger value is higher, on a log scale', () => {
-    const ys = (drawn({ points: [point(100), point(200), point(400)] })
-      .querySelector('polyline')
-      ?.getAttribute('points') ?? '')
+    const ys = (
+      drawn({ points: [point(100), point(200), point(400)] })
+        .querySelector('polyline')
+        ?.getAttribute('points') ?? ''
+    )
       .split(' ')
       .map((p) => Number(p.split(',')[1]))
     expect(ys[1]).toBeLessThan(ys[0] ?? 0)

@@ -13,6 +13,7 @@ import {
   decidingWords,
   differenceWords,
   inkClass,
+  kindWords,
   shownWords,
   subjectName,
   testName,
@@ -120,7 +121,7 @@ interface SummaryProps {
 function Summary({ summary, scale, question, name }: SummaryProps) {
   if (!summary.mean) return <span className="gap !text-[11.5px]">none in common</span>
   return (
-    <span title={`${countWords(summary)}`}>
+    <span title={`${countWords(summary)}; ${kindWords(summary, question.basis)}`}>
       <PlumbRow
         scale={scale}
         height={18}

@@ -1,7 +1,7 @@
 import { Fragment, useMemo } from 'react'
 import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
-import { PlumbAxis, PlumbRow, plumbScale } from '../../figures/Plumb'
+import { PlumbAxis, PlumbReach, PlumbRow, plumbScale } from '../../figures/Plumb'
 import type { PlumbMark, PlumbScale } from '../../figures/Plumb'
 import { RepeatDots } from '../../figures/RepeatDots'
 import { number, unitWords } from '../../figures/format'
@@ -14,6 +14,8 @@ import {
   differenceWords,
   halfWords,
   inkClass,
+  kindTitle,
+  kindWords,
   shownWords,
   subjectName,
   testName,
@@ -79,6 +81,7 @@ export function PlumbTable({ view, blocks, question, onFold }: PlumbTableProps) 
         {blocks.map((b) => (
           <Fragment key={b.title}>
             <Head block={b} other={other} scale={scale} question={question} />
+            <KindLine block={b} other={other} scale={scale} question={question} />
             {b.tests.map((t) => (
               <TestLine
                 key={`${String(t.suiteId)} ${t.metric}`}
@@ -171,7 +174,12 @@ function Head({ block, other, scale, question }: HeadProps) {
         )}
       </td>
       {summary?.mean ? (
-        <Told difference={summary.mean} question={question} stout title={kindWords(summary, question)} />
+        <Told
+          difference={summary.mean}
+          question={question}
+          stout
+          title={`95 % interval on these ${String(summary.tests)} tests`}
+        />
       ) : (
         <td colSpan={3} />
       )}
@@ -179,14 +187,30 @@ function Head({ block, other, scale, question }: HeadProps) {
   )
 }
 
-/** What the mean would be for another choice of tests; never shown in place of the first interval. */
-function kindWords(summary: Schemas['ComparedSummary'], question: Question): string {
-  const d = summary.anyTests
-  if (d?.shownLow === undefined || d.shownHigh === undefined) {
-    return `On these ${String(summary.tests)} tests. Too few tests to generalise to this kind of work.`
-  }
-  const [low, high] = [Math.min(d.shownLow, d.shownHigh), Math.max(d.shownLow, d.shownHigh)]
-  return `On these ${String(summary.tests)} tests. For this kind of work, another choice of tests would give ${shownWords(low, question.basis)} to ${shownWords(high, question.basis)} (95 %).`
+/** How far another choice of tests of this kind could lead; never shown in place of the interval on these tests. */
+function KindLine({ block, other, scale, question }: HeadProps) {
+  const summary = block.group?.summaries.find((s) => s.subject === other)
+  if (!summary?.mean) return null
+  const any = summary.anyTests
+  return (
+    <tr className="[&>td]:h-[20px]" data-kind={block.group?.group}>
+      <td colSpan={4} />
+      <td>
+        {any?.low !== undefined && any.high !== undefined && (
+          <PlumbReach
+            scale={scale}
+            height={20}
+            low={any.low}
+            high={any.high}
+            words={`${block.title}: ${kindWords(summary, question.basis)}`}
+          />
+        )}
+      </td>
+      <td colSpan={3} className="pl-3 text-[12px] text-ink2 whitespace-nowrap align-top" title={kindTitle}>
+        {kindWords(summary, question.basis)}
+      </td>
+    </tr>
+  )
 }
 
 interface TestLineProps {

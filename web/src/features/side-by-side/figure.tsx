@@ -1,14 +1,25 @@
 import type { Schemas } from '../../api/client'
-import { PlumbAxis, PlumbRow, plumbScale } from '../../figures/Plumb'
+import { PlumbAxis, PlumbReach, PlumbRow, plumbScale } from '../../figures/Plumb'
 import { TableFigure, tableSize } from '../../figures/TableFigure'
 import type { FigureCell, FigureRow, TableFigureProps } from '../../figures/TableFigure'
 import { number, unitWords } from '../../figures/format'
 import type { Figure } from '../../figures/take'
-import { subjectText } from '../../figures/words'
+import { capital, subjectText } from '../../figures/words'
 import type { Question } from './address'
 import { mark, marks } from './PlumbTable'
 import type { Block, Test } from './rows'
-import { bases, halfWords, ink, shownWords, subjectName, testName, tickLabel, title, verdicts } from './words'
+import {
+  bases,
+  halfWords,
+  ink,
+  kindWords,
+  shownWords,
+  subjectName,
+  testName,
+  tickLabel,
+  title,
+  verdicts,
+} from './words'
 
 type View = Schemas['ComparisonView']
 type Difference = Schemas['Difference']
@@ -52,7 +63,13 @@ function one(view: View, blocks: readonly Block[], q: Question, other: number): 
     ]
   }
   const rows = blocks.flatMap((b): FigureRow[] => {
-    const mean = b.group?.summaries.find((s) => s.subject === other)?.mean
+    const summary = b.group?.summaries.find((s) => s.subject === other)
+    const mean = summary?.mean
+    const any = summary?.anyTests
+    const reach =
+      any?.low === undefined || any.high === undefined ? undefined : (
+        <PlumbReach scale={scale} height={20} low={any.low} high={any.high} words="" />
+      )
     return [
       {
         height: 34,
@@ -66,6 +83,20 @@ function one(view: View, blocks: readonly Block[], q: Question, other: number): 
           ...told(mean, undefined, true),
         ],
       },
+      ...(summary === undefined || mean === undefined
+        ? []
+        : [
+            {
+              height: 20,
+              cells: [
+                { text: capital(kindWords(summary, q.basis)), ink: 'var(--ink2)', size: 11 },
+                {},
+                {},
+                {},
+                reach ? { drawing: reach } : {},
+              ],
+            },
+          ]),
       ...b.tests.map((t) => {
         const cells = [t.cells[view.reference], t.cells[other]]
         const d = t.cells[other]?.difference
@@ -165,7 +196,7 @@ function valueText(c: Schemas['ComparedCell'] | undefined): string {
   return c.words ?? number(c.value, c.decimals)
 }
 
-/** Every test, whatever is folded; numbers as they are, not rounded for reading. */
+/** Every test, whatever is folded, and the mean of each group with both its intervals; numbers as they are, not rounded. */
 function data(view: View): readonly (readonly string[])[] {
   const head = [
     'group',
@@ -203,7 +234,30 @@ function data(view: View): readonly (readonly string[])[] {
       ]),
     ),
   )
-  return [head, ...rows]
+  const means = view.groups.flatMap((g) => g.summaries.flatMap((m) => meanRows(view, g.group, m)))
+  return [head, ...rows, ...means]
+}
+
+function meanRows(view: View, group: string, m: Schemas['ComparedSummary']): readonly (readonly string[])[] {
+  const row = (test: string, d: Difference | undefined) => [
+    group.toLowerCase(),
+    '',
+    '',
+    test,
+    '',
+    'higher',
+    subjectText(view.subjects[m.subject] ?? { name: '', detail: '', setups: 1 }),
+    '',
+    '',
+    text(d?.times),
+    text(d?.low),
+    text(d?.high),
+    (d?.verdict ?? '').toLowerCase(),
+    '',
+  ]
+  if (!m.mean) return []
+  const these = row(`geometric mean of ${String(m.tests)} of ${String(m.of)} tests, on these tests`, m.mean)
+  return m.anyTests ? [these, row('geometric mean, for this kind of work', m.anyTests)] : [these]
 }
 
 function text(value: number | undefined): string {

@@ -163,6 +163,26 @@ describe('side by side', () => {
     ).toBeTruthy()
   })
 
+  it('shows how far another choice of tests could lead, under the interval on these tests', async () => {
+    serve(server())
+    const { unmount } = show(<SideBySidePage />, address)
+    expect(await screen.findByText('too few tests to generalise')).toBeTruthy()
+    unmount()
+    const wide = { ...difference(1.04, undefined), low: 0.95, high: 1.14, shownLow: -0.05, shownHigh: 0.14 }
+    const groups = view.groups.map((g) => ({ ...g, summaries: [summary(0, { anyTests: wide })] }))
+    serve(server({ groups }))
+    show(<SideBySidePage />, address)
+    expect(await screen.findByText(/kind of work −5\.0.% to \+14\.0.%/)).toBeTruthy()
+    expect(screen.getByLabelText(/^Processor: kind of work/)).toBeTruthy()
+    const figure = comparisonFigure(
+      { ...view, groups },
+      blocks({ ...view, groups }, { sort: 'group', telling: false, open: [] }, (g) => g),
+      question(new URLSearchParams('s=setup-11&s=setup-12')),
+    )
+    expect(figure.table.at(-1)?.[3]).toBe('geometric mean, for this kind of work')
+    expect(render(<svg>{figure.drawing}</svg>).container.textContent).toContain('Kind of work')
+  })
+
   it('says why a side is missing, what was not meant and what it can touch', async () => {
     serve(server())
     show(<SideBySidePage />, address)
@@ -269,8 +289,20 @@ describe('side by side', () => {
     const figure = comparisonFigure(view, shown, asked)
     expect(figure.title).toBe('Ostrel Fen 13: setup 11, against setup 12')
     expect(figure.about).toContain('Gain on the reference')
-    // A head, and four tests on two sides.
-    expect(figure.table).toHaveLength(9)
+    // A head, four tests on two sides, and the mean of the group; three tests do not speak for their kind.
+    expect(figure.table).toHaveLength(10)
+    expect(figure.table.at(-1)?.slice(3, 13)).toEqual([
+      'geometric mean of 3 of 3 tests, on these tests',
+      '',
+      'higher',
+      'Ostrel Fen 13, setup 11',
+      '',
+      '',
+      '1.04',
+      String(1.04 * 0.99),
+      String(1.04 * 1.01),
+      'ahead',
+    ])
     expect(figure.table.find((r) => r[3] === 'Forge' && r[13] !== '')?.[13]).toBe('failed: it crashed')
     const drawn = render(<svg>{figure.drawing}</svg>).container
     expect(drawn.textContent).toContain('Kernmill, Weave')

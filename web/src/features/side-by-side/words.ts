@@ -125,6 +125,18 @@ export function countWords(s: Schemas['ComparedSummary']): string {
   return told.join(', ') + some
 }
 
+/** What the interval for a kind of work is, for those who ask. */
+export const kindTitle =
+  '95 % interval for this kind of work: how far the mean would move with another choice of tests of the kind. The interval above holds on these tests only.'
+
+/** The interval for a kind of work: of no use beside the one on these tests unless it is named. */
+export function kindWords(s: Schemas['ComparedSummary'], basis: Basis): string {
+  const d = s.anyTests
+  if (d?.shownLow === undefined || d.shownHigh === undefined) return 'too few tests to generalise'
+  const [low, high] = [Math.min(d.shownLow, d.shownHigh), Math.max(d.shownLow, d.shownHigh)]
+  return `kind of work ${shownWords(low, basis)} to ${shownWords(high, basis)}`
+}
+
 /** What would decide an undecided test. */
 export function decidingWords(d: Schemas['Deciding']): string {
   const aim = d.aim === 'A_LEAD' ? 'show a lead' : 'show that they are even'

@@ -260,6 +260,40 @@ class ComparisonTest extends ServerTest {
     }
 
     @Test
+    void twoUnitsWithSetupsOfOneNameAreToldApartByTheirUnit() {
+        long cpu = suite("kernmill-" + UUID.randomUUID().toString().substring(0, 6), "processor");
+        JsonNode first = onDesk("LAPTOP", cpu);
+        long model = first.at("/setup/modelId").asLong();
+        assertThat(subjectOf(first).get("detail").asText()).isEmpty();
+        long unit = person.post("/api/v1/models/" + model + "/units", "{\"label\":\"B\"}")
+                .expect(201)
+                .json()
+                .get("id")
+                .asLong();
+        JsonNode second = person.post(
+                        "/api/v1/sittings",
+                        "{\"unitId\":" + unit + ",\"setup\":\"as shipped\",\"suites\":[" + cpu + "]}")
+                .expect(201)
+                .json();
+        assertThat(subjectOf(first).get("detail").asText()).isEqualTo("as shipped, unit A");
+        assertThat(subjectOf(second).get("detail").asText()).isEqualTo("as shipped, unit B");
+        JsonNode strip = person.get("/api/v1/sittings").expect(200).json();
+        assertThat(strip)
+                .filteredOn(s -> s.get("modelId").asLong() == model)
+                .extracting(s -> s.get("setup").asText())
+                .containsExactlyInAnyOrder("as shipped, unit A", "as shipped, unit B");
+    }
+
+    private JsonNode subjectOf(JsonNode sheet) {
+        String key = "setup-" + sheet.at("/setup/id").asLong();
+        String other = "setup-" + onDesk("LAPTOP").at("/setup/id").asLong();
+        return person.get("/api/v1/comparison?subject=" + key + "&subject=" + other)
+                .expect(200)
+                .json()
+                .at("/subjects/0");
+    }
+
+    @Test
     void whatCannotBeComparedIsRefusedWithAReason() {
         assertThat(ask("", "setup-" + setup(first)).expect(422).json().toString())
                 .contains("two to 12 different subjects");

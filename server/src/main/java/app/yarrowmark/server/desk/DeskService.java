@@ -112,7 +112,7 @@ class DeskService {
                 label.modelId(),
                 label.model(),
                 label.kind(),
-                label.name(),
+                label.called(),
                 sitting.planned().stream().map(p -> state(p, all, progress)).toList(),
                 progress);
     }

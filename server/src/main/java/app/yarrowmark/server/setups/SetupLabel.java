@@ -8,7 +8,8 @@ import org.jspecify.annotations.Nullable;
  *
  * @param ordinal which setup of its unit it is, from 1
  * @param parentId the setup it was changed from; absent for the first
- * @param onlyOne whether it is the only setup of its model, so that the model's name is enough
+ * @param detail what tells it from the other setups of its model: its name, and its unit where setups of several units of the
+ *     model bear that name; empty if it is the only one
  * @param origin list from elsewhere that its scores come from; empty if this desk measured them
  */
 public record SetupLabel(
@@ -22,11 +23,16 @@ public record SetupLabel(
         int ordinal,
         @Nullable Long parentId,
         boolean tuned,
-        boolean onlyOne,
+        String detail,
         String origin) {
 
-    /** Returns maker, model and, where there are others, the setup's name. */
+    /** Returns the setup's name, with its unit where that tells it from another. */
+    public String called() {
+        return detail.isEmpty() ? name : detail;
+    }
+
+    /** Returns maker, model and, where there are others, what tells it from them. */
     public String text() {
-        return onlyOne ? maker + " " + model : maker + " " + model + ", " + name;
+        return detail.isEmpty() ? maker + " " + model : maker + " " + model + ", " + detail;
     }
 }

@@ -438,14 +438,22 @@ public class SetupService {
         List<SetupEntity> all = setups.findAll();
         Map<Long, Long> perModel = all.stream()
                 .collect(Collectors.groupingBy(s -> models.get(s.unitId).id(), Collectors.counting()));
+        Map<String, Set<Long>> unitsOfName = all.stream()
+                .collect(Collectors.groupingBy(
+                        s -> models.get(s.unitId).id() + " " + s.name,
+                        Collectors.mapping(s -> s.unitId, Collectors.toSet())));
         return all.stream()
-                .map(s -> label(s, models.get(s.unitId), perModel))
+                .map(s -> {
+                    ModelView model = models.get(s.unitId);
+                    boolean shared = unitsOfName.get(model.id() + " " + s.name).size() > 1;
+                    String unit = shared ? ", unit " + unit(s, model).label() : "";
+                    return label(s, model, perModel.get(model.id()) == 1 ? "" : s.name + unit);
+                })
                 .collect(Collectors.toUnmodifiableMap(SetupLabel::setupId, Function.identity()));
     }
 
-    private static SetupLabel label(SetupEntity s, ModelView model, Map<Long, Long> perModel) {
+    private static SetupLabel label(SetupEntity s, ModelView model, String detail) {
         UnitView unit = unit(s, model);
-        boolean only = perModel.get(model.id()) == 1;
         return new SetupLabel(
                 s.id,
                 model.id(),
@@ -457,7 +465,7 @@ public class SetupService {
                 s.ordinal,
                 s.parentId,
                 s.tuned,
-                only,
+                detail,
                 unit.origin());
     }
 

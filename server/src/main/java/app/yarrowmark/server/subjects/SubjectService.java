@@ -82,7 +82,7 @@ public class SubjectService {
         return new Subject(
                 SubjectKey.ofSetup(label.setupId()),
                 label.maker() + " " + label.model(),
-                label.onlyOne() ? "" : label.name(),
+                label.detail(),
                 label.kind(),
                 label.tuned(),
                 label.origin(),
@@ -104,7 +104,7 @@ public class SubjectService {
         return new Subject(
                 SubjectKey.ofModel(speaking.modelId()),
                 speaking.maker() + " " + speaking.model(),
-                speaking.onlyOne() ? "" : speaking.name(),
+                speaking.detail(),
                 speaking.kind(),
                 speaking.tuned(),
                 speaking.origin(),

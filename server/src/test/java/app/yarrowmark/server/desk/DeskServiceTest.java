@@ -53,8 +53,8 @@ class DeskServiceTest {
     @BeforeEach
     void oneSitting() {
         planned(null, null);
-        SetupLabel label = new SetupLabel(
-                70, 1, "Ostrel", "Fen 13", DeviceKind.LAPTOP, "A", "as shipped", 1, null, false, true, "");
+        SetupLabel label =
+                new SetupLabel(70, 1, "Ostrel", "Fen 13", DeviceKind.LAPTOP, "A", "as shipped", 1, null, false, "", "");
         when(setups.labels()).thenReturn(Map.of(70L, label));
         when(suites.get(4)).thenReturn(SUITE);
         when(live.progress(7)).thenReturn(Optional.empty());

@@ -182,7 +182,7 @@ class LineFinderTest {
                         (int) id,
                         parent,
                         false,
-                        false,
+                        "s" + id,
                         ""));
     }
 

@@ -99,8 +99,8 @@ class FitKeeperTest {
         pool(4);
         PoolFits smaller = keeper.of(EVERYTHING);
         assertThat(fit(smaller, TestGroup.STORAGE)).isNotSameAs(fit(before, TestGroup.STORAGE));
-        SetupLabel label = new SetupLabel(
-                1, 1, "Ostrel", "Fen 13", DeviceKind.LAPTOP, "A", "as shipped", 1, null, false, true, "");
+        SetupLabel label =
+                new SetupLabel(1, 1, "Ostrel", "Fen 13", DeviceKind.LAPTOP, "A", "as shipped", 1, null, false, "", "");
         when(setups.labels()).thenReturn(Map.of(1L, label));
         assertThat(fit(keeper.of(EVERYTHING), TestGroup.STORAGE)).isNotSameAs(fit(smaller, TestGroup.STORAGE));
     }

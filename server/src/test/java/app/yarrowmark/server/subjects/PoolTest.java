@@ -130,7 +130,7 @@ class PoolTest {
 
     private static SetupLabel label(boolean tuned, String origin) {
         return new SetupLabel(
-                11, 1, "Ostrel", "Fen 13", DeviceKind.LAPTOP, "A", "as shipped", 1, null, tuned, true, origin);
+                11, 1, "Ostrel", "Fen 13", DeviceKind.LAPTOP, "A", "as shipped", 1, null, tuned, "", origin);
     }
 
     private static ModelView model(@Nullable Integer year, String... prices) {
