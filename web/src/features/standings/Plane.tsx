@@ -78,7 +78,7 @@ export function Plane({ view, focus }: { readonly view: View; readonly focus: st
         {view.unit}, less is better
       </text>
       <path d={steps} fill="none" stroke="var(--ink)" strokeWidth={1.4} />
-      {view.lines.map((l) => {
+      {uppermostLast(view.lines, focus).map((l) => {
         const own = l.subject.key === focus
         return (
           <g key={l.subject.key}>
@@ -105,6 +105,12 @@ export function Plane({ view, focus }: { readonly view: View; readonly focus: st
       })}
     </svg>
   )
+}
+
+/** Those that are told apart are not hidden by others at nearly the same place. */
+function uppermostLast(lines: readonly Line[], focus: string | undefined): readonly Line[] {
+  const height = (l: Line) => (l.subject.key === focus ? 2 : l.efficient ? 1 : 0)
+  return [...lines].sort((a, b) => height(a) - height(b))
 }
 
 function at(scale: { readonly at: (v: number) => number }, value: number): string {

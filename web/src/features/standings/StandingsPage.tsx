@@ -101,7 +101,7 @@ function Standings({ view, q, choose, own, why, cost, asValue }: StandingsProps)
       <div className="flex items-start gap-2">
         <div className="flex-1 min-w-0">
           <h1>{title(view, q)}</h1>
-          <p className="text-ink2 text-[13px] mt-0.5">{baseWords(view)}</p>
+          <p className="text-ink2 text-[13px] mt-0.5">{baseWords(view, asValue)}</p>
         </div>
         <Select
           label="Tests"
@@ -303,10 +303,13 @@ function title(view: View, q: StandingsQuestion): string {
   return `${what}, ${String(view.placed)} ${rankedWords(q.ranked)}${of}`
 }
 
-function baseWords(view: View): string {
+/** @param cost whether it is held against what it costs, where nothing is bracketed */
+function baseWords(view: View, cost = false): string {
   if (view.reference === undefined) return 'Index, interval and places follow from the runs that count.'
   const base = `${subjectText(view.reference)} = 100, more is better.`
   if (view.oneTest) return `${base} One test, no standing: this is an order only.`
   const tuned = view.places.some((p) => p.subject.tuned) ? ' Diamond: tuned.' : ''
-  return `${base} Line and ±: 90 % interval. Bracket: cannot be told apart.${tuned}`
+  return cost
+    ? `${base} Line: 90 % interval.`
+    : `${base} Line and ±: 90 % interval. Bracket: cannot be told apart.${tuned}`
 }

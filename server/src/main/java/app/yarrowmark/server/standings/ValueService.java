@@ -207,7 +207,13 @@ class ValueService {
     private Function<Subject, Cost> watts(TestColumn test, PoolFits fits) {
         SubjectScores scores = new SubjectScores(fits.scores(), catalogue, setups);
         return subject -> scores.of(subject, test)
-                .map(f -> new Cost(f.score().value(), "W", test.metric().name(), null, null))
+                .map(f -> new Cost(
+                        f.score().value(),
+                        "W",
+                        test.suite().sheet().name() + ", "
+                                + test.metric().name().toLowerCase(Locale.ROOT),
+                        null,
+                        null))
                 .orElseGet(() -> Cost.none("its watts were not measured"));
     }
 }
