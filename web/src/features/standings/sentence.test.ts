@@ -84,7 +84,7 @@ describe('sentence', () => {
       'cannot be placed: it has no drive test in common with the others. Run Siltpath to place it.',
     )
     expect(words({ ...view(places), apart: [[place(8, 0, 1, 1)]] }, 8)).toContain('stands apart')
-    expect(words(view(places), 77)).toBe('has no score here yet.')
+    expect(words(view(places), 77)).toBe('is not in this pool, or has no score here yet.')
     expect(unplacedWords({ subject: subject(9), missing: [] })).not.toContain('Run')
   })
 })

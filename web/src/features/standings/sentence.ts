@@ -49,7 +49,7 @@ function missing(view: Standings, key: string): readonly Piece[] {
   if (view.apart.some((island) => island.some((p) => p.subject.key === key))) {
     return [{ text: 'stands apart: it shares no test with the others.' }]
   }
-  return [{ text: 'has no score here yet.' }]
+  return [{ text: 'is not in this pool, or has no score here yet.' }]
 }
 
 /** What an unplaced one lacks and what would place it. */

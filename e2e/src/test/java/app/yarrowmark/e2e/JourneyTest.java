@@ -203,7 +203,7 @@ class JourneyTest extends DemoDesk {
         desk.press("Pool: everything as shipped");
         desk.choose("Kind of device", "Phones");
         desk.keys(Keys.ESCAPE);
-        desk.see("Weir 16 has no score here yet");
+        desk.see("Weir 16 is not in this pool, or has no score here yet");
         assertThat(desk.address()).contains("group=STORAGE").contains("kind=PHONE");
         desk.script("history.back()");
         desk.waitUntil("the device to be marked again", () -> desk.count("tr[data-focus=true]") == 1);
