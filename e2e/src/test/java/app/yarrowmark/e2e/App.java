@@ -18,6 +18,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.concurrent.ThreadLocalRandom;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 
@@ -25,6 +26,11 @@ import java.util.stream.Stream;
 final class App implements AutoCloseable {
 
     static final Path ROOT = Path.of(System.getProperty("yarrowmark.root", ".."));
+
+    /** Several of these run beside each other: each has ports and a runner's home of its own. */
+    private static final int FORK = Integer.getInteger("yarrowmark.fork", 1);
+
+    private static final int PORTS = 2_000;
 
     private static final HttpClient HTTP = HttpClient.newHttpClient();
     private static final ObjectMapper JSON = new ObjectMapper();
@@ -103,7 +109,9 @@ final class App implements AutoCloseable {
         builder.environment()
                 .put(
                         "YARROWMARK_RUNNER_HOME",
-                        Path.of("target/runner-home").toAbsolutePath().toString());
+                        Path.of("target", "runner-home-" + FORK)
+                                .toAbsolutePath()
+                                .toString());
         try {
             return builder.start();
         } catch (IOException e) {
@@ -253,11 +261,24 @@ final class App implements AutoCloseable {
         }
     }
 
+    /** A port that is free, as is the one behind it. */
     static int freePort() {
-        try (ServerSocket socket = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
-            return socket.getLocalPort();
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
+        // Under those that the system gives to whoever calls out.
+        int first = 12_000 + FORK * PORTS;
+        for (int tries = 0; tries < 100; tries++) {
+            int port = first + ThreadLocalRandom.current().nextInt(PORTS / 2) * 2;
+            if (isFree(port) && isFree(port + 1)) {
+                return port;
+            }
+        }
+        throw new AssertionError("no free port from " + first + " on");
+    }
+
+    private static boolean isFree(int port) {
+        try (ServerSocket socket = new ServerSocket(port, 1, InetAddress.getLoopbackAddress())) {
+            return socket.isBound();
+        } catch (IOException taken) {
+            return false;
         }
     }
 }
