@@ -59,7 +59,7 @@ class Generate {
                 m("tide.one", 6.9, Part.WEB), m("tide.all", 24.5, Part.ALL), m("text.one", 92, Part.WEB),
                 m("text.all", 331, Part.ALL), m("stones.one", 6.2, Part.WEB), m("stones.all", 22.7, Part.ALL),
                 m("seals.one", 165, Part.WEB), m("seals.all", 540, Part.ALL));
-        suite("umbel", "2", "device page", 6, .013, m("pages", 96, Part.WEB), m("table", 910, Part.WEB),
+        suite("umbel", "3", "device page", 6, .013, m("pages", 96, Part.WEB), m("table", 910, Part.WEB),
                 m("chart", 118, Part.WEB), m("canvas", 188, Part.WEB), m("shaping", 141, Part.WEB), m("search", 57.2, Part.WEB),
                 m("clone", 38.4, Part.WEB), m("messages", 27.3, Part.WEB), m("wasm", 10.8, Part.WEB), m("script", 6.9, Part.WEB),
                 m("store", 12.6, Part.WEB), m("images", 64, Part.WEB), m("streams", 31, Part.WEB));

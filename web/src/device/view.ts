@@ -37,7 +37,8 @@ export class View {
 
   constructor(root: HTMLElement) {
     this.root = root
-    root.className = 'min-h-screen bg-sheet text-ink flex flex-col px-6 py-6 max-w-[560px] mx-auto'
+    root.className =
+      'min-h-screen bg-sheet text-ink flex flex-col px-6 py-6 flat:py-3 max-w-[560px] flat:max-w-[860px] mx-auto'
   }
 
   busy(words: string) {
@@ -97,7 +98,7 @@ export class View {
       ),
       el(
         'p',
-        'mt-6 text-[16px]',
+        'mt-6 flat:mt-2 text-[16px]',
         suites.length === 0
           ? 'No suite for a browser is planned for this device.'
           : `${suites.map((s) => `${s.name}, ${String(s.repeats)} times`).join('; ')}. About ${seconds(minutes * 60)}. Start here, or on the Desk.`,
@@ -110,7 +111,10 @@ export class View {
   /** The large view while a suite runs. */
   running(suite: Suite, repeat: number, controls: Controls): Area {
     const part = el('p', 'text-ink2 text-[16px] mt-1 min-h-[24px]')
-    const picture = el('div', 'relative mt-5 h-[196px] overflow-hidden bg-[#101513] text-[#93a29a] shrink-0')
+    const picture = el(
+      'div',
+      'relative mt-5 flat:mt-2 h-[196px] flat:h-[150px] flat:w-1/2 overflow-hidden bg-[#101513] text-[#93a29a] shrink-0',
+    )
     const box = el('div', 'absolute inset-0 p-2 overflow-hidden')
     const canvas = el('canvas', 'absolute inset-0 w-full h-full')
     canvas.width = 768
@@ -119,7 +123,7 @@ export class View {
     picture.append(box, canvas)
     const value = el('span', 'num text-[58px] leading-none tracking-[-.04em]')
     const unit = el('span', 'text-ink2 text-[17px] ml-2.5')
-    const number = el('div', 'mt-5 min-h-[60px] whitespace-nowrap')
+    const number = el('div', 'mt-5 flat:mt-2 min-h-[60px] whitespace-nowrap')
     number.append(value, unit)
     const bar = el('div', 'h-[9px] bg-gold')
     const track = el('div', 'h-[9px] bg-line mt-2')
@@ -133,18 +137,17 @@ export class View {
     const stop = button('Stop', false)
     stop.addEventListener('click', controls.stop)
     const pausing = pauseButton(controls, words)
-    const foot = el('div', 'mt-auto pt-6 flex gap-2 justify-between items-center text-ink2 text-[14px]')
-    foot.append(words, pausing, stop)
-    this.page(
-      title(`${suite.name}, ${groups[suite.group]}`),
-      part,
-      picture,
-      number,
-      track,
-      under,
-      this.lineList([]),
-      foot,
+    const foot = el(
+      'div',
+      'mt-auto flat:mt-0 pt-6 flat:pt-3 flex gap-2 justify-between items-center text-ink2 text-[14px]',
     )
+    foot.append(words, pausing, stop)
+    // Held across, the picture stands beside the number, and the list of suites comes last.
+    const numbers = el('div', 'flat:flex-1 min-w-0')
+    numbers.append(number, track, under)
+    const middle = el('div', 'flat:flex flat:gap-6 flat:items-start')
+    middle.append(picture, numbers)
+    this.page(title(`${suite.name}, ${groups[suite.group]}`), part, middle, this.lineList([]), foot)
     return {
       box,
       canvas,
@@ -191,13 +194,13 @@ export class View {
   }
 
   private lineList(lines: readonly Line[]): HTMLElement {
-    this.list = el('div', 'mt-6 border-t border-line text-[15px]')
+    this.list = el('div', 'mt-6 flat:order-1 border-t border-line text-[15px]')
     this.list.replaceChildren(...lines.map(lineRow))
     return this.list
   }
 
   private page(...parts: readonly HTMLElement[]) {
-    const head = el('div', 'flex items-center gap-2.5 font-[640] text-[16px] mb-8')
+    const head = el('div', 'flex items-center gap-2.5 font-[640] text-[16px] mb-8 flat:mb-2')
     const mark = el('img', 'w-6 h-6')
     mark.src = '/favicon.svg'
     mark.alt = ''
@@ -223,7 +226,7 @@ function title(text: string): HTMLElement {
 
 function button(text: string, main: boolean): HTMLButtonElement {
   const look = main
-    ? 'mt-6 bg-ink text-sheet w-full py-3.5 text-[17px]'
+    ? 'mt-6 flat:mt-3 bg-ink text-sheet w-full py-3.5 flat:py-2.5 text-[17px]'
     : 'border border-line px-[18px] py-[9px] text-[15px] text-ink'
   const made = el('button', `rounded ${look} disabled:opacity-45`, text)
   made.type = 'button'
@@ -245,7 +248,7 @@ function pauseButton(controls: Controls, words: HTMLElement): HTMLButtonElement 
 
 /** What a page that is not secure cannot do, and how to get it all. */
 function reducedNote(missing: readonly string[]): HTMLElement {
-  const box = el('section', 'mt-4 text-[14px] text-ink2')
+  const box = el('section', 'mt-4 flat:order-1 text-[14px] text-ink2')
   if (missing.length === 0) return box
   const list = el('ul', 'list-disc pl-5 mt-1')
   list.append(...missing.map((m) => el('li', '', m)))
@@ -269,7 +272,7 @@ function note(text: string): HTMLElement {
 }
 
 function rows(pairs: readonly (readonly [string, string])[]): HTMLElement {
-  const list = el('dl', 'mt-6 border-t border-line text-[15px]')
+  const list = el('dl', 'mt-6 flat:order-1 border-t border-line text-[15px]')
   for (const [name, value] of pairs) {
     const row = el('div', 'flex justify-between gap-4 py-2 border-b border-line2')
     row.append(el('dt', 'text-ink2 shrink-0', name), el('dd', 'text-right min-w-0 break-words', value))

@@ -2,6 +2,8 @@ import type { Job, Kernel } from '../../measure'
 import { seeded } from '../../random'
 
 const cards = 128
+/** In pixels, on every device: how lines break must not depend on the screen, nor on how it is held. */
+const width = 480
 
 /** Builds a page of sighting cards in the given box, restyles it and lays it out again. Work: thousand elements. */
 export function pages(box: HTMLElement): Kernel {
@@ -27,7 +29,7 @@ export function pages(box: HTMLElement): Kernel {
 function fill(box: HTMLElement, size: number): number {
   const next = seeded(11)
   const list = document.createElement('div')
-  list.style.cssText = 'display:grid;grid-template-columns:repeat(4,1fr);gap:4px;font-size:9px'
+  list.style.cssText = `width:${String(width)}px;display:grid;grid-template-columns:repeat(4,1fr);gap:4px;font-size:9px`
   for (let i = 0; i < size; i++) {
     const card = document.createElement('div')
     const head = document.createElement('b')

@@ -18,7 +18,7 @@ public final class OwnSuites {
             "root-2",
             "stemweb-1",
             "rootweb-1",
-            "umbel-2",
+            "umbel-3",
             "petal-2",
             "petalgpu-1",
             "bract-1",
