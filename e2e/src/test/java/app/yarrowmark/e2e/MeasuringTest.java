@@ -74,6 +74,34 @@ class MeasuringTest extends DemoDesk {
     }
 
     @Test
+    @Order(1)
+    void heldAcrossNothingThatMattersIsOutOfSight() {
+        long across = sitting("across", "stemweb");
+        try (Browser phone = Browser.open(640, 360)) {
+            phone.go(app.url() + "/d/" + code(across) + "?size=tiny");
+            phone.see("Start here, or on the Desk.");
+            assertThat(bottom(phone, "Start")).isLessThanOrEqualTo(360);
+            phone.press("Start");
+            phone.waitUntil("it to measure", () -> phone.count("[role=progressbar]") == 1);
+            assertThat(bottom(phone, "Stop")).isLessThanOrEqualTo(360);
+            assertThat(bottom(phone, "Pause")).isLessThanOrEqualTo(360);
+            assertThat(phone.script("return document.documentElement.scrollWidth"))
+                    .isEqualTo(640L);
+            phone.press("Stop");
+            phone.see("Stopped on the device.");
+        }
+    }
+
+    /** Where a button ends, in pixels from the top of what is seen. */
+    private static long bottom(Browser page, String button) {
+        return ((Number) page.script(
+                        "return Math.ceil([...document.querySelectorAll('button')]"
+                                + ".find(b => b.innerText === arguments[0]).getBoundingClientRect().bottom)",
+                        button))
+                .longValue();
+    }
+
+    @Test
     @Order(2)
     void theDeskShowsWhereDevicesGoAndWhatToCompare() {
         JsonNode lan = app.get("/api/v1/lan", token);

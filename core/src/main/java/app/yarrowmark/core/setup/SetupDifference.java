@@ -31,7 +31,8 @@ public record SetupDifference(
 
     /**
      * Returns the differences between two setups, in the order of a slip. A fact that is unknown on both sides, or was
-     * never spoken of on one, is no difference: that one side was read by fewer programs says nothing.
+     * never spoken of on one, is no difference: that one side was read by fewer programs says nothing. Unless it is the very
+     * change that was named, such as a limit that nobody had looked at before it was raised.
      *
      * @param meant keys of the facts that were changed on purpose
      */
@@ -43,14 +44,14 @@ public record SetupDifference(
         for (String key : keys) {
             Optional<Fact> a = before.get(key);
             Optional<Fact> b = after.get(key);
-            if (a.isEmpty() || b.isEmpty()) {
+            boolean named = meant.contains(key);
+            if (!named && (a.isEmpty() || b.isEmpty())) {
                 continue;
             }
-            boolean aKnown = a.get().value().isPresent();
-            boolean bKnown = b.get().value().isPresent();
-            if (aKnown && bKnown ? !words.same(a.get(), b.get()) : aKnown != bKnown) {
-                Standing standing =
-                        aKnown && bKnown ? meant.contains(key) ? Standing.MEANT : Standing.UNMEANT : Standing.UNKNOWN;
+            boolean aKnown = a.flatMap(Fact::value).isPresent();
+            boolean bKnown = b.flatMap(Fact::value).isPresent();
+            if (aKnown && bKnown ? !words.same(a.orElseThrow(), b.orElseThrow()) : aKnown != bKnown) {
+                Standing standing = named ? Standing.MEANT : aKnown && bKnown ? Standing.UNMEANT : Standing.UNKNOWN;
                 found.add(new SetupDifference(
                         words.get(key), a, b, standing, words.get(key).affects()));
             }

@@ -89,6 +89,19 @@ class FactDictionaryTest {
     }
 
     @Test
+    void aChangeThatWasNamedIsMeantThoughNobodyHadLookedBefore() {
+        Facts before = Facts.of(List.of(Fact.read("memory.size", "8", "GiB"), Fact.unknown("cpu.boost", "not asked")));
+        Facts after = Facts.of(List.of(
+                Fact.read("memory.size", "8", "GiB"),
+                Fact.typed("cpu.boost", "off", ""),
+                Fact.typed("cpu.limit_long", "25", "W"),
+                Fact.typed("power.plan", "quick", "")));
+        assertThat(SetupDifference.between(before, after, Set.of("cpu.limit_long", "cpu.boost", "memory.size"), WORDS))
+                .extracting(d -> d.key().key() + " " + d.standing())
+                .containsExactlyInAnyOrder("cpu.boost MEANT", "cpu.limit_long MEANT");
+    }
+
+    @Test
     void conditionsOfKnownFaultsAreHeldAgainstFacts() {
         Facts facts = Facts.of(List.of(
                 Fact.read("browser.name", "Wick 114", ""),

@@ -119,12 +119,13 @@ public class FactDifferences {
         boolean sameUnit = sameUnit(reference, subject, known.labels);
         Map<String, DifferenceView> called = new HashMap<>();
         if (sameUnit) {
-            calledOnTheWay(reference.setup(), subject.setup(), known).forEach(d -> called.put(d.key(), d));
+            calledOnTheWay(reference.setup(), subject.setup(), known)
+                    .forEach(d -> called.merge(d.key(), d, FactDifferences::worse));
         }
         return SetupDifference.between(
                         shared(reference, known.facts, known.words),
                         shared(subject, known.facts, known.words),
-                        Set.of(),
+                        called.keySet(),
                         known.words)
                 .stream()
                 .map(d -> {
@@ -141,6 +142,11 @@ public class FactDifferences {
                             call == null ? null : call.note());
                 })
                 .toList();
+    }
+
+    /** Of what was said of two changes of one fact, what warns: a caveat on the way stays one at its end. */
+    private static DifferenceView worse(DifferenceView a, DifferenceView b) {
+        return a.standing() == Standing.MEANT ? b : a;
     }
 
     private static boolean sameUnit(Subject a, Subject b, Map<Long, SetupLabel> labels) {

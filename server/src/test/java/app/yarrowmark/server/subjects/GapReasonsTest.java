@@ -36,8 +36,8 @@ class GapReasonsTest {
                     """), Map.of("weave", 10L));
     private static final TestColumn WEAVE =
             new TestColumn(KERNMILL, KERNMILL.sheet().metrics().get(0));
-    private static final Subject SETUP = new Subject(
-            SubjectKey.ofSetup(1), "Ostrel Fen 13", "", DeviceKind.LAPTOP, false, "", 1L, List.of(1L));
+    private static final Subject SETUP =
+            new Subject(SubjectKey.ofSetup(1), "Ostrel Fen 13", "", DeviceKind.LAPTOP, false, "", 1L, List.of(1L));
 
     private final RunService runs = mock(RunService.class);
     private final SittingService sittings = mock(SittingService.class);
@@ -100,7 +100,14 @@ class GapReasonsTest {
                 .isEqualTo("not claimed");
         assertThat(reasons.why(
                         new Subject(
-                                SubjectKey.ofFact("cpu.model", "Maren M4"), "Maren M4", "", null, false, "", null, List.of(1L, 2L)),
+                                SubjectKey.ofFact("cpu.model", "Maren M4"),
+                                "Maren M4",
+                                "",
+                                null,
+                                false,
+                                "",
+                                null,
+                                List.of(1L, 2L)),
                         WEAVE))
                 .isEqualTo("none of its setups has it");
     }
