@@ -103,6 +103,10 @@ describe('held at the display', () => {
   it('knows a display by frames that last whole steps of it', () => {
     expect(heldAt(frames(100, (i) => (i % 9 === 0 ? 33.4 : 16.7)))).toBeCloseTo(59.9, 1)
   })
+  it('knows it also where most frames missed a step', () => {
+    const late = Array.from({ length: 100 }, (_, i) => ((i % 10 < 4 ? 1 : 2) * 1000) / 60)
+    expect(heldAt(late)).toBeCloseTo(60)
+  })
   it('knows nothing of uneven or few frames', () => {
     expect(heldAt(frames(100, (i) => 12 + (i % 10)))).toBeUndefined()
     expect(heldAt(frames(20, () => 16.7))).toBeUndefined()

@@ -21,6 +21,8 @@ abstract class DemoDesk {
         token = app.token();
         desk = Browser.open();
         desk.signIn(app);
+        // The frame is there before the view that hears the keys.
+        desk.see("Run on this device");
     }
 
     /** Options of the start command beyond the usual ones. */

@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.OptionalDouble;
 import java.util.stream.DoubleStream;
+import java.util.stream.IntStream;
 
 /**
  * Frame times of one run or several pooled.
@@ -23,6 +24,7 @@ public record Frames(int count, double average, double low, double slowest, bool
     private static final double NEAR = .03;
     private static final double SHARE = .9;
     private static final int MOST_STEPS = 4;
+    private static final int MOST_MISSED = 2;
 
     /**
      * Returns what the frames come to.
@@ -48,21 +50,30 @@ public record Frames(int count, double average, double low, double slowest, bool
     }
 
     /**
-     * Returns the frames a second of the display if it set the pace: 90 of 100 frames lie within 3 % of a whole number of
-     * steps, at most four, of the median frame time; empty otherwise, or of fewer than 30 frames.
+     * Returns how often a second the display showed a frame, if it set the pace: 90 of 100 frames lie within 3 % of a whole
+     * number of its steps, at most four. Its step is the median frame time, or a half or third of that where most frames
+     * missed one or two; the longest that fits. Empty of fewer than 30 frames.
      */
     static OptionalDouble heldAt(double[] times) {
-        double period = Scoring.median(times);
         if (times.length < FEWEST_HELD) {
             return OptionalDouble.empty();
         }
+        double middle = Scoring.median(times);
+        return IntStream.rangeClosed(1, MOST_MISSED + 1)
+                .mapToDouble(part -> middle / part)
+                .filter(period -> isHeld(times, period))
+                .map(period -> 1000 / period)
+                .findFirst();
+    }
+
+    private static boolean isHeld(double[] times, double period) {
         long fitting = Arrays.stream(times)
                 .filter(d -> {
                     double steps = Math.min(MOST_STEPS, Math.max(1, Math.rint(d / period)));
                     return Math.abs(d - steps * period) <= NEAR * steps * period;
                 })
                 .count();
-        return fitting >= SHARE * times.length ? OptionalDouble.of(1000 / period) : OptionalDouble.empty();
+        return fitting >= SHARE * times.length;
     }
 
     /** Returns the share of the time in which frames came slower than a floor in frames a second. */

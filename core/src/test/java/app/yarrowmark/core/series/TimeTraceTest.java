@@ -8,6 +8,7 @@ import app.yarrowmark.core.suite.Direction;
 import java.util.List;
 import java.util.Random;
 import java.util.function.IntToDoubleFunction;
+import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 
@@ -76,6 +77,37 @@ class TimeTraceTest {
         assertThat(frames.heldAt()).isEmpty();
         assertThat(frames.rough()).isFalse();
         assertThat(Frames.heldAt(new double[] {16, 16, 16})).isEmpty();
+    }
+
+    @Test
+    void aDisplayThatMostFramesMissedOnceOrTwiceIsStillSeen() {
+        Random random = new Random(9);
+        // Four of ten frames in time, six one step late: the frame in the middle is one of the late ones.
+        double[] late = IntStream.range(0, 400)
+                .mapToDouble(i -> (i % 10 < 4 ? 1 : 2) * 1000 / 60.0 * (1 + .005 * random.nextGaussian()))
+                .toArray();
+        assertThat(Frames.heldAt(late).orElseThrow()).isCloseTo(60, within(.3));
+        double[] later = IntStream.range(0, 400)
+                .mapToDouble(i -> (i % 10 < 3 ? 2 : 3) * 1000 / 90.0)
+                .toArray();
+        assertThat(Frames.heldAt(later).orElseThrow()).isCloseTo(90, within(.3));
+        // All alike: how many steps each took nobody can tell.
+        double[] even = DoubleStream.generate(() -> 1000 / 30.0).limit(60).toArray();
+        assertThat(Frames.heldAt(even).orElseThrow()).isCloseTo(30, within(.1));
+    }
+
+    @Test
+    void aPaceThatWandersIsNotTakenForADisplayHoweverShortItsSteps() {
+        Random random = new Random(10);
+        int held = 0;
+        for (int n = 0; n < 200; n++) {
+            double usual = 8 + 30 * random.nextDouble();
+            double[] times = IntStream.range(0, 300)
+                    .mapToDouble(i -> usual * Math.exp(.12 * random.nextGaussian()))
+                    .toArray();
+            held += Frames.heldAt(times).isPresent() ? 1 : 0;
+        }
+        assertThat(held).isZero();
     }
 
     @Test
