@@ -102,6 +102,23 @@ describe('the device page', () => {
     expect(stopped).toBe(true)
   })
 
+  it('draws the samples of what has nothing to show of itself, on a scale that leaves noise small', () => {
+    const none = () => undefined
+    const area = view.running(umbel, 1, { stop: none, pause: none, goOn: none })
+    const metric = kernmill.metrics[0]
+    if (!metric) throw new Error('no metric')
+    const points = () => root.querySelector('polyline')?.getAttribute('points') ?? ''
+    area.step({ metric, values: [100, 200], done: 0.1 }, 80, [])
+    expect(points()).toBe('0.0,100.0 100.0,0.0')
+    area.step({ metric, values: [100, 100.1], done: 0.1 }, 80, [])
+    expect(points()).toBe('0.0,50.5 100.0,49.5')
+    area.step({ metric, values: Array.from({ length: 500 }, (_, i) => i + 1), done: 0.1 }, 80, [])
+    expect(points().split(' ')).toHaveLength(60)
+    area.box.append(document.createElement('p'))
+    area.step({ metric, values: [100, 200], done: 0.1 }, 80, [])
+    expect(points()).toBe('')
+  })
+
   it('says at the end what was sent, what waits, and why it stopped', () => {
     view.finished(
       [{ key: 'umbel', name: 'Umbel', state: 'kept here', words: '5 of 5 parts' }],

@@ -6,6 +6,9 @@ import type { Step } from './run'
 
 type Suite = Schemas['SuiteView']
 
+/** Samples that the picture has room for. */
+const mostTraced = 60
+
 /** A suite in the list under what runs. */
 export interface Line {
   readonly key: string
@@ -120,7 +123,8 @@ export class View {
     canvas.width = 768
     canvas.height = 432
     if (suite.group !== 'GRAPHICS') canvas.classList.add('hidden')
-    picture.append(box, canvas)
+    const trace = traceOf()
+    picture.append(trace.drawing, box, canvas)
     const value = el('span', 'num text-[58px] leading-none tracking-[-.04em]')
     const unit = el('span', 'text-ink2 text-[17px] ml-2.5')
     const number = el('div', 'mt-5 flat:mt-2 min-h-[60px] whitespace-nowrap')
@@ -153,6 +157,8 @@ export class View {
       canvas,
       step: ({ metric, values, done }, secondsLeft, lines) => {
         part.textContent = metric.name
+        // What has nothing to show of itself shows its samples.
+        trace.draw(suite.group === 'GRAPHICS' || box.hasChildNodes() ? [] : values)
         const last = values.at(-1)
         value.textContent = last === undefined ? '' : significant(last, 3)
         unit.textContent = last === undefined ? 'getting ready' : unitWords(metric.unit)
@@ -218,6 +224,40 @@ function el<T extends keyof HTMLElementTagNameMap>(
   made.className = className
   made.textContent = text
   return made
+}
+
+/** A line of samples that fills its place, whatever their unit. */
+function traceOf() {
+  const space = 'http://www.w3.org/2000/svg'
+  const drawing = document.createElementNS(space, 'svg')
+  drawing.setAttribute('class', 'absolute inset-0 w-full h-full p-4')
+  drawing.setAttribute('viewBox', '0 0 100 100')
+  drawing.setAttribute('preserveAspectRatio', 'none')
+  drawing.setAttribute('aria-hidden', 'true')
+  const line = document.createElementNS(space, 'polyline')
+  const look = {
+    fill: 'none',
+    stroke: 'currentColor',
+    'stroke-width': '2',
+    'vector-effect': 'non-scaling-stroke',
+  }
+  for (const [name, value] of Object.entries(look)) line.setAttribute(name, value)
+  drawing.append(line)
+  return {
+    drawing,
+    draw: (values: readonly number[]) => {
+      const shown = values.slice(-mostTraced)
+      const [low, high] = [Math.min(...shown), Math.max(...shown)]
+      const middle = (low + high) / 2
+      // A tenth of the value at least from top to bottom, so that noise does not look like a mountain.
+      const half = Math.max((high - low) / 2, Math.abs(middle) * 0.05, 1e-12)
+      const points = shown.map((v, i) => {
+        const x = shown.length === 1 ? 50 : (100 * i) / (shown.length - 1)
+        return `${x.toFixed(1)},${(50 - (50 * (v - middle)) / half).toFixed(1)}`
+      })
+      line.setAttribute('points', points.join(' '))
+    },
+  }
 }
 
 function title(text: string): HTMLElement {
