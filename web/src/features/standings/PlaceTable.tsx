@@ -116,7 +116,7 @@ function PlaceRow({ place, scale, focus, open, onOpen, edge, oneTest, groups: sh
   const { subject } = place
   return (
     <tr
-      className={`border-b border-line2 [&>td]:h-[33px] [&>td]:p-0 cursor-pointer ${focus ? 'bg-gold-wash' : 'hover:bg-ground'}`}
+      className={`border-b border-line2 [&>td]:h-[36px] [&>td]:p-0 cursor-pointer ${focus ? 'bg-gold-wash' : 'hover:bg-ground'}`}
       data-focus={focus}
       data-subject={subject.key}
       data-name={subjectText(subject)}
@@ -136,11 +136,11 @@ function PlaceRow({ place, scale, focus, open, onOpen, edge, oneTest, groups: sh
       >
         <button
           aria-expanded={open}
-          className={`hover:underline underline-offset-2 ${focus ? 'font-[640]' : 'font-[520]'}`}
+          className={`block truncate max-w-full leading-[17px] hover:underline underline-offset-2 ${focus ? 'font-[640]' : 'font-[520]'}`}
         >
           {subject.name}
         </button>{' '}
-        <span className="text-ink2 text-[12.5px]">
+        <span className="block truncate text-ink2 text-[12px] leading-[14px]">
           {subject.detail === '' && subject.kind !== undefined ? kinds[subject.kind].one : subject.detail}
           {subject.origin !== '' && ` · ${subject.origin}`}
           {place.usual !== undefined && place.usual !== place.number && `, usually ${String(place.usual)}`}
@@ -182,11 +182,11 @@ function PlaceRow({ place, scale, focus, open, onOpen, edge, oneTest, groups: sh
 /** A bracket runs down the side of rows that cannot be told apart. */
 function Bracket({ edge }: { readonly edge: PlaceRowProps['edge'] }) {
   if (edge === 'none') return null
-  const path = { start: 'M8 7h-4v27', middle: 'M4 0v34', end: 'M4 0v27h4' }[edge]
+  const path = { start: 'M8 7h-4v30', middle: 'M4 0v37', end: 'M4 0v30h4' }[edge]
   return (
     <svg
       width={10}
-      height={33}
+      height={36}
       className="block"
       role="img"
       aria-label="cannot be told apart from its neighbours"
