@@ -57,10 +57,10 @@ export function IndexLine({ scale, index, low, high, focus, tuned }: IndexLinePr
       height={33}
       role="img"
       aria-label={indexText(index, low, high)}
-      className="block"
+      className="block overflow-visible"
     >
       {scale.ticks.map((t) => (
-        <line key={t} x1={scale.x(t)} x2={scale.x(t)} y1={0} y2={33} stroke="var(--line2)" />
+        <line key={t} x1={scale.x(t)} x2={scale.x(t)} y1={-2} y2={35} stroke="var(--line2)" />
       ))}
       {low !== undefined && high !== undefined && (
         <line
