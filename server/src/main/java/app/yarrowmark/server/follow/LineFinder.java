@@ -98,11 +98,14 @@ class LineFinder {
      * Returns the line of chosen setups, in the order given.
      *
      * @throws Refusal if there is no such setup
-     * @throws RuleViolations unless two to sixty are chosen
+     * @throws RuleViolations unless two to sixty are chosen, each once
      */
     Found of(List<Long> chosen) {
         if (chosen.size() < 2 || chosen.size() > MOST_VERSIONS) {
             throw new RuleViolations("setup", "two to " + MOST_VERSIONS + " setups make a line, got " + chosen.size());
+        }
+        if (Set.copyOf(chosen).size() < chosen.size()) {
+            throw new RuleViolations("setup", "each setup stands once in a line, got " + chosen);
         }
         Map<Long, SetupLabel> labels = setups.labels();
         return found(chosen.stream()

@@ -142,6 +142,8 @@ class LineFinderTest {
         setup(2, null);
         assertThat(ids(finder.of(List.of(2L, 1L)).setups())).containsExactly(2L, 1L);
         assertThatThrownBy(() -> finder.of(List.of(1L))).hasMessageContaining("two to 60 setups make a line, got 1");
+        assertThatThrownBy(() -> finder.of(List.of(1L, 2L, 1L)))
+                .hasMessageContaining("each setup stands once in a line, got [1, 2, 1]");
         assertThatThrownBy(() -> finder.of(List.of(1L, 99L))).hasMessage("There is no setup number 99.");
         assertThatThrownBy(() -> finder.through(99)).hasMessage("There is no setup number 99.");
     }
