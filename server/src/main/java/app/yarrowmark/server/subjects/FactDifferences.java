@@ -119,7 +119,9 @@ public class FactDifferences {
         boolean sameUnit = sameUnit(reference, subject, known.labels);
         Map<String, DifferenceView> called = new HashMap<>();
         if (sameUnit) {
-            calledOnTheWay(reference.setup(), subject.setup(), known)
+            calledOnTheWay(reference.setup(), subject.setup(), known).stream()
+                    // That nobody could tell in between says nothing where both ends are known.
+                    .filter(d -> d.standing() != Standing.UNKNOWN)
                     .forEach(d -> called.merge(d.key(), d, FactDifferences::worse));
         }
         return SetupDifference.between(

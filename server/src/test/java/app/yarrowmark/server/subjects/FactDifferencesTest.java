@@ -97,6 +97,17 @@ class FactDifferencesTest {
     }
 
     @Test
+    void whatNobodyCouldTellInBetweenDoesNotHideWhatWasNamed() {
+        setup(1, 1, null, read("cpu.limit_long", "15"));
+        setup(2, 1, 1L, Fact.unknown("cpu.limit_long", "not asked"));
+        setup(3, 1, 2L, read("cpu.limit_long", "25"));
+        called.put(2L, List.of(named("cpu.limit_long", Standing.UNKNOWN, null)));
+        called.put(3L, List.of(named("cpu.limit_long", Standing.MEANT, null)));
+        assertThat(between(1, 3)).containsOnly(Map.entry("cpu.limit_long", Standing.MEANT));
+        assertThat(between(1, 2)).containsOnly(Map.entry("cpu.limit_long", Standing.UNKNOWN));
+    }
+
+    @Test
     void whatOneSideDoesNotTellIsUnknownAndSaysWhy() {
         setup(1, 1, null, read("cpu.model", "Maren M4"), Fact.unknown("drive.model", "no permission"));
         setup(2, 2, null, read("cpu.model", "Maren M4"), read("drive.model", "Peatline P1"));
