@@ -44,7 +44,11 @@ final class JointDraws {
         return draws;
     }
 
-    /** Own noise of each subject, and levels of the tests against the last, which move all who have them. */
+    /**
+     * Own noise of each subject, and levels of the tests against the last, which move all who have them. Draws come in pairs
+     * on both sides of the estimates: half the work, and ends of place ranges at least as steady, since what one of a pair
+     * says of the lower end the other says of the upper (Hammersley and Morton 1956, antithetic variates).
+     */
     private static double[][] fromParts(double[] theta, Factored parts, int dof, SplitMix random) {
         ScoreMatrix matrix = parts.matrix();
         int last = matrix.tests() - 1;
@@ -52,7 +56,7 @@ final class JointDraws {
         double[][] draws = new double[COUNT_LARGE][theta.length];
         double[] level = new double[matrix.tests()];
         double[] z = new double[last];
-        for (double[] v : draws) {
+        for (int d = 0; d < COUNT_LARGE; d += 2) {
             for (int i = 0; i < last; i++) {
                 z[i] = random.gaussian();
             }
@@ -63,12 +67,13 @@ final class JointDraws {
                     level[i] += lower[i][j] * z[j];
                 }
             }
-            for (int s = 0; s < v.length; s++) {
+            for (int s = 0; s < theta.length; s++) {
                 double sum = Math.sqrt(parts.own()[s]) * random.gaussian();
                 for (int k = matrix.from(s); k < matrix.from(s + 1); k++) {
                     sum -= parts.share()[k] * level[matrix.testOf(k)];
                 }
-                v[s] = theta[s] + stretch * sum;
+                draws[d][s] = theta[s] + stretch * sum;
+                draws[d + 1][s] = theta[s] - stretch * sum;
             }
         }
         return draws;

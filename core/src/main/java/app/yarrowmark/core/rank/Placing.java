@@ -73,16 +73,18 @@ public final class Placing {
     static int[][] rankRanges(double[][] draws) {
         int subjects = draws[0].length;
         int[][] ranks = new int[subjects][draws.length];
-        for (int d = 0; d < draws.length; d++) {
+        // Draws know nothing of each other, so every core takes some.
+        IntStream.range(0, draws.length).parallel().forEach(d -> {
             double[] sorted = draws[d].clone();
             Arrays.sort(sorted);
             for (int s = 0; s < subjects; s++) {
                 ranks[s][d] = 1 + greater(sorted, draws[d][s]);
             }
-        }
+        });
         int low = (int) Math.ceil(TAIL * draws.length) - 1;
         int high = (int) Math.ceil((1 - TAIL) * draws.length) - 1;
         return Arrays.stream(ranks)
+                .parallel()
                 .map(r -> {
                     Arrays.sort(r);
                     return new int[] {r[low], r[high]};
