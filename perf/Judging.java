@@ -41,20 +41,25 @@ class Judging {
         tell("standings of models, nothing kept", turns, i -> "standings?ranked=model&priceTo=" + (1_000_000 + i));
         tell("comparison of " + setups.size() + " setups", turns, i -> "comparison?subject=" + String.join("&subject=", setups));
         if (args.length > 3) {
-            full(Path.of(args[3]));
+            full(Path.of(args[3]), turns);
         }
     }
 
     /** Kinds and spans of three years make fifty-four pools of the full desk, each asked for once with each way to choose who speaks. */
-    private static void full(Path home) throws Exception {
+    private static void full(Path home, int turns) throws Exception {
         String[] kinds = {"LAPTOP", "DESKTOP", "MINI", "BOARD", "PHONE", "TABLET"};
         String[] speaks = {"latest", "best", "named-update one"};
         int[] turn = {0};
+        String example = get("standings?ranked=model&tuned=BOTH&kind=LAPTOP&yearFrom=2017&yearTo=2019&speaks=latest");
+        System.out.printf("a pool of models: %s in one order, by %s tests in five groups%n", found("placed", example), example.split("\"tests\":\\[")[1].split("\"id\"").length - 1);
         tell("standings of some 200 models, nothing kept", 54, i -> {
             int n = turn[0]++ % 54;
             return "standings?ranked=model&tuned=BOTH&kind=" + kinds[n % 6] + "&yearFrom=" + (2015 + n / 6) + "&yearTo=" + (2017 + n / 6)
                     + "&speaks=" + speaks[turn[0] / 54 % 3].replace(" ", "%20");
         });
+        String[] deep = sql(home, "select setup_id from run group by setup_id order by count(distinct suite_id) desc, setup_id limit 8").split("\\s+");
+        tell("comparison of 8 setups with " + sql(home, "select count(distinct metric_id) from reading d join run r on r.id=d.run_id where r.setup_id=" + deep[0]).trim()
+                + " metrics", turns, i -> "comparison?subject=setup-" + String.join("&subject=setup-", deep));
         // A year before all others leaves nobody out, and makes every turn another question.
         tell("standings of everything, nothing kept", 9, 4, i -> "standings?tuned=BOTH&yearFrom=" + (1900 + i));
         tell("standings of everything, kept", 20, i -> "standings?tuned=BOTH");
@@ -85,6 +90,11 @@ class Judging {
                 + " ratio %.2f%n", ours[3], plain[3], ours[3] / plain[3]);
         ProcessHandle.allProcesses().filter(p -> p.info().commandLine().orElse("").contains("yarrowmark-server")).findFirst()
                 .ifPresent(p -> System.out.println("memory in use after a collection: " + heap(p.pid())));
+    }
+
+    private static String found(String field, String answer) {
+        Matcher matcher = Pattern.compile("\"" + field + "\":(\\d+)").matcher(answer);
+        return matcher.find() ? matcher.group(1) : "?";
     }
 
     private static String heap(long pid) {

@@ -65,9 +65,9 @@ class Promises {
         for (int n = 1; n <= 10; n++) {
             int hits = 0;
             for (int t = 0; t < times; t++) {
-                Map<Integer, List<Reading>> cells = new HashMap<>();
+                List<List<Reading>> cells = new ArrayList<>();
                 for (int c = 0; c < 8; c++) {
-                    cells.put(c, readings(c == 0 ? n : 3, 0, 0));
+                    cells.add(readings(c == 0 ? n : 3, 0, 0));
                 }
                 Score score = Scoring.score(cells.get(0), NoisePool.ofReadings(cells).all());
                 double half = Student.quantile(.975, score.dof()) * score.standardError();
@@ -103,9 +103,9 @@ class Promises {
     private static double called(int n, double truth, boolean wrong) {
         int called = 0;
         for (int t = 0; t < times; t++) {
-            Map<Integer, List<Reading>> cells = new HashMap<>();
+            List<List<Reading>> cells = new ArrayList<>();
             for (int c = 0; c < 8; c++) {
-                cells.put(c, readings(n, c == 0 ? truth : 0, 0));
+                cells.add(readings(n, c == 0 ? truth : 0, 0));
             }
             PooledNoise noise = NoisePool.ofReadings(cells).all();
             Verdict verdict = Advantage.of(

@@ -138,6 +138,11 @@ public final class AdditiveModel {
             total += row;
             addSubject(k, c, s, share, row, mean[s]);
         }
+        for (int m = 0; m < tests; m++) {
+            for (int below = 0; below < m; below++) {
+                k[below][m] = k[m][below];
+            }
+        }
         // J/M scaled to the size of K keeps the factorisation well conditioned; it cancels for Σμ = 0.
         double scale = total / tests;
         for (double[] row : k) {
@@ -165,7 +170,7 @@ public final class AdditiveModel {
         return new Solution(theta, mu, own, share, factor, scale);
     }
 
-    /** Adds what one subject says of the tests it has; its weights become shares. */
+    /** Adds what one subject says of the tests it has, to the lower half of K; its weights become shares. */
     private void addSubject(double[][] k, double[] c, int s, double[] weight, double row, double mean) {
         int end = matrix.from(s + 1);
         for (int i = matrix.from(s); i < end; i++) {
@@ -180,7 +185,7 @@ public final class AdditiveModel {
         for (int i = matrix.from(s); i < end; i++) {
             double[] into = k[matrix.testOf(i)];
             double w = weight[i] * row;
-            for (int j = matrix.from(s); j < end; j++) {
+            for (int j = matrix.from(s); j <= i; j++) {
                 into[matrix.testOf(j)] -= w * weight[j];
             }
         }

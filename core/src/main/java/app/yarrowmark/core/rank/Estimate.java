@@ -1,6 +1,7 @@
 package app.yarrowmark.core.rank;
 
 import app.yarrowmark.core.score.Student;
+import java.util.function.IntToDoubleFunction;
 
 /**
  * How good subjects are, on a log scale, with what is known of the error.
@@ -22,6 +23,12 @@ public record Estimate(double[] theta, Covariance covariance, double dof, double
     /** Returns the standard error of the difference of two subjects; 0 for a subject and itself. */
     public double errorOfDifference(int a, int b) {
         return Math.sqrt(covariance.ofDifference(a, b));
+    }
+
+    /** Returns the standard errors of the difference of one subject to each other. */
+    IntToDoubleFunction errorsFrom(int a) {
+        IntToDoubleFunction squared = covariance.ofDifferencesFrom(a);
+        return b -> Math.sqrt(squared.applyAsDouble(b));
     }
 
     /** Returns Student's quantile at the estimate's degrees of freedom. */

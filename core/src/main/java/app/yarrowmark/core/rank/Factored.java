@@ -1,5 +1,7 @@
 package app.yarrowmark.core.rank;
 
+import java.util.function.IntToDoubleFunction;
+
 /**
  * The covariance of a large pool, as what it is made of: own noise of each subject, and the tests' levels on which all of
  * them lean. Cov(θ) = diag(1/Wₛ.) + B Cov(μ) Bᵀ with Bₛₘ = Wₛₘ/Wₛ.
@@ -23,6 +25,32 @@ record Factored(ScoreMatrix matrix, double[] own, double[] share, double[][] lev
             sum += share[i] * inner;
         }
         return sum;
+    }
+
+    @Override
+    public IntToDoubleFunction ofDifferencesFrom(int a) {
+        double[] lean = new double[levels.length];
+        double self = own[a];
+        for (int i = matrix.from(a); i < matrix.from(a + 1); i++) {
+            double[] row = levels[matrix.testOf(i)];
+            for (int m = 0; m < lean.length; m++) {
+                lean[m] += share[i] * row[m];
+            }
+        }
+        for (int i = matrix.from(a); i < matrix.from(a + 1); i++) {
+            self += lean[matrix.testOf(i)] * share[i];
+        }
+        double ofA = self;
+        return b -> {
+            if (a == b) {
+                return 0;
+            }
+            double both = 0;
+            for (int i = matrix.from(b); i < matrix.from(b + 1); i++) {
+                both += lean[matrix.testOf(i)] * share[i];
+            }
+            return Math.max(0, ofA + at(b, b) - 2 * both);
+        };
     }
 
     /** Returns the variance of the error of each subject against the mean of all. */

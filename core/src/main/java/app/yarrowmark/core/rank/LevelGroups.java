@@ -1,6 +1,7 @@
 package app.yarrowmark.core.rank;
 
 import java.util.Arrays;
+import java.util.function.IntToDoubleFunction;
 
 /**
  * Brackets around subjects that cannot be told apart, at a simultaneous 95 %: sixteen equal subjects stay together 95
@@ -20,12 +21,14 @@ final class LevelGroups {
         Integer[] order = Placing.order(theta);
         int[] group = new int[theta.length];
         int head = order[0];
+        IntToDoubleFunction errors = estimate.errorsFrom(head);
         for (int i = 1; i < order.length; i++) {
             int s = order[i];
-            boolean apart = theta[head] - theta[s] > critical * estimate.errorOfDifference(head, s);
+            boolean apart = theta[head] - theta[s] > critical * errors.applyAsDouble(s);
             group[s] = group[order[i - 1]] + (apart ? 1 : 0);
             if (apart) {
                 head = s;
+                errors = estimate.errorsFrom(head);
             }
         }
         return group;
@@ -52,8 +55,9 @@ final class LevelGroups {
         int n = estimate.theta().length;
         double[][] errors = new double[n][n];
         for (int i = 0; i < n; i++) {
+            IntToDoubleFunction from = estimate.errorsFrom(i);
             for (int j = i + 1; j < n; j++) {
-                errors[i][j] = Math.max(1e-12, estimate.errorOfDifference(i, j));
+                errors[i][j] = Math.max(1e-12, from.applyAsDouble(j));
             }
         }
         return errors;

@@ -77,10 +77,9 @@ public final class Overall {
         for (int d = 0; d < draws.length; d++) {
             draws[d] = pick(estimate.draws()[d], subjects);
         }
-        Covariance whole = estimate.covariance();
         return new Estimate(
                 theta,
-                (a, b) -> whole.at(subjects[a], subjects[b]),
+                Covariance.part(estimate.covariance(), subjects),
                 estimate.dof(),
                 pick(estimate.spread(), subjects),
                 draws);

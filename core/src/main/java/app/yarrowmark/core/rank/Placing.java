@@ -3,6 +3,7 @@ package app.yarrowmark.core.rank;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
+import java.util.function.IntToDoubleFunction;
 import java.util.stream.IntStream;
 
 /**
@@ -40,10 +41,11 @@ public final class Placing {
      */
     public List<Place> against(int reference) {
         double quantile = estimate.quantile(1 - TAIL);
+        IntToDoubleFunction errors = estimate.errorsFrom(reference);
         return Arrays.stream(order(estimate.theta()))
                 .map(s -> {
                     double log = estimate.theta()[s] - estimate.theta()[reference];
-                    double half = quantile * estimate.errorOfDifference(s, reference);
+                    double half = quantile * errors.applyAsDouble(s);
                     return new Place(
                             s,
                             100 * Math.exp(log),

@@ -1,18 +1,16 @@
 package app.yarrowmark.core.score;
 
-import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
+import java.util.Objects;
+import java.util.stream.IntStream;
 
 /**
- * The run-to-run spread of every setup that has a metric, kept so that the noise of all but one of them is found without
- * going through the others again.
- *
- * @param <K> by which setups are told apart
+ * The run-to-run spread of every setup that has a metric (a cell each), kept so that the noise of all but one of them is
+ * found without going through the others again.
  */
-public final class NoisePool<K> {
+public final class NoisePool {
 
     /** A cell that spreads so many times as much (variance) as the middle one holds a slip, not noise. */
     private static final double SLIP = 100;
@@ -20,53 +18,50 @@ public final class NoisePool<K> {
     private static final int ENOUGH_CELLS = 8;
     private static final int NOBODY = -1;
 
-    private final Map<K, Integer> places = new HashMap<>();
-    /** By rising variance. */
-    private final List<Spread> spreads;
-    /** Sums of squares, and degrees of freedom, of the first so many. */
+    /** Of each cell, where it stands by rising variance; −1 if it tells nothing. */
+    private final int[] places;
+    /** Rising. */
+    private final double[] variances;
+    /** Sums of squares, and degrees of freedom, of the first so many by rising variance. */
     private final double[] squares;
 
-    private final double[] dofs;
+    private final int[] dofs;
 
-    private record Spread(double squares, int dof) {
-
-        double variance() {
-            return squares / dof;
-        }
-    }
-
-    private NoisePool(Map<K, double[]> cells) {
-        List<Map.Entry<K, Spread>> telling = new ArrayList<>();
-        cells.forEach((key, y) -> {
-            if (y.length > 1) {
-                telling.add(Map.entry(key, new Spread(PooledNoise.sumOfSquares(y), y.length - 1)));
-            }
-        });
-        telling.sort(Comparator.comparingDouble(e -> e.getValue().variance()));
-        spreads = telling.stream().map(Map.Entry::getValue).toList();
-        squares = new double[spreads.size() + 1];
-        dofs = new double[spreads.size() + 1];
-        for (int i = 0; i < spreads.size(); i++) {
-            places.put(telling.get(i).getKey(), i);
-            squares[i + 1] = squares[i] + spreads.get(i).squares();
-            dofs[i + 1] = dofs[i] + spreads.get(i).dof();
+    private NoisePool(List<double[]> cells) {
+        double[] own = cells.stream().mapToDouble(PooledNoise::sumOfSquares).toArray();
+        int[] telling = IntStream.range(0, own.length)
+                .filter(c -> cells.get(c).length > 1)
+                .boxed()
+                .sorted(Comparator.comparingDouble(c -> own[c] / (cells.get(c).length - 1)))
+                .mapToInt(Integer::intValue)
+                .toArray();
+        places = new int[own.length];
+        Arrays.fill(places, NOBODY);
+        variances = new double[telling.length];
+        squares = new double[telling.length + 1];
+        dofs = new int[telling.length + 1];
+        for (int i = 0; i < telling.length; i++) {
+            int cell = telling[i];
+            int dof = cells.get(cell).length - 1;
+            places[cell] = i;
+            variances[i] = own[cell] / dof;
+            squares[i + 1] = squares[i] + own[cell];
+            dofs[i + 1] = dofs[i] + dof;
         }
     }
 
     /**
      * Returns the pool of the given cells.
      *
-     * @param cells the logarithms of the readings of each setup
+     * @param cells the logarithms of the readings of each setup; one of fewer than two tells nothing
      */
-    public static <K> NoisePool<K> of(Map<K, double[]> cells) {
-        return new NoisePool<>(cells);
+    public static NoisePool of(List<double[]> cells) {
+        return new NoisePool(cells);
     }
 
     /** Returns the pool of readings on a ratio scale. */
-    public static <K> NoisePool<K> ofReadings(Map<K, List<Reading>> cells) {
-        Map<K, double[]> logs = new HashMap<>();
-        cells.forEach((key, readings) -> logs.put(key, Scoring.logs(readings)));
-        return new NoisePool<>(logs);
+    public static NoisePool ofReadings(List<List<Reading>> cells) {
+        return new NoisePool(cells.stream().map(Scoring::logs).toList());
     }
 
     /**
@@ -74,37 +69,42 @@ public final class NoisePool<K> {
      * one is left out: a single misread digit would otherwise hide the noise of every setup.
      */
     public PooledNoise all() {
-        return without(NOBODY);
+        return withoutPlace(NOBODY);
     }
 
-    /** Returns the noise of all setups but one, as if that one had never been seen. */
-    public PooledNoise without(K setup) {
-        return without(places.getOrDefault(setup, NOBODY));
+    /**
+     * Returns the noise of all setups but one, as if that one had never been seen.
+     *
+     * @param cell its place among the cells
+     * @throws IndexOutOfBoundsException if there is no such cell
+     */
+    public PooledNoise without(int cell) {
+        return withoutPlace(places[Objects.checkIndex(cell, places.length)]);
     }
 
-    private PooledNoise without(int left) {
+    private PooledNoise withoutPlace(int left) {
         int last = upTo(left);
         double sum = squares[last];
-        double dof = dofs[last];
+        int dof = dofs[last];
         if (left >= 0 && left < last) {
             sum = squares[left] + (squares[last] - squares[left + 1]);
-            dof -= spreads.get(left).dof();
+            dof -= dofs[left + 1] - dofs[left];
         }
         return dof == 0 ? PooledNoise.NONE : new PooledNoise(sum / dof, dof);
     }
 
     /** How many of the cells by rising variance hold noise, if one is left out. */
     private int upTo(int left) {
-        int n = spreads.size() - (left < 0 ? 0 : 1);
+        int n = variances.length - (left < 0 ? 0 : 1);
         double middle = n == 0 ? 0 : (variance((n - 1) / 2, left) + variance(n / 2, left)) / 2;
         if (n < ENOUGH_CELLS || middle == 0) {
-            return spreads.size();
+            return variances.length;
         }
         int low = 0;
-        int high = spreads.size();
+        int high = variances.length;
         while (low < high) {
             int at = (low + high) >>> 1;
-            if (spreads.get(at).variance() <= SLIP * middle) {
+            if (variances[at] <= SLIP * middle) {
                 low = at + 1;
             } else {
                 high = at;
@@ -115,6 +115,6 @@ public final class NoisePool<K> {
 
     /** The variance at a place among those that are left. */
     private double variance(int place, int left) {
-        return spreads.get(left >= 0 && place >= left ? place + 1 : place).variance();
+        return variances[left >= 0 && place >= left ? place + 1 : place];
     }
 }

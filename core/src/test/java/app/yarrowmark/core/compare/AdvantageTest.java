@@ -14,10 +14,9 @@ import app.yarrowmark.core.score.Scoring;
 import app.yarrowmark.core.score.WorkedCells;
 import app.yarrowmark.core.suite.Direction;
 import com.fasterxml.jackson.databind.JsonNode;
-import java.util.HashMap;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -136,14 +135,12 @@ class AdvantageTest {
         int leads = 0;
         int tries = 1500;
         for (int t = 0; t < tries; t++) {
-            Map<Integer, List<Reading>> cells = new HashMap<>();
+            List<List<Reading>> cells = new ArrayList<>();
             for (int c = 0; c < 8; c++) {
                 double level = 1000 * Math.exp(c == 0 ? truth : 0);
-                cells.put(
-                        c,
-                        IntStream.range(0, 3)
-                                .mapToObj(i -> new Reading(level * Math.exp(.01 * random.gaussian()), .1))
-                                .toList());
+                cells.add(IntStream.range(0, 3)
+                        .mapToObj(i -> new Reading(level * Math.exp(.01 * random.gaussian()), .1))
+                        .toList());
             }
             PooledNoise noise = NoisePool.ofReadings(cells).all();
             Verdict verdict = Advantage.of(

@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.TreeSet;
+import java.util.stream.IntStream;
 import org.assertj.core.data.Offset;
 import org.junit.jupiter.api.Test;
 
@@ -206,12 +207,23 @@ class StandingsTest {
             }
         }
         ScoreMatrix matrix = ScoreMatrix.of(y, v);
-        AdditiveFit whole = AdditiveModel.fit(matrix);
+        AdditiveFit whole = AdditiveModel.fit(matrix, 150);
         AdditiveFit parts = AdditiveModel.fit(matrix, 0);
+        // Of every other subject, added to the whole once more.
+        int[] even = IntStream.range(0, 75).map(i -> 2 * i).toArray();
+        Covariance mixed = Covariance.sum(
+                List.of(Covariance.part(parts.covariance(), even), Covariance.part(whole.covariance(), even)),
+                new double[] {.25, .75});
 
+        assertThat(whole.covariance()).isNotInstanceOf(Factored.class);
         for (int s = 1; s < 150; s++) {
             assertThat(parts.covariance().ofDifference(s, 0))
                     .isCloseTo(whole.covariance().ofDifference(s, 0), Offset.offset(1e-12));
+            assertThat(parts.covariance().ofDifferencesFrom(7).applyAsDouble(s))
+                    .isCloseTo(whole.covariance().ofDifference(s, 7), Offset.offset(1e-12));
+            assertThat(mixed.ofDifferencesFrom(4).applyAsDouble(s / 2))
+                    .isCloseTo(mixed.ofDifference(4, s / 2), Offset.offset(1e-12))
+                    .isCloseTo(whole.covariance().ofDifference(8, s / 2 * 2), Offset.offset(1e-12));
         }
         int[][] ofWhole = Placing.rankRanges(whole.estimate(1).draws());
         int[][] ofParts = Placing.rankRanges(parts.estimate(2).draws());

@@ -5,9 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import app.yarrowmark.core.rank.SplitMix;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import org.junit.jupiter.api.Test;
 
 class JointScoreTest {
@@ -56,9 +54,9 @@ class JointScoreTest {
         int hits = 0;
         int tries = 1500;
         for (int t = 0; t < tries; t++) {
-            Map<Integer, double[]> others = new HashMap<>();
+            List<double[]> others = new ArrayList<>();
             for (int part = 0; part < 6; part++) {
-                others.put(part, new double[] {.1 * random.gaussian(), .1 * random.gaussian()});
+                others.add(new double[] {.1 * random.gaussian(), .1 * random.gaussian()});
             }
             List<Score> bearers = new ArrayList<>();
             for (int s = 0; s < 3; s++) {

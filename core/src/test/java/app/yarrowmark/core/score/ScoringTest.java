@@ -8,9 +8,7 @@ import app.yarrowmark.core.Golden;
 import app.yarrowmark.core.rank.SplitMix;
 import com.fasterxml.jackson.databind.JsonNode;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import org.apache.commons.math3.distribution.TDistribution;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -60,20 +58,8 @@ class ScoringTest {
             for (int c = 0; c < 5; c++) {
                 cells.add(noisy(random, 3, 0.01));
             }
-            Score score = Scoring.score(
-                    cells.get(0),
-                    NoisePool.ofReadings(Map.of(
-                                    0,
-                                    cells.get(0),
-                                    1,
-                                    cells.get(1),
-                                    2,
-                                    cells.get(2),
-                                    3,
-                                    cells.get(3),
-                                    4,
-                                    cells.get(4)))
-                            .all());
+            Score score =
+                    Scoring.score(cells.get(0), NoisePool.ofReadings(cells).all());
             double half =
                     new TDistribution(null, score.dof()).inverseCumulativeProbability(.975) * score.standardError();
             hits += Math.abs(score.log() - Math.log(100)) <= half ? 1 : 0;
@@ -128,14 +114,14 @@ class ScoringTest {
 
     @Test
     void aSlipInOneCellDoesNotHideTheNoiseOfAll() {
-        List<double[]> cells = new java.util.ArrayList<>();
+        List<double[]> cells = new ArrayList<>();
         for (int i = 0; i < 9; i++) {
             cells.add(new double[] {4 + .01 * i, 4.01 + .01 * i, 4.005});
         }
-        double sound = pool(cells).all().logVariance();
+        double sound = NoisePool.of(cells).all().logVariance();
         cells.add(new double[] {4, 8, 4});
-        assertThat(pool(cells).all().logVariance()).isEqualTo(sound);
-        assertThat(pool(cells.subList(6, 10)).all().logVariance()).isGreaterThan(1);
+        assertThat(NoisePool.of(cells).all().logVariance()).isEqualTo(sound);
+        assertThat(NoisePool.of(cells.subList(6, 10)).all().logVariance()).isGreaterThan(1);
     }
 
     @Test
@@ -151,18 +137,12 @@ class ScoringTest {
             for (int c = 0; c < n; c++) {
                 List<double[]> others = new ArrayList<>(cells);
                 others.remove(c);
-                PooledNoise expected = pool(others).all();
-                PooledNoise got = pool(cells).without(c);
+                PooledNoise expected = NoisePool.of(others).all();
+                PooledNoise got = NoisePool.of(cells).without(c);
                 assertThat(got.dof()).as("%d of %d", c, n).isEqualTo(expected.dof());
                 assertThat(got.logVariance()).isCloseTo(expected.logVariance(), within(1e-12));
             }
         }
-        assertThat(pool(List.of()).without(3)).isEqualTo(PooledNoise.NONE);
-    }
-
-    private static NoisePool<Integer> pool(List<double[]> cells) {
-        Map<Integer, double[]> byPlace = new HashMap<>();
-        cells.forEach(c -> byPlace.put(byPlace.size(), c));
-        return NoisePool.of(byPlace);
+        assertThat(NoisePool.of(List.of()).all()).isEqualTo(PooledNoise.NONE);
     }
 }

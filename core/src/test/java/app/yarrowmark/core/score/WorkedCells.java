@@ -2,10 +2,9 @@ package app.yarrowmark.core.score;
 
 import app.yarrowmark.core.Golden;
 import com.fasterxml.jackson.databind.JsonNode;
+import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 
 /** The readings of the worked example of a score. */
 public final class WorkedCells {
@@ -16,10 +15,9 @@ public final class WorkedCells {
 
     /** The noise that the example's history tells. */
     public static PooledNoise history() {
-        Map<Integer, double[]> cells = new HashMap<>();
+        List<double[]> cells = new ArrayList<>();
         INPUTS.get("history_readings")
-                .forEach(c -> cells.put(
-                        cells.size(),
+                .forEach(c -> cells.add(
                         Arrays.stream(Golden.doubles(c)).map(Math::log).toArray()));
         return NoisePool.of(cells).all();
     }

@@ -8,7 +8,6 @@ import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.score.Scoring;
 import app.yarrowmark.core.suite.Scale;
 import java.util.Arrays;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -31,7 +30,7 @@ public final class ScoreColumn {
     private volatile @Nullable Map<Long, Score> scores;
     private volatile @Nullable Double middle;
     private volatile @Nullable Map<Long, PlainScore> plain;
-    private volatile @Nullable NoisePool<Long> noise;
+    private volatile @Nullable NoisePool noise;
 
     private ScoreColumn(long[] setups, int[] start, double[] value, double[] resolution, Scale scale) {
         this.setups = setups;
@@ -208,20 +207,16 @@ public final class ScoreColumn {
 
     /** Returns the noise of the metric over all setups but one: what is known without the readings in question. */
     public PooledNoise noiseWithout(long setupId) {
-        return pool().without(setupId);
+        int at = Arrays.binarySearch(setups, setupId);
+        return at < 0 || scale != Scale.RATIO ? noise() : pool().without(at);
     }
 
-    private NoisePool<Long> pool() {
-        NoisePool<Long> computed = noise;
+    private NoisePool pool() {
+        NoisePool computed = noise;
         if (computed == null) {
-            Map<Long, List<Reading>> cells = new HashMap<>();
-            // A cell of one reading tells nothing of the noise.
-            for (int i = 0; scale == Scale.RATIO && i < setups.length; i++) {
-                if (start[i + 1] - start[i] > 1) {
-                    cells.put(setups[i], cell(i));
-                }
-            }
-            computed = NoisePool.ofReadings(cells);
+            int cells = scale == Scale.RATIO ? setups.length : 0;
+            computed = NoisePool.ofReadings(
+                    IntStream.range(0, cells).mapToObj(this::cell).toList());
             noise = computed;
         }
         return computed;

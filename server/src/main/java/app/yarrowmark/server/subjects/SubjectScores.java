@@ -108,9 +108,10 @@ public final class SubjectScores {
                 byValue.computeIfAbsent(value, v -> new ArrayList<>()).add(score.log());
             }
         });
-        Map<String, double[]> cells = new HashMap<>();
-        byValue.forEach((value, logs) ->
-                cells.put(value, logs.stream().mapToDouble(Double::doubleValue).toArray()));
-        return NoisePool.of(cells).all();
+        return NoisePool.of(byValue.values().stream()
+                        .map(logs ->
+                                logs.stream().mapToDouble(Double::doubleValue).toArray())
+                        .toList())
+                .all();
     }
 }
