@@ -1,7 +1,9 @@
 package app.yarrowmark.core.rank;
 
 import java.util.Arrays;
+import java.util.List;
 import java.util.function.DoubleUnaryOperator;
+import java.util.stream.IntStream;
 import org.apache.commons.math3.analysis.solvers.AllowedSolution;
 import org.apache.commons.math3.analysis.solvers.BracketingNthOrderBrentSolver;
 import org.apache.commons.math3.distribution.NormalDistribution;
@@ -26,6 +28,10 @@ public final class AdditiveModel {
     private static final double LEAST_WEIGHT = 0.02;
     private static final int MOST_STEPS = 400;
     private static final double SETTLED = 1e-11;
+    /** A step to the other side, so long against the one before, will not come to rest soon. */
+    private static final double SWINGS = 0.6;
+    /** Precision of a root against the step before it; Newton's next one, which is taken, is far closer. */
+    private static final double NEARER = 0.1;
     /** Relative precision of a root that is one of many on the way. */
     private static final double PRECISE = 1e-13;
     /** Keeps a cell without any noise from weighing infinitely. */
@@ -33,15 +39,32 @@ public final class AdditiveModel {
     /** Up to so many subjects the covariance is kept as a whole; above, what it is made of is smaller and quicker to draw from. */
     static final int MOST_WHOLE = 60;
 
+    private final ScoreMatrix given;
+    /** Subjects, those with the same tests one after the other. */
+    private final int[] alike;
+    /** The same as given, with subjects in that order. */
     private final ScoreMatrix matrix;
-    private final int residualDof;
 
-    private AdditiveModel(ScoreMatrix matrix) {
-        if (Island.of(matrix).size() != 1 || Island.of(matrix).get(0).subjects().length != matrix.subjects()) {
+    private final int residualDof;
+    /** Own variance of each cell. */
+    private final double[] variance;
+
+    private AdditiveModel(ScoreMatrix given) {
+        List<Island> islands = Island.of(given);
+        if (islands.size() != 1 || islands.get(0).subjects().length != given.subjects()) {
             throw new IllegalArgumentException("subjects that share no test cannot be fitted together");
         }
-        this.matrix = matrix;
+        this.given = given;
+        this.alike = IntStream.range(0, given.subjects())
+                .boxed()
+                .sorted(given::compareTests)
+                .mapToInt(Integer::intValue)
+                .toArray();
+        this.matrix = given.inOrder(alike);
         this.residualDof = matrix.cells() - matrix.subjects() - matrix.tests() + 1;
+        this.variance = IntStream.range(0, matrix.cells())
+                .mapToDouble(i -> Math.max(LEAST_VARIANCE, matrix.varianceOf(i)))
+                .toArray();
     }
 
     /**
@@ -65,35 +88,44 @@ public final class AdditiveModel {
 
     private AdditiveFit plain() {
         double[] full = fullTrust();
-        double paule = rootOrZero(t -> squares(residuals(solve(t, full)), t), residualDof);
+        double[] share = new double[matrix.cells()];
+        double[] residual = new double[matrix.cells()];
+        double paule = rootOrZero(
+                t -> {
+                    residuals(solve(t, full, share), residual);
+                    return squares(residual, t);
+                },
+                residualDof);
         double tau = blend(paule);
-        return finish(solve(tau, full), tau, full, MOST_WHOLE);
+        return finish(solve(tau, full, share), tau, full, MOST_WHOLE);
     }
 
     /**
-     * τ² and the trust of the cells by turns. A whole step comes closer by a factor of three or four each time; once one does
-     * not, half steps follow, which cannot swing.
+     * τ² and the trust of the cells by turns. A whole step comes closer by a factor of three or four each time; should it
+     * swing from side to side, half steps follow.
      */
     private AdditiveFit robust(int mostWhole) {
         double target = residualDof * expectedHuberSquare();
         double[] trust = fullTrust();
+        double[] share = new double[matrix.cells()];
+        double[] residual = new double[matrix.cells()];
         double tau = PRIOR_TAU * PRIOR_TAU;
-        double last = Double.POSITIVE_INFINITY;
+        double last = 0;
         double part = 1;
         for (int step = 0; step < MOST_STEPS; step++) {
-            double[] residual = residuals(solve(tau, trust));
-            trust = huberWeights(residual, tau);
-            double gap = blend(huberVariance(residual, target, tau)) - tau;
-            if (step > 2 && Math.abs(gap) > 0.6 * last) {
+            residuals(solve(tau, trust, share), residual);
+            huberWeights(residual, tau, trust);
+            double gap = blend(huberVariance(residual, target, tau, NEARER * Math.abs(last))) - tau;
+            if (gap * last < 0 && Math.abs(gap) > SWINGS * Math.abs(last)) {
                 part = 0.5;
             }
             tau += part * gap;
-            last = Math.abs(gap);
-            if (last < SETTLED) {
+            last = gap;
+            if (Math.abs(gap) < SETTLED) {
                 break;
             }
         }
-        return finish(solve(tau, trust), tau, trust, mostWhole);
+        return finish(solve(tau, trust, share), tau, trust, mostWhole);
     }
 
     private double blend(double measured) {
@@ -115,28 +147,39 @@ public final class AdditiveModel {
     private record Solution(
             double[] theta, double[] mu, double[] own, double[] share, CholeskyDecomposition factor, double scale) {}
 
-    /** Tests after subjects are eliminated: K μ = c, with K made regular by the constraint Σμ = 0; then Σθ = 0. */
-    private Solution solve(double tau, double[] trust) {
+    /**
+     * Tests after subjects are eliminated: K μ = c, with K made regular by the constraint Σμ = 0; then Σθ = 0. What each cell
+     * has of its subject's weight is written into {@code share}, which the solution keeps.
+     */
+    private Solution solve(double tau, double[] trust, double[] share) {
         int subjects = matrix.subjects();
         int tests = matrix.tests();
         double[][] k = new double[tests][tests];
         double[] c = new double[tests];
         double[] own = new double[subjects];
-        double[] share = new double[matrix.cells()];
         double[] mean = new double[subjects];
         double total = 0;
+        // What subjects with the same tests say is summed first, close together in memory: the lower half, row by row.
+        double[] joint = new double[tests * (tests + 1) / 2];
         for (int s = 0; s < subjects; s++) {
             double row = 0;
             double sum = 0;
             for (int i = matrix.from(s); i < matrix.from(s + 1); i++) {
-                share[i] = trust[i] / Math.max(LEAST_VARIANCE, tau + matrix.varianceOf(i));
+                share[i] = trust[i] / (tau + variance[i]);
                 row += share[i];
                 sum += share[i] * matrix.logOf(i);
             }
             own[s] = 1 / row;
             mean[s] = sum / row;
             total += row;
-            addSubject(k, c, s, share, row, mean[s]);
+            for (int i = matrix.from(s); i < matrix.from(s + 1); i++) {
+                c[matrix.testOf(i)] += share[i] * (matrix.logOf(i) - mean[s]);
+                share[i] *= own[s];
+            }
+            addSubject(joint, share, matrix.from(s), matrix.testsOf(s), row);
+            if (s + 1 == subjects || matrix.compareTests(s, s + 1) != 0) {
+                spread(joint, k, s);
+            }
         }
         for (int m = 0; m < tests; m++) {
             for (int below = 0; below < m; below++) {
@@ -170,23 +213,28 @@ public final class AdditiveModel {
         return new Solution(theta, mu, own, share, factor, scale);
     }
 
-    /** Adds what one subject says of the tests it has, to the lower half of K; its weights become shares. */
-    private void addSubject(double[][] k, double[] c, int s, double[] weight, double row, double mean) {
-        int end = matrix.from(s + 1);
-        for (int i = matrix.from(s); i < end; i++) {
-            int m = matrix.testOf(i);
-            double w = weight[i];
-            k[m][m] += w;
-            c[m] += w * (matrix.logOf(i) - mean);
+    /** Adds what one subject says of the tests it has. */
+    private static void addSubject(double[] joint, double[] share, int from, int count, double row) {
+        int at = 0;
+        for (int i = 0; i < count; i++) {
+            double w = share[from + i] * row;
+            for (int j = 0; j <= i; j++) {
+                joint[at + j] -= w * share[from + j];
+            }
+            at += i + 1;
+            joint[at - 1] += w;
         }
-        for (int i = matrix.from(s); i < end; i++) {
-            weight[i] /= row;
-        }
-        for (int i = matrix.from(s); i < end; i++) {
+    }
+
+    /** Moves what subjects with the tests of one of them said to where those tests stand. */
+    private void spread(double[] joint, double[][] k, int s) {
+        int from = matrix.from(s);
+        int at = 0;
+        for (int i = from; i < matrix.from(s + 1); i++) {
             double[] into = k[matrix.testOf(i)];
-            double w = weight[i] * row;
-            for (int j = matrix.from(s); j <= i; j++) {
-                into[matrix.testOf(j)] -= w * weight[j];
+            for (int j = from; j <= i; j++) {
+                into[matrix.testOf(j)] += joint[at];
+                joint[at++] = 0;
             }
         }
     }
@@ -198,42 +246,54 @@ public final class AdditiveModel {
                 row[m] -= 1 / (solution.scale * row.length);
             }
         }
-        Factored factored = new Factored(matrix, solution.own, solution.share, levels);
+        double[] theta = new double[alike.length];
+        double[] own = new double[alike.length];
+        for (int place = 0; place < alike.length; place++) {
+            theta[alike[place]] = solution.theta[place];
+            own[alike[place]] = solution.own[place];
+        }
+        Factored factored = new Factored(given, own, asGiven(solution.share), levels);
         return new AdditiveFit(
-                matrix,
-                solution.theta,
+                given,
+                theta,
                 solution.mu,
-                matrix.subjects() <= mostWhole ? Covariance.dense(factored.centred()) : factored,
+                given.subjects() <= mostWhole ? Covariance.dense(factored.centred()) : factored,
                 tau,
                 residualDof + 1,
-                trust);
+                asGiven(trust));
     }
 
-    private double[] residuals(Solution solution) {
-        double[] r = new double[matrix.cells()];
+    /** Returns values of cells in the order of the cells that were given. */
+    private double[] asGiven(double[] values) {
+        double[] turned = new double[values.length];
+        for (int place = 0; place < alike.length; place++) {
+            System.arraycopy(values, matrix.from(place), turned, given.from(alike[place]), matrix.testsOf(place));
+        }
+        return turned;
+    }
+
+    private void residuals(Solution solution, double[] r) {
         for (int s = 0; s < matrix.subjects(); s++) {
             for (int i = matrix.from(s); i < matrix.from(s + 1); i++) {
                 r[i] = matrix.logOf(i) - solution.mu[matrix.testOf(i)] - solution.theta[s];
             }
         }
-        return r;
     }
 
     private double squares(double[] residual, double tau) {
         double sum = 0;
         for (int i = 0; i < residual.length; i++) {
-            sum += residual[i] * residual[i] / Math.max(LEAST_VARIANCE, tau + matrix.varianceOf(i));
+            sum += residual[i] * residual[i] / (tau + variance[i]);
         }
         return sum;
     }
 
-    private double[] huberWeights(double[] residual, double tau) {
-        double[] h = new double[residual.length];
+    private void huberWeights(double[] residual, double tau, double[] h) {
         for (int i = 0; i < h.length; i++) {
-            double z = Math.abs(residual[i]) / Math.sqrt(Math.max(LEAST_VARIANCE, tau + matrix.varianceOf(i)));
-            h[i] = Math.max(LEAST_WEIGHT, Math.min(1, HUBER_K / z));
+            double square = residual[i] * residual[i];
+            double most = HUBER_K * HUBER_K * (tau + variance[i]);
+            h[i] = square <= most ? 1 : Math.max(LEAST_WEIGHT, Math.sqrt(most / square));
         }
-        return h;
     }
 
     private double[] fullTrust() {
@@ -246,22 +306,16 @@ public final class AdditiveModel {
      * Where Σ min(r²/(t+V), k²) falls to the target; 0 if it is already below at 0. Newton's steps from the last τ², kept between
      * the best bounds so far: every step goes once through all cells, of which a large pool has hundreds of thousands.
      */
-    private double huberVariance(double[] residual, double target, double guess) {
+    private double huberVariance(double[] residual, double target, double guess, double near) {
         double most = HUBER_K * HUBER_K;
-        double[] square = new double[residual.length];
-        double[] variance = new double[residual.length];
-        for (int i = 0; i < square.length; i++) {
-            square[i] = residual[i] * residual[i];
-            variance[i] = Math.max(LEAST_VARIANCE, matrix.varianceOf(i));
-        }
-        if (target <= 0 || huberSum(square, variance, most, 0)[0] <= target) {
+        if (target <= 0 || huberSum(residual, most, 0)[0] <= target) {
             return 0;
         }
         double low = 0;
         double high = Double.POSITIVE_INFINITY;
         double t = guess;
         for (int step = 0; step < MOST_STEPS; step++) {
-            double[] sum = huberSum(square, variance, most, t);
+            double[] sum = huberSum(residual, most, t);
             if (sum[0] > target) {
                 low = t;
             } else {
@@ -271,7 +325,7 @@ public final class AdditiveModel {
             if (!(next > low && next < high)) {
                 next = high == Double.POSITIVE_INFINITY ? 4 * t : (low + high) / 2;
             }
-            if (Math.abs(next - t) <= PRECISE * t) {
+            if (Math.abs(next - t) <= Math.max(near, PRECISE * t)) {
                 return next;
             }
             t = next;
@@ -280,12 +334,12 @@ public final class AdditiveModel {
     }
 
     /** The sum, and how fast it falls with t. */
-    private static double[] huberSum(double[] square, double[] variance, double most, double t) {
+    private double[] huberSum(double[] residual, double most, double t) {
         double sum = 0;
         double fall = 0;
-        for (int i = 0; i < square.length; i++) {
+        for (int i = 0; i < residual.length; i++) {
             double weight = 1 / (t + variance[i]);
-            double term = square[i] * weight;
+            double term = residual[i] * residual[i] * weight;
             if (term < most) {
                 sum += term;
                 fall += term * weight;

@@ -1,10 +1,11 @@
 package app.yarrowmark.core.rank;
 
-import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.Deque;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.stream.IntStream;
 
 /**
  * Subjects and tests that hang together through scores: one connected part of the subject–test graph. Subjects of
@@ -17,58 +18,47 @@ public record Island(int[] subjects, int[] tests) {
 
     /** Returns the islands, the largest first; a subject without any score is in none. */
     public static List<Island> of(ScoreMatrix matrix) {
-        List<List<Integer>> subjectsOfTest = new ArrayList<>();
-        for (int m = 0; m < matrix.tests(); m++) {
-            subjectsOfTest.add(new ArrayList<>());
-        }
+        int[] joined = joinedTests(matrix);
+        Map<Integer, List<Integer>> subjects = new LinkedHashMap<>();
         for (int s = 0; s < matrix.subjects(); s++) {
-            for (int k = matrix.from(s); k < matrix.from(s + 1); k++) {
-                subjectsOfTest.get(matrix.testOf(k)).add(s);
+            if (matrix.testsOf(s) > 0) {
+                subjects.computeIfAbsent(joined[matrix.testOf(matrix.from(s))], k -> new ArrayList<>())
+                        .add(s);
             }
         }
-        boolean[] subjectSeen = new boolean[matrix.subjects()];
-        boolean[] testSeen = new boolean[matrix.tests()];
-        List<Island> islands = new ArrayList<>();
-        for (int s = 0; s < matrix.subjects(); s++) {
-            if (!subjectSeen[s] && matrix.testsOf(s) > 0) {
-                islands.add(from(s, matrix, subjectsOfTest, subjectSeen, testSeen));
-            }
-        }
-        islands.sort(Comparator.comparingInt((Island i) -> i.subjects.length).reversed());
-        return islands;
+        return subjects.entrySet().stream()
+                .map(e -> new Island(
+                        e.getValue().stream().mapToInt(Integer::intValue).toArray(),
+                        IntStream.range(0, joined.length)
+                                .filter(m -> joined[m] == e.getKey())
+                                .toArray()))
+                .sorted(Comparator.comparingInt((Island i) -> i.subjects.length).reversed())
+                .toList();
     }
 
-    private static Island from(
-            int start,
-            ScoreMatrix matrix,
-            List<List<Integer>> subjectsOfTest,
-            boolean[] subjectSeen,
-            boolean[] testSeen) {
-        List<Integer> subjects = new ArrayList<>();
-        List<Integer> tests = new ArrayList<>();
-        Deque<Integer> open = new ArrayDeque<>(List.of(start));
-        subjectSeen[start] = true;
-        while (!open.isEmpty()) {
-            int s = open.remove();
-            subjects.add(s);
+    /** For each test the one that stands for all that hang together with it. */
+    private static int[] joinedTests(ScoreMatrix matrix) {
+        int[] parent = IntStream.range(0, matrix.tests()).toArray();
+        for (int s = 0; s < matrix.subjects(); s++) {
+            int first = -1;
             for (int k = matrix.from(s); k < matrix.from(s + 1); k++) {
-                int m = matrix.testOf(k);
-                if (!testSeen[m]) {
-                    testSeen[m] = true;
-                    tests.add(m);
-                    for (int other : subjectsOfTest.get(m)) {
-                        if (!subjectSeen[other]) {
-                            subjectSeen[other] = true;
-                            open.add(other);
-                        }
-                    }
+                int root = root(parent, matrix.testOf(k));
+                if (first < 0) {
+                    first = root;
+                } else {
+                    parent[root] = first;
                 }
             }
         }
-        return new Island(sorted(subjects), sorted(tests));
+        return IntStream.range(0, parent.length).map(m -> root(parent, m)).toArray();
     }
 
-    private static int[] sorted(List<Integer> numbers) {
-        return numbers.stream().mapToInt(Integer::intValue).sorted().toArray();
+    private static int root(int[] parent, int test) {
+        int at = test;
+        while (parent[at] != at) {
+            parent[at] = parent[parent[at]];
+            at = parent[at];
+        }
+        return at;
     }
 }

@@ -128,6 +128,11 @@ public final class ScoreMatrix {
         return test.length;
     }
 
+    /** Orders two subjects by the tests they have; 0 if these are the same. */
+    int compareTests(int a, int b) {
+        return Arrays.compare(test, start[a], start[a + 1], test, start[b], start[b + 1]);
+    }
+
     /** Returns the number of a subject's first cell; its cells end where those of the next begin. */
     int from(int subject) {
         return start[subject];
@@ -181,15 +186,38 @@ public final class ScoreMatrix {
             place[columns[i]] = i;
         }
         Builder builder = new Builder(columns.length);
+        int[] cellAt = new int[columns.length];
         for (int row : rows) {
-            Arrays.stream(test, start[row], start[row + 1])
-                    .filter(m -> place[m] >= 0)
-                    .map(m -> place[m])
-                    .sorted()
-                    .forEach(m -> builder.add(m, log(row, columns[m]), variance(row, columns[m])));
+            Arrays.fill(cellAt, -1);
+            for (int cell = start[row]; cell < start[row + 1]; cell++) {
+                if (place[test[cell]] >= 0) {
+                    cellAt[place[test[cell]]] = cell;
+                }
+            }
+            for (int m = 0; m < cellAt.length; m++) {
+                if (cellAt[m] >= 0) {
+                    builder.add(m, log[cellAt[m]], variance[cellAt[m]]);
+                }
+            }
             builder.endRow();
         }
         return builder.build();
+    }
+
+    /** Returns the matrix with its rows in another order. */
+    ScoreMatrix inOrder(int[] rows) {
+        int[] newStart = new int[subjects + 1];
+        int[] newTest = new int[test.length];
+        double[] newLog = new double[test.length];
+        double[] newVariance = new double[test.length];
+        for (int i = 0; i < subjects; i++) {
+            int count = testsOf(rows[i]);
+            System.arraycopy(test, start[rows[i]], newTest, newStart[i], count);
+            System.arraycopy(log, start[rows[i]], newLog, newStart[i], count);
+            System.arraycopy(variance, start[rows[i]], newVariance, newStart[i], count);
+            newStart[i + 1] = newStart[i] + count;
+        }
+        return new ScoreMatrix(subjects, tests, newStart, newTest, newLog, newVariance);
     }
 
     /** Returns the matrix with one cell emptied. */

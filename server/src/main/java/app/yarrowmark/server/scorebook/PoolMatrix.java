@@ -3,10 +3,10 @@ package app.yarrowmark.server.scorebook;
 import app.yarrowmark.core.rank.ScoreMatrix;
 import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.score.Scoring;
-import java.util.ArrayList;
-import java.util.HashMap;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.IntStream;
 
 /** Puts scores of a pool into a matrix that can be fitted, test by test. */
 public final class PoolMatrix {
@@ -14,44 +14,87 @@ public final class PoolMatrix {
     /** Where no cell of a pool tells its noise, a reading is taken to be this uncertain (log scale). */
     private static final double ASSUMED_ERROR = 0.05;
 
-    private final List<List<Cell>> rows = new ArrayList<>();
+    private final int subjects;
     private int tests;
+    private int cells;
+    /** Cells of the test at hand begin here. */
+    private int begun;
 
-    /** A score at its column, turned so that up is better; the variance is NaN where the noise is unknown. */
-    private record Cell(int column, double log, double variance) {}
+    private int[] row = new int[64];
+    private int[] column = new int[64];
+    private double[] log = new double[64];
+    /** NaN where the noise is unknown. */
+    private double[] variance = new double[64];
 
     /** Starts a matrix of so many subjects. */
     public PoolMatrix(int subjects) {
-        for (int s = 0; s < subjects; s++) {
-            rows.add(new ArrayList<>());
-        }
+        this.subjects = subjects;
     }
 
-    /** Adds the next test: scores by row; who has none is left out. */
-    public void add(TestColumn test, Map<Integer, Score> scores) {
-        int sign = test.metric().better().sign();
-        scores.forEach((row, score) -> rows.get(row)
-                .add(new Cell(
-                        tests,
-                        sign * score.log(),
-                        score.noiseKnown() ? score.standardError() * score.standardError() : Double.NaN)));
+    /** Adds a subject's score in the test at hand, at most one for each subject. */
+    public void add(TestColumn test, int subject, Score score) {
+        if (cells == row.length) {
+            row = Arrays.copyOf(row, 2 * cells);
+            column = Arrays.copyOf(column, 2 * cells);
+            log = Arrays.copyOf(log, 2 * cells);
+            variance = Arrays.copyOf(variance, 2 * cells);
+        }
+        row[cells] = subject;
+        column[cells] = tests;
+        log[cells] = test.metric().better().sign() * score.log();
+        variance[cells++] = score.noiseKnown() ? score.standardError() * score.standardError() : Double.NaN;
+    }
+
+    /** Returns whether any subject has the test at hand. */
+    public boolean hasAny() {
+        return cells > begun;
+    }
+
+    /** Ends the test at hand, though nobody may have it; the next one is another column. */
+    public void endTest() {
+        begun = cells;
         tests++;
     }
 
     /** Returns the matrix; a cell of unknown noise gets the usual one. */
     public ScoreMatrix build() {
-        double[] known = rows.stream()
-                .flatMap(List::stream)
-                .mapToDouble(Cell::variance)
-                .filter(v -> !Double.isNaN(v))
-                .toArray();
-        double typical = known.length == 0 ? ASSUMED_ERROR * ASSUMED_ERROR : Scoring.median(known);
+        double typical = Double.NaN;
         ScoreMatrix.Builder builder = new ScoreMatrix.Builder(tests);
-        for (List<Cell> row : rows) {
-            row.forEach(c -> builder.add(c.column, c.log, Double.isNaN(c.variance) ? typical : c.variance));
+        int[] byRow = byRow();
+        int next = 0;
+        for (int s = 0; s < subjects; s++) {
+            for (; next < cells && row[byRow[next]] == s; next++) {
+                int cell = byRow[next];
+                if (Double.isNaN(variance[cell]) && Double.isNaN(typical)) {
+                    typical = typicalVariance();
+                }
+                builder.add(column[cell], log[cell], Double.isNaN(variance[cell]) ? typical : variance[cell]);
+            }
             builder.endRow();
         }
         return builder.build();
+    }
+
+    private double typicalVariance() {
+        double[] known =
+                Arrays.stream(variance, 0, cells).filter(v -> !Double.isNaN(v)).toArray();
+        return known.length == 0 ? ASSUMED_ERROR * ASSUMED_ERROR : Scoring.median(known);
+    }
+
+    /** Cells by row, those of a row in the order they came. */
+    private int[] byRow() {
+        int[] place = new int[subjects + 1];
+        for (int cell = 0; cell < cells; cell++) {
+            place[row[cell] + 1]++;
+        }
+        for (int s = 0; s < subjects; s++) {
+            place[s + 1] += place[s];
+        }
+        int[] sorted = new int[cells];
+        for (int cell = 0; cell < cells; cell++) {
+            sorted[place[row[cell]]++] = cell;
+        }
+        return sorted;
     }
 
     /** Returns the scores of the setups (rows) in the tests (columns). */
@@ -59,14 +102,10 @@ public final class PoolMatrix {
         PoolMatrix matrix = new PoolMatrix(setups.size());
         for (TestColumn test : tests) {
             Map<Long, Score> column = scores.column(test.metricId()).scores();
-            Map<Integer, Score> byRow = new HashMap<>();
-            for (int s = 0; s < setups.size(); s++) {
-                Score score = column.get(setups.get(s));
-                if (score != null) {
-                    byRow.put(s, score);
-                }
-            }
-            matrix.add(test, byRow);
+            IntStream.range(0, setups.size())
+                    .filter(s -> column.containsKey(setups.get(s)))
+                    .forEach(s -> matrix.add(test, s, column.get(setups.get(s))));
+            matrix.endTest();
         }
         return matrix.build();
     }

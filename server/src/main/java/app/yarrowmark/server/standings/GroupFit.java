@@ -15,12 +15,12 @@ import app.yarrowmark.server.subjects.Subject;
 import app.yarrowmark.server.subjects.SubjectScores;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.Collections;
-import java.util.HashMap;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
-import org.jspecify.annotations.Nullable;
 
 /**
  * One group of tests fitted over a pool: its islands, the largest first.
@@ -106,33 +106,40 @@ record GroupFit(TestGroup group, List<TestColumn> asked, List<TestColumn> tests,
             SubjectScores scores,
             ScoreSnapshot book,
             boolean steep) {
-        Map<Long, Integer> rowOfSetup = new HashMap<>();
-        List<Integer> joint = new ArrayList<>();
-        for (int s = 0; s < pool.size(); s++) {
-            Long setup = pool.get(s).isPlain() ? pool.get(s).setup() : null;
-            if (setup == null) {
-                joint.add(s);
-            } else {
-                rowOfSetup.put(setup, s);
-            }
-        }
+        int[] plain = IntStream.range(0, pool.size())
+                .filter(s -> pool.get(s).isPlain() && pool.get(s).setup() != null)
+                .boxed()
+                .sorted(Comparator.comparingLong(s -> pool.get(s).setup()))
+                .mapToInt(Integer::intValue)
+                .toArray();
+        long[] setups = IntStream.of(plain).mapToLong(s -> pool.get(s).setup()).toArray();
+        BitSet joint = new BitSet();
+        joint.set(0, pool.size());
+        IntStream.of(plain).forEach(joint::clear);
         List<TestColumn> used = new ArrayList<>();
         PoolMatrix matrix = new PoolMatrix(pool.size());
         for (TestColumn test : tests) {
-            Map<Integer, Score> byRow = new HashMap<>();
-            if (!rowOfSetup.isEmpty()) {
-                Map<Long, Score> column = book.column(test.metricId()).scores();
-                // Whichever are fewer: a small pool does not go through all that was ever measured.
-                if (rowOfSetup.size() < column.size()) {
-                    rowOfSetup.forEach((setup, row) -> put(byRow, row, column.get(setup)));
-                } else {
-                    column.forEach((setup, score) -> put(byRow, rowOfSetup.get(setup), score));
+            Map<Long, Score> column = book.column(test.metricId()).scores();
+            // Whichever are fewer: a small pool does not go through all that was ever measured.
+            if (setups.length < column.size()) {
+                for (int i = 0; i < setups.length; i++) {
+                    Score score = column.get(setups[i]);
+                    if (score != null) {
+                        matrix.add(test, plain[i], score);
+                    }
                 }
+            } else {
+                column.forEach((setup, score) -> {
+                    int i = Arrays.binarySearch(setups, setup);
+                    if (i >= 0) {
+                        matrix.add(test, plain[i], score);
+                    }
+                });
             }
-            joint.forEach(s -> scores.of(pool.get(s), test).ifPresent(f -> byRow.put(s, f.score())));
-            if (!byRow.isEmpty()) {
+            joint.stream().forEach(s -> scores.of(pool.get(s), test).ifPresent(f -> matrix.add(test, s, f.score())));
+            if (matrix.hasAny()) {
                 used.add(test);
-                matrix.add(test, byRow);
+                matrix.endTest();
             }
         }
         ScoreMatrix whole = matrix.build();
@@ -141,12 +148,6 @@ record GroupFit(TestGroup group, List<TestColumn> asked, List<TestColumn> tests,
             parts.add(part(group, whole, island, used, parts.size(), steep));
         }
         return new GroupFit(group, tests, used, parts);
-    }
-
-    private static void put(Map<Integer, Score> byRow, @Nullable Integer row, @Nullable Score score) {
-        if (row != null && score != null) {
-            byRow.put(row, score);
-        }
     }
 
     private static Part part(
