@@ -6,6 +6,7 @@ import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.util.Arrays;
 import java.util.Collections;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -19,7 +20,6 @@ import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.dao.DataAccessException;
 import org.springframework.jdbc.core.JdbcTemplate;
-import org.springframework.jdbc.core.RowCallbackHandler;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -31,10 +31,11 @@ import org.springframework.transaction.support.TransactionTemplate;
 @Service
 public class ScoreBook {
 
-    private static final String READINGS =
-            "select r.setup_id, r.suite_id, r.sitting_id, r.id as run_id, r.started_at, d.metric_id, d.value, d.resolution"
-                    + " from run r join reading d on d.run_id = r.id where r.state = 'DONE' and r.flags = ''";
-    private static final String ORDER = " order by r.setup_id, r.suite_id, r.started_at, r.id";
+    private static final String COUNTS = "r.state = 'DONE' and r.flags = ''";
+    private static final String RUNS =
+            "select r.id, r.setup_id, r.suite_id, r.sitting_id, r.started_at from run r where " + COUNTS;
+    private static final String IN_ORDER = " order by r.setup_id, r.suite_id, r.started_at, r.id";
+    private static final String READINGS = "select d.run_id, d.metric_id, d.value, d.resolution from reading d";
     private static final int FETCH = 2000;
     private static final int SETUPS_AT_ONCE = 100;
 
@@ -63,7 +64,8 @@ public class ScoreBook {
     /** Reads the book once the server is up, so that the first who asks need not wait for it. */
     @EventListener(ApplicationReadyEvent.class)
     void readAhead() {
-        CompletableFuture.runAsync(this::current);
+        CompletableFuture.runAsync(
+                () -> current().columns().values().parallelStream().forEach(ScoreColumn::scores));
     }
 
     /**
@@ -93,10 +95,12 @@ public class ScoreBook {
 
     private ScoreSnapshot whole(long now) {
         Loader loader = new Loader(broken(null));
-        jdbc.query(READINGS + ORDER, loader);
+        jdbc.query(RUNS + IN_ORDER, loader::addRun);
+        // As they lie in the database, which need not sort millions of them.
+        jdbc.query(READINGS, loader::addReading);
         Map<Long, Scale> scales = scales();
         Map<Long, ScoreColumn> columns = new HashMap<>();
-        loader.byMetric.forEach((metric, column) -> columns.put(metric, column.build(scales.get(metric))));
+        loader.byMetric.keySet().forEach(metric -> columns.put(metric, loader.column(metric, scales.get(metric))));
         return new ScoreSnapshot(now, columns);
     }
 
@@ -108,7 +112,9 @@ public class ScoreBook {
             Object[] some = setups.subList(from, Math.min(setups.size(), from + SETUPS_AT_ONCE))
                     .toArray();
             String marks = String.join(",", Collections.nCopies(some.length, "?"));
-            jdbc.query(READINGS + " and r.setup_id in (" + marks + ")" + ORDER, loader, some);
+            String theirs = " and r.setup_id in (" + marks + ")";
+            jdbc.query(RUNS + theirs + IN_ORDER, loader::addRun, some);
+            jdbc.query(READINGS + " join run r on r.id = d.run_id where " + COUNTS + theirs, loader::addReading, some);
         }
         Set<Long> replaced = new HashSet<>(setups);
         Map<Long, ScoreColumn> columns = new HashMap<>(old.columns());
@@ -121,10 +127,7 @@ public class ScoreBook {
         Map<Long, Scale> scales = scales();
         for (Long metric : touched) {
             Scale scale = scales.getOrDefault(metric, Scale.INFORMATION);
-            ScoreColumn fresh = loader.byMetric
-                    .getOrDefault(metric, new ScoreColumn.Builder())
-                    .build(scale);
-            columns.put(metric, old.column(metric).with(replaced, fresh, scale));
+            columns.put(metric, old.column(metric).with(replaced, loader.column(metric, scale), scale));
         }
         return new ScoreSnapshot(now, columns);
     }
@@ -163,49 +166,109 @@ public class ScoreBook {
 
     private record Broken(KnownFault fault, Set<Long> metrics) {}
 
-    /** Sorts readings into cells, leaving out each sitting's warm-up runs and what is known to be broken. */
-    private final class Loader implements RowCallbackHandler {
+    /**
+     * A run whose readings count.
+     *
+     * @param order its place among all, by setup and time
+     * @param broken metrics that do not count in it
+     */
+    private record CountedRun(int order, long setup, Set<Long> broken) {}
 
-        private final Map<Long, ScoreColumn.Builder> byMetric = new HashMap<>();
-        private final Map<String, Set<String>> runsOfSitting = new HashMap<>();
+    /** Sorts readings into cells, leaving out each sitting's warm-up runs and what is known to be broken. */
+    private final class Loader {
+
+        private final Map<String, CountedRun> runs = new HashMap<>();
+        private final Map<Long, Unsorted> byMetric = new HashMap<>();
         private final Map<String, List<Broken>> broken;
+        private int order;
+        private final Map<String, Integer> runsOfSitting = new HashMap<>();
+        private String lastId = "";
+        private @Nullable CountedRun lastRun;
 
         Loader(Map<String, List<Broken>> broken) {
             this.broken = broken;
         }
 
-        @Override
-        public void processRow(ResultSet row) throws SQLException {
-            Suite suite = suites.get(row.getLong("suite_id"));
-            if (isWarmUp(suite, row) || isBroken(row)) {
+        /** Takes the next run; they come by setup, suite and time. */
+        void addRun(ResultSet row) throws SQLException {
+            String id = row.getString(1);
+            long setup = row.getLong(2);
+            Suite suite = suites.get(row.getLong(3));
+            if (isWarmUp(suite, setup, row.getLong(4))) {
                 return;
             }
-            byMetric.computeIfAbsent(row.getLong("metric_id"), id -> new ScoreColumn.Builder())
-                    .add(row.getLong("setup_id"), row.getDouble("value"), row.getDouble("resolution"));
-        }
-
-        private boolean isBroken(ResultSet row) throws SQLException {
-            List<Broken> here = broken.get(row.getLong("suite_id") + " " + row.getLong("setup_id"));
-            if (here == null) {
-                return false;
+            List<Broken> here = broken.get(suite.id() + " " + setup);
+            Set<Long> without = Set.of();
+            if (here != null) {
+                String day = KnownFaults.day(row.getTimestamp(5).toInstant());
+                without = here.stream()
+                        .filter(b -> b.fault.covers(day))
+                        .flatMap(b -> b.metrics.stream())
+                        .collect(Collectors.toSet());
             }
-            long metric = row.getLong("metric_id");
-            String day = KnownFaults.day(row.getTimestamp("started_at").toInstant());
-            return here.stream().anyMatch(b -> b.metrics.contains(metric) && b.fault.covers(day));
+            runs.put(id, new CountedRun(order++, setup, without));
         }
 
-        private boolean isWarmUp(Suite suite, ResultSet row) throws SQLException {
+        /** Takes a reading, in whatever order they come; those of a run mostly come together. */
+        void addReading(ResultSet row) throws SQLException {
+            String id = row.getString(1);
+            if (!id.equals(lastId)) {
+                lastId = id;
+                lastRun = runs.get(id);
+            }
+            CountedRun run = lastRun;
+            long metric = row.getLong(2);
+            if (run != null && !run.broken.contains(metric)) {
+                byMetric.computeIfAbsent(metric, m -> new Unsorted()).add(run, row.getDouble(3), row.getDouble(4));
+            }
+        }
+
+        ScoreColumn column(long metric, Scale scale) {
+            Unsorted found = byMetric.get(metric);
+            return (found == null ? new ScoreColumn.Builder() : found.sorted()).build(scale);
+        }
+
+        private boolean isWarmUp(Suite suite, long setup, long sitting) {
             int warmUps = suite.sheet().schedule().warmups();
             if (warmUps == 0) {
                 return false;
             }
-            String place = row.getLong("setup_id") + " " + suite.id() + " " + row.getLong("sitting_id");
-            Set<String> seen = runsOfSitting.computeIfAbsent(place, p -> new HashSet<>());
-            String run = row.getString("run_id");
-            if (!seen.contains(run) && seen.size() < warmUps) {
-                seen.add(run);
+            return runsOfSitting.merge(setup + " " + suite.id() + " " + sitting, 1, Integer::sum) <= warmUps;
+        }
+    }
+
+    /** Readings of one metric as they came. */
+    private static final class Unsorted {
+
+        /** The run's order in the upper half, the place of the reading in the lower. */
+        private long[] order = new long[8];
+
+        private long[] setup = new long[8];
+        private double[] value = new double[8];
+        private double[] resolution = new double[8];
+        private int size;
+
+        void add(CountedRun run, double readingValue, double readingResolution) {
+            if (size == order.length) {
+                order = Arrays.copyOf(order, 2 * size);
+                setup = Arrays.copyOf(setup, 2 * size);
+                value = Arrays.copyOf(value, 2 * size);
+                resolution = Arrays.copyOf(resolution, 2 * size);
             }
-            return seen.contains(run);
+            order[size] = (long) run.order << Integer.SIZE | size;
+            setup[size] = run.setup;
+            value[size] = readingValue;
+            resolution[size++] = readingResolution;
+        }
+
+        ScoreColumn.Builder sorted() {
+            Arrays.sort(order, 0, size);
+            ScoreColumn.Builder builder = new ScoreColumn.Builder();
+            for (int i = 0; i < size; i++) {
+                int at = (int) order[i];
+                builder.add(setup[at], value[at], resolution[at]);
+            }
+            return builder;
         }
     }
 }
