@@ -102,7 +102,7 @@ class Judging {
             new ProcessBuilder("jcmd", String.valueOf(pid), "GC.run").start().waitFor();
             Process info = new ProcessBuilder("jcmd", String.valueOf(pid), "GC.heap_info").start();
             return new String(info.getInputStream().readAllBytes(), StandardCharsets.UTF_8).lines()
-                    .filter(l -> l.contains("used")).map(String::strip).limit(3).reduce((a, b) -> a + "; " + b).orElse("unknown");
+                    .filter(l -> l.contains("tenured generation")).map(String::strip).findFirst().orElse("unknown");
         } catch (IOException | InterruptedException e) {
             return "unknown: " + e.getMessage();
         }

@@ -1,7 +1,6 @@
 package app.yarrowmark.core.compare;
 
 import app.yarrowmark.core.score.Score;
-import app.yarrowmark.core.suite.Direction;
 import java.util.Optional;
 
 /**
@@ -37,14 +36,17 @@ public record MoreRuns(Aim aim, Answer answer, int each, int more) {
         FINER_READINGS
     }
 
-    /** Returns what an undecided comparison would need; empty if it is decided or its noise unknown. */
-    public static Optional<MoreRuns> toDecide(Score a, Score b, Direction better, double threshold) {
-        Advantage now = Advantage.of(a, b, better, threshold);
+    /**
+     * Returns what an undecided comparison would need; empty if it is decided or its noise unknown.
+     *
+     * @param now how far {@code a} is ahead of {@code b} with the runs there are
+     */
+    public static Optional<MoreRuns> toDecide(Score a, Score b, Advantage now) {
         if (now.verdict().filter(v -> v == Verdict.UNDECIDED).isEmpty()) {
             return Optional.empty();
         }
         double size = Math.abs(now.log());
-        double delta = Math.log1p(threshold);
+        double delta = Math.log1p(now.threshold());
         Aim aim = size >= delta ? Aim.A_LEAD : Aim.EVENNESS;
         double margin = aim == Aim.A_LEAD ? size : delta - size;
         double factor = (aim == Aim.A_LEAD ? LEAD : EVEN) / margin;

@@ -8,19 +8,23 @@ import org.apache.commons.math3.distribution.NormalDistribution;
 import org.apache.commons.math3.distribution.TDistribution;
 
 /**
- * Quantiles of Student's distribution at any degrees of freedom. The library finds each by a search, which a comparison of
- * eight setups would ask for thousands of times; so from one degree on a polynomial in 1/ν through the library's values stands
- * for it, within 1e-8 of them.
+ * Quantiles of Student's distribution at any degrees of freedom ν. The library finds each by a search, which a comparison of
+ * eight setups would ask for thousands of times; so from one degree on a table over 1/ν stands for it, within 1e-8 of them.
  */
 public final class Student {
 
+    /** Chebyshev's points of the second kind between 0 and 1, places of 1/ν where the library is asked. */
     private static final int NODES = 40;
-    /** Chebyshev's points of the second kind between 0 and 1: places of 1/ν. */
+
     private static final double[] NODE = IntStream.rangeClosed(0, NODES)
             .mapToDouble(i -> (1 - Math.cos(Math.PI * i / NODES)) / 2)
             .toArray();
+    /** Steps of the table, which the polynomial through those points fills. */
+    private static final int STEPS = 512;
+    /** Lagrange's weights of six neighbours in the table: ±1/(j!(5−j)!). */
+    private static final double[] WEIGHT = {-1 / 120.0, 1 / 24.0, -1 / 12.0, 1 / 12.0, -1 / 24.0, 1 / 120.0};
 
-    private static final Map<Double, double[]> VALUES = new ConcurrentHashMap<>();
+    private static final Map<Double, double[]> TABLES = new ConcurrentHashMap<>();
 
     private Student() {}
 
@@ -37,8 +41,29 @@ public final class Student {
         if (dof < 1) {
             return exact(p, dof);
         }
-        double[] values = VALUES.computeIfAbsent(p, Student::valuesAtNodes);
-        double u = 1 / dof;
+        double[] table = TABLES.computeIfAbsent(p, Student::table);
+        double place = STEPS / dof;
+        int first = Math.max(0, Math.min(STEPS + 1 - WEIGHT.length, (int) place - 2));
+        double value = 0;
+        for (int j = 0; j < WEIGHT.length; j++) {
+            double term = WEIGHT[j] * table[first + j];
+            for (int other = 0; other < WEIGHT.length; other++) {
+                term *= other == j ? 1 : place - first - other;
+            }
+            value += term;
+        }
+        return value;
+    }
+
+    private static double[] table(double p) {
+        double[] values = Arrays.stream(NODE).map(u -> exact(p, 1 / u)).toArray();
+        return IntStream.rangeClosed(0, STEPS)
+                .mapToDouble(i -> between(values, (double) i / STEPS))
+                .toArray();
+    }
+
+    /** Barycentric form; Berrut and Trefethen (2004), "Barycentric Lagrange interpolation", equation 5.4. */
+    private static double between(double[] values, double u) {
         double above = 0;
         double below = 0;
         for (int i = 0; i <= NODES; i++) {
@@ -46,16 +71,11 @@ public final class Student {
             if (off == 0) {
                 return values[i];
             }
-            // Barycentric form; Berrut and Trefethen (2004), "Barycentric Lagrange interpolation", equation 5.4.
             double weight = (i % 2 == 0 ? 1 : -1) * (i == 0 || i == NODES ? .5 : 1) / off;
             above += weight * values[i];
             below += weight;
         }
         return above / below;
-    }
-
-    private static double[] valuesAtNodes(double p) {
-        return Arrays.stream(NODE).map(u -> exact(p, 1 / u)).toArray();
     }
 
     private static double exact(double p, double dof) {

@@ -77,7 +77,7 @@ class AdvantageTest {
         Score ten = Scoring.score(List.of(new Reading(10, 1), new Reading(10, 1)), PooledNoise.NONE);
 
         assertThat(Advantage.of(ten, nine, Direction.HIGHER, .01).verdict()).contains(Verdict.UNDECIDED);
-        assertThat(MoreRuns.toDecide(ten, nine, Direction.HIGHER, .01)
+        assertThat(MoreRuns.toDecide(ten, nine, Advantage.of(ten, nine, Direction.HIGHER, .01))
                         .orElseThrow()
                         .answer())
                 .isEqualTo(MoreRuns.Answer.FINER_READINGS);
@@ -112,7 +112,8 @@ class AdvantageTest {
         Score left = new Score(n, in.get("log_ratio").asDouble(), 8, a, 0, Math.sqrt(a / n));
         Score right = new Score(n, 0, 8, b, 0, Math.sqrt(b / n));
 
-        MoreRuns runs = MoreRuns.toDecide(left, right, Direction.HIGHER, .01).orElseThrow();
+        MoreRuns runs = MoreRuns.toDecide(left, right, Advantage.of(left, right, Direction.HIGHER, .01))
+                .orElseThrow();
 
         assertThat(runs.aim())
                 .isEqualTo("lead".equals(expected.get("aim").asText()) ? MoreRuns.Aim.A_LEAD : MoreRuns.Aim.EVENNESS);

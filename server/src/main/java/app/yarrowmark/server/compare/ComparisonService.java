@@ -8,7 +8,6 @@ import app.yarrowmark.core.compare.GroupSummary;
 import app.yarrowmark.core.compare.MoreRuns;
 import app.yarrowmark.core.compare.Verdict;
 import app.yarrowmark.core.score.PlainScore;
-import app.yarrowmark.core.score.Reading;
 import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.suite.Formula;
 import app.yarrowmark.core.suite.Metric;
@@ -212,10 +211,13 @@ public class ComparisonService {
             ScoreSnapshot scores,
             GapReasons.Reasons reasons,
             List<FactDifference> differs) {
+        List<TestRow> ranked = own.stream()
+                .filter(r -> r.test().suite().sheet().ranked().contains(r.test().metric()))
+                .toList();
         return new ComparedGroup(
                 group,
                 asked.others()
-                        .mapToObj(i -> summary(group, own, i, asked, differs))
+                        .mapToObj(i -> summary(group, ranked, i, asked, differs))
                         .toList(),
                 own.stream().map(r -> test(r, all, asked, scores, reasons)).toList());
     }
@@ -223,7 +225,6 @@ public class ComparisonService {
     private static ComparedSummary summary(
             TestGroup group, List<TestRow> rows, int subject, Asked asked, List<FactDifference> differs) {
         List<TestRow> counted = rows.stream()
-                .filter(r -> r.test().suite().sheet().ranked().contains(r.test().metric()))
                 .filter(r -> r.entries().get(subject).has()
                         || r.entries().get(asked.reference).has())
                 .toList();
@@ -388,9 +389,7 @@ public class ComparisonService {
     private static List<Double> readings(Subject who, Entry entry, ScoreSnapshot scores) {
         return who.setup() == null
                 ? List.of()
-                : scores.column(entry.test().metricId()).readings(who.setup()).stream()
-                        .map(Reading::value)
-                        .toList();
+                : scores.column(entry.test().metricId()).values(who.setup());
     }
 
     private static Optional<Difference> difference(TestRow row, int subject, Asked asked) {
@@ -399,15 +398,17 @@ public class ComparisonService {
             Score theirs =
                     row.entries().get(asked.reference).score().orElseThrow().score();
             Metric metric = row.test().metric();
+            Double low = a.noiseKnown() ? a.low() : null;
+            Double high = a.noiseKnown() ? a.high() : null;
             return new Difference(
                     a.times(),
-                    a.noiseKnown() ? a.low() : null,
-                    a.noiseKnown() ? a.high() : null,
+                    low,
+                    high,
                     shown(a.times(), theirs, metric, asked),
-                    a.noiseKnown() ? shown(a.low(), theirs, metric, asked) : null,
-                    a.noiseKnown() ? shown(a.high(), theirs, metric, asked) : null,
+                    low == null ? null : shown(low, theirs, metric, asked),
+                    high == null ? null : shown(high, theirs, metric, asked),
                     a.verdict().orElse(null),
-                    MoreRuns.toDecide(own, theirs, metric.better(), asked.threshold)
+                    MoreRuns.toDecide(own, theirs, a)
                             .map(m -> new Deciding(m.aim(), m.answer(), m.more()))
                             .orElse(null));
         });

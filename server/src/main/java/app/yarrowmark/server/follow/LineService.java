@@ -314,9 +314,7 @@ class LineService {
             @Nullable Score score,
             @Nullable Score first) {
         TestRow.Entry entry = row.entries().get(number);
-        List<Double> readings = scores.column(entry.test().metricId()).readings(version.setup()).stream()
-                .map(Reading::value)
-                .toList();
+        List<Double> readings = scores.column(entry.test().metricId()).values(version.setup());
         if (entry.plain().isPresent()) {
             PlainScore own = entry.plain().get();
             String words = PlainWords.of(row.test().metric(), own.value(), own.count(), entry.plainDecimals());

@@ -200,6 +200,17 @@ public final class ScoreColumn {
         return at < 0 ? List.of() : cell(at);
     }
 
+    /** Returns the values of those readings. */
+    public List<Double> values(long setupId) {
+        int at = Arrays.binarySearch(setups, setupId);
+        if (at < 0) {
+            return List.of();
+        }
+        Double[] values = new Double[start[at + 1] - start[at]];
+        Arrays.setAll(values, i -> value[start[at] + i]);
+        return List.of(values);
+    }
+
     /** Returns the noise of the metric over all setups. */
     public PooledNoise noise() {
         return pool().all();
@@ -225,9 +236,10 @@ public final class ScoreColumn {
     /** Returns digits after the point that the coarsest reading of a setup has. */
     public int decimals(long setupId) {
         int at = Arrays.binarySearch(setups, setupId);
-        double step = at < 0
-                ? 1
-                : Arrays.stream(resolution, start[at], start[at + 1]).max().orElse(1);
+        double step = at < 0 ? 1 : 0;
+        for (int i = at < 0 ? 0 : start[at]; at >= 0 && i < start[at + 1]; i++) {
+            step = Math.max(step, resolution[i]);
+        }
         return (int) Math.max(0, Math.round(-Math.log10(step)));
     }
 }

@@ -4,7 +4,6 @@ import app.yarrowmark.core.rank.Estimate;
 import app.yarrowmark.core.rank.Overall;
 import app.yarrowmark.core.rank.Place;
 import app.yarrowmark.core.rank.Placing;
-import app.yarrowmark.core.rank.PoolPosition;
 import app.yarrowmark.core.suite.Home;
 import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.server.catalogue.DeviceKind;
@@ -23,16 +22,14 @@ import app.yarrowmark.server.subjects.SubjectKey;
 import app.yarrowmark.server.subjects.SubjectService;
 import app.yarrowmark.server.subjects.SubjectView;
 import app.yarrowmark.server.suites.Suite;
-import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.Collections;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.TreeSet;
-import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -47,7 +44,6 @@ public class StandingsService {
     private static final int MOST_SHOWN = 250;
 
     private static final int AROUND = 12;
-    private static final int MOST_INDEXES = 400;
 
     private final FitKeeper keeper;
 
@@ -61,8 +57,18 @@ public class StandingsService {
      * @param subjects numbers in the pool
      * @param tests how many tests they are ranked by
      * @param testsOf how many each of them has
+     * @param middle row of the one in the middle
      */
-    record Ranked(List<Integer> subjects, int tests, int[] testsOf, Placing placing) {
+    record Ranked(List<Integer> subjects, int tests, int[] testsOf, Placing placing, int middle) {
+
+        Ranked(List<Integer> subjects, int tests, int[] testsOf, Placing placing) {
+            this(
+                    subjects,
+                    tests,
+                    testsOf,
+                    placing,
+                    Placing.middle(placing.estimate().theta()));
+        }
 
         static Ranked of(GroupFit.Part part) {
             int rows = part.subjects().size();
@@ -125,7 +131,7 @@ public class StandingsService {
             return -1;
         }
         int row = ranked.get(0).rowOf(wanted);
-        return row < 0 ? Placing.middle(ranked.get(0).theta()) : row;
+        return row < 0 ? ranked.get(0).middle() : row;
     }
 
     /**
@@ -139,11 +145,15 @@ public class StandingsService {
         TestGroup group = answer.group;
         int reference = answer.reference();
         boolean nobody = answer.ranked.isEmpty();
-        Map<Integer, List<GroupPlaceView>> strips = strips(fits, reference);
         Map<String, Integer> usual = usual(question);
         List<List<PlaceView>> parts = answer.ranked.stream()
                 .map(r -> places(
-                        r, r == answer.ranked.get(0) ? answer.hundred : Placing.middle(r.theta()), fits, strips, usual))
+                        r,
+                        r == answer.ranked.get(0) ? answer.hundred : r.middle(),
+                        fits,
+                        reference,
+                        usual,
+                        fits.numberOf(around == null ? "" : around)))
                 .toList();
         return new StandingsView(
                 group,
@@ -157,9 +167,9 @@ public class StandingsService {
                         .flatMap(f -> f.tests().stream())
                         .map(StandingsService::view)
                         .toList(),
-                nobody ? 0 : parts.get(0).size(),
-                nobody ? List.of() : shown(parts.get(0), around),
-                parts.stream().skip(1).map(p -> shown(p, around)).toList(),
+                nobody ? 0 : answer.ranked.get(0).subjects().size(),
+                nobody ? List.of() : parts.get(0),
+                parts.stream().skip(1).toList(),
                 unplaced(fits, group, question.weights(), answer.ranked),
                 question.fitted().steep() && !nobody ? steepness(fits, group, question.weights()) : List.of());
     }
@@ -175,7 +185,7 @@ public class StandingsService {
         TestGroup group = test == null ? question.group() : test.suite().sheet().groupOf(test.metric());
         Map<String, Integer> numbers = new HashMap<>();
         for (Ranked ranked : ranked(fits, group, question.weights())) {
-            List<Place> order = order(fits, ranked, Placing.middle(ranked.theta()));
+            List<Place> order = order(fits, ranked, ranked.middle());
             for (int i = 0; i < order.size(); i++) {
                 int subject = ranked.subjects().get(order.get(i).subject());
                 numbers.put(fits.pool().get(subject).key().toString(), i + 1);
@@ -253,23 +263,33 @@ public class StandingsService {
         PoolFits fits = keeper.of(
                 new StandingsQuestion.Fitted(SubjectService.SETUPS, Speaker.USUAL, Pool.ofKind(kind), null, false));
         Map<Long, List<GroupPlaceView>> bySetup = new HashMap<>();
-        strips(fits, -1).forEach((s, places) -> bySetup.put(fits.pool().get(s).setup(), places));
+        for (int s = 0; s < fits.pool().size(); s++) {
+            List<GroupPlaceView> strip = strip(fits, s, -1);
+            if (!strip.isEmpty()) {
+                bySetup.put(fits.pool().get(s).setup(), strip);
+            }
+        }
         return bySetup;
     }
 
+    /** The places of a ranking that are shown: the first ones, and those around one subject of the pool. */
     private List<PlaceView> places(
-            Ranked ranked,
-            int reference,
-            PoolFits fits,
-            Map<Integer, List<GroupPlaceView>> strips,
-            Map<String, Integer> usual) {
+            Ranked ranked, int hundred, PoolFits fits, int reference, Map<String, Integer> usual, int around) {
         boolean one = ranked.tests() == 1;
-        List<Place> order = order(fits, ranked, reference);
+        List<Place> order = order(fits, ranked, hundred);
+        int row = around < 0 ? -1 : ranked.rowOf(around);
+        int at = row < 0
+                ? -AROUND - 1
+                : IntStream.range(0, order.size())
+                        .filter(i -> order.get(i).subject() == row)
+                        .findFirst()
+                        .orElseThrow();
         return IntStream.range(0, order.size())
+                .filter(i -> i < MOST_SHOWN || Math.abs(i - at) <= AROUND)
                 .mapToObj(i -> {
                     Place p = order.get(i);
                     int subject = ranked.subjects().get(p.subject());
-                    boolean exact = one || p.subject() == reference;
+                    boolean exact = one || p.subject() == hundred;
                     return new PlaceView(
                             view(fits, subject),
                             i + 1,
@@ -282,19 +302,15 @@ public class StandingsService {
                             p.level(),
                             ranked.testsOf()[p.subject()],
                             ranked.tests(),
-                            strips.getOrDefault(subject, List.of()));
+                            strip(fits, subject, reference));
                 })
                 .toList();
     }
 
-    private static List<PlaceView> shown(List<PlaceView> places, @Nullable String around) {
-        int at = IntStream.range(0, places.size())
-                .filter(i -> places.get(i).subject().key().equals(around))
-                .findFirst()
-                .orElse(-AROUND - 1);
-        return IntStream.range(0, places.size())
-                .filter(i -> i < MOST_SHOWN || Math.abs(i - at) <= AROUND)
-                .mapToObj(places::get)
+    /** Where a subject stands in each group, by the group's own fit. */
+    private static List<GroupPlaceView> strip(PoolFits fits, int subject, int reference) {
+        return GroupOrder.of(fits).stream()
+                .flatMap(g -> g.placeOf(subject, reference).stream())
                 .toList();
     }
 
@@ -315,73 +331,36 @@ public class StandingsService {
     }
 
     private static List<GroupView> groups(PoolFits fits, StandingsQuestion.Weights weights, int reference) {
-        return fits.byGroup().values().stream()
-                .filter(f -> !f.parts().isEmpty())
-                .map(f -> new GroupView(
-                        f.group(),
-                        f.tests().size(),
-                        f.parts().stream().mapToInt(p -> p.subjects().size()).sum(),
-                        weights.of(f.group()),
-                        fits.whyNot(f, weights) == null,
-                        fits.whyNot(f, weights),
-                        indexes(f.parts().get(0), reference)))
+        return GroupOrder.of(fits).stream()
+                .map(g -> {
+                    GroupFit fit = fits.byGroup().get(g.group());
+                    String whyNot = fits.whyNot(fit, weights);
+                    return new GroupView(
+                            g.group(),
+                            fit.tests().size(),
+                            fit.parts().stream()
+                                    .mapToInt(p -> p.subjects().size())
+                                    .sum(),
+                            weights.of(g.group()),
+                            whyNot == null,
+                            whyNot,
+                            g.indexes(reference));
+                })
                 .toList();
-    }
-
-    private static List<Double> indexes(GroupFit.Part part, int reference) {
-        double[] theta = part.fit().theta();
-        int hundred = hundred(part, reference);
-        double[] rising = Arrays.stream(theta)
-                .map(t -> 100 * Math.exp(t - theta[hundred]))
-                .sorted()
-                .toArray();
-        int shown = Math.min(rising.length, MOST_INDEXES);
-        return IntStream.range(0, shown)
-                .mapToObj(i -> rising[shown == 1 ? 0 : (int) Math.round(i * (rising.length - 1.0) / (shown - 1))])
-                .toList();
-    }
-
-    private static int hundred(GroupFit.Part part, int reference) {
-        return part.rowOf(reference) < 0 ? Placing.middle(part.fit().theta()) : part.rowOf(reference);
-    }
-
-    /** Where each subject stands in each group, by its own fit. */
-    private static Map<Integer, List<GroupPlaceView>> strips(PoolFits fits, int reference) {
-        Map<Integer, List<GroupPlaceView>> strips = new HashMap<>();
-        for (GroupFit fit : fits.byGroup().values()) {
-            if (fit.parts().isEmpty()) {
-                continue;
-            }
-            GroupFit.Part main = fit.parts().get(0);
-            double[] theta = main.fit().theta();
-            int hundred = hundred(main, reference);
-            PoolPosition[] positions = PoolPosition.all(theta);
-            for (int s = 0; s < theta.length; s++) {
-                strips.computeIfAbsent(main.subjects().get(s), k -> new ArrayList<>())
-                        .add(new GroupPlaceView(
-                                fit.group(),
-                                100 * Math.exp(theta[s] - theta[hundred]),
-                                positions[s].place(),
-                                positions[s].of(),
-                                positions[s].percentile(),
-                                positions[s].band().orElse(null)));
-            }
-        }
-        return strips;
     }
 
     private static List<UnplacedView> unplaced(
             PoolFits fits, @Nullable TestGroup group, StandingsQuestion.Weights weights, List<Ranked> ranked) {
         List<GroupFit> needed =
                 group == null ? fits.common(weights) : List.of(fits.byGroup().get(group));
-        TreeSet<Integer> anywhere = fits.byGroup().values().stream()
+        BitSet anywhere = new BitSet();
+        fits.byGroup().values().stream()
                 .flatMap(f -> f.parts().stream())
-                .flatMap(p -> p.subjects().stream())
-                .collect(Collectors.toCollection(TreeSet::new));
-        ranked.forEach(r -> r.subjects().forEach(anywhere::remove));
+                .forEach(p -> p.subjects().forEach(anywhere::set));
+        ranked.forEach(r -> r.subjects().forEach(anywhere::clear));
         return anywhere.stream()
                 .limit(MOST_SHOWN)
-                .map(s -> unplaced(fits, s, needed))
+                .mapToObj(s -> unplaced(fits, s, needed))
                 .sorted(Comparator.comparing(
                         u -> u.subject().name() + u.subject().detail()))
                 .toList();

@@ -5,11 +5,14 @@ import app.yarrowmark.server.runs.RunService.Attempt;
 import app.yarrowmark.server.scorebook.KnownFaults;
 import app.yarrowmark.server.scorebook.TestColumn;
 import app.yarrowmark.server.sittings.SittingService;
-import java.util.ArrayList;
+import app.yarrowmark.server.sittings.SittingService.LeftOut;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Says why a subject has no score in a test. */
@@ -26,30 +29,39 @@ public class GapReasons {
         this.faults = faults;
     }
 
-    /** Starts with every attempt at any suite on the subjects' setups, and with what was left out there on purpose. */
+    /** Starts with nothing; who asks for a reason has the records read. */
     public Reasons of(List<Subject> subjects) {
-        List<Long> single = subjects.stream()
-                .filter(s -> s.setup() != null)
-                .map(Subject::setup)
-                .toList();
-        Map<String, List<Attempt>> attempts = new HashMap<>();
-        runs.attempts(single)
-                .forEach(a -> attempts.computeIfAbsent(a.setupId() + " " + a.suiteId(), k -> new ArrayList<>())
-                        .add(a));
-        Map<String, String> leftOut = new HashMap<>();
-        sittings.leftOut(single).forEach(l -> leftOut.put(l.setupId() + " " + l.suiteId(), l.reason()));
-        return new Reasons(attempts, leftOut);
+        return new Reasons(
+                subjects.stream().map(Subject::setup).filter(Objects::nonNull).toList());
     }
 
-    /** What is known of the attempts, and of what was never tried. */
+    /** What is known of the attempts, and of what was never tried; of several setups, read when the first gap needs it. */
     public final class Reasons {
 
-        private final Map<String, List<Attempt>> attempts;
-        private final Map<String, String> leftOut;
+        private final List<Long> setups;
+        private @Nullable Map<String, List<Attempt>> attempts;
+        private @Nullable Map<String, String> leftOut;
 
-        private Reasons(Map<String, List<Attempt>> attempts, Map<String, String> leftOut) {
-            this.attempts = attempts;
-            this.leftOut = leftOut;
+        private Reasons(List<Long> setups) {
+            this.setups = setups;
+        }
+
+        private List<Attempt> attemptsAt(String place) {
+            if (attempts == null) {
+                attempts = runs.attempts(setups).stream()
+                        .collect(Collectors.groupingBy(a -> a.setupId() + " " + a.suiteId()));
+            }
+            return attempts.getOrDefault(place, List.of());
+        }
+
+        private String leftOutAt(String place) {
+            if (leftOut == null) {
+                leftOut = new HashMap<>();
+                for (LeftOut l : sittings.leftOut(setups)) {
+                    leftOut.put(l.setupId() + " " + l.suiteId(), l.reason());
+                }
+            }
+            return leftOut.getOrDefault(place, "not run");
         }
 
         /** Returns the reason in words. */
@@ -61,14 +73,14 @@ public class GapReasons {
                 return "none of its setups has it";
             }
             String place = subject.setup() + " " + test.suite().id();
-            List<Attempt> here = attempts.getOrDefault(place, List.of());
+            List<Attempt> here = attemptsAt(place);
             // The last attempt says most; one that was done and has a gap, more than one that failed.
             return here.stream()
                     .sorted(Comparator.comparing(Attempt::startedAt).reversed())
                     .map(a -> reason(a, subject.setup(), test))
                     .filter(r -> !r.isEmpty())
                     .findFirst()
-                    .orElse(here.isEmpty() ? leftOut.getOrDefault(place, "not run") : "not read");
+                    .orElse(here.isEmpty() ? leftOutAt(place) : "not read");
         }
 
         private String reason(Attempt attempt, long setup, TestColumn test) {
