@@ -9,9 +9,12 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
 
 /** What facts mean, when two values of one are the same, and where it stands on a slip. */
 public final class FactDictionary {
+
+    private static final Pattern SPACES = Pattern.compile("\\s+");
 
     private final Map<String, FactKey> keys = new LinkedHashMap<>();
     private final Map<String, Integer> order = new LinkedHashMap<>();
@@ -126,6 +129,6 @@ public final class FactDictionary {
     }
 
     private static String plain(String value, String unit) {
-        return value.strip().replaceAll("\\s+", " ").toLowerCase(Locale.ROOT) + "\t" + unit;
+        return SPACES.matcher(value.strip()).replaceAll(" ").toLowerCase(Locale.ROOT) + "\t" + unit;
     }
 }
