@@ -21,10 +21,6 @@ interface SetupRepository extends JpaRepository<SetupEntity, Long> {
             "select s.id from SetupEntity s join s.facts f where key(f) = :key and value(f).value = :value order by s.id")
     List<Long> withFact(String key, String value);
 
-    /** Several setups with their facts, in one question. */
-    @Query("select distinct s from SetupEntity s left join fetch s.facts where s.id in :ids")
-    List<SetupEntity> withFacts(Collection<Long> ids);
-
     /** Setup and value of every setup where a fact is known. */
     @Query("select s.id, value(f).value from SetupEntity s join s.facts f where key(f) = :key"
             + " and value(f).value is not null")

@@ -19,6 +19,7 @@ import app.yarrowmark.server.shell.Refusal;
 import app.yarrowmark.server.shell.RuleViolations;
 import app.yarrowmark.server.shell.RuleViolations.Violation;
 import com.fasterxml.jackson.core.type.TypeReference;
+import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -34,6 +35,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import org.hibernate.Session;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -46,6 +48,7 @@ public class SetupService {
     private static final int MOST_COMPARED = 12;
     private static final int LONGEST_NOTE = 1_000;
 
+    private final EntityManager entities;
     private final SetupRepository setups;
     private final CatalogueService catalogue;
     private final FactService facts;
@@ -56,6 +59,7 @@ public class SetupService {
     private final CatalogueRevision.Remembered<Map<Long, SetupLabel>> labels;
 
     SetupService(
+            EntityManager entities,
             SetupRepository setups,
             CatalogueService catalogue,
             FactService facts,
@@ -63,6 +67,7 @@ public class SetupService {
             LiveEvents events,
             Clock clock,
             CatalogueRevision revision) {
+        this.entities = entities;
         this.setups = setups;
         this.catalogue = catalogue;
         this.facts = facts;
@@ -312,7 +317,16 @@ public class SetupService {
 
     /** Returns the facts of several setups, by setup. */
     public Map<Long, Facts> facts(Collection<Long> ids) {
-        return setups.withFacts(ids).stream().collect(Collectors.toMap(s -> s.id, SetupEntity::facts));
+        return entities(ids).stream().collect(Collectors.toMap(s -> s.id, SetupEntity::facts));
+    }
+
+    /** Those there are; what the transaction has read already is not read again, and the facts of all come in one question. */
+    private List<SetupEntity> entities(Collection<Long> ids) {
+        return entities.unwrap(Session.class)
+                .byMultipleIds(SetupEntity.class)
+                .enableSessionCheck(true)
+                .enableOrderedReturn(false)
+                .multiLoad(List.copyOf(ids));
     }
 
     /** Returns what each of several setups has otherwise than the one it was changed from; nothing for a first one. */
@@ -327,8 +341,7 @@ public class SetupService {
                 .map(id -> labels.get(id).parentId())
                 .filter(Objects::nonNull)
                 .forEach(withParents::add);
-        Map<Long, SetupEntity> all =
-                setups.withFacts(withParents).stream().collect(Collectors.toMap(s -> s.id, s -> s));
+        Map<Long, SetupEntity> all = entities(withParents).stream().collect(Collectors.toMap(s -> s.id, s -> s));
         FactDictionary words = facts.dictionary();
         return own.stream()
                 .map(all::get)
