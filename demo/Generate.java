@@ -46,7 +46,7 @@ class Generate {
                 m("tide.one", 12.6, Part.ONE), m("tide.all", 43, Part.ALL), m("text.one", 310, Part.ONE),
                 m("text.all", 1120, Part.ALL), m("stones.one", 9.4, Part.ONE), m("stones.all", 34.6, Part.ALL),
                 m("seals.one", 190, Part.ONE), m("seals.all", 702, Part.ALL));
-        suite("leaf", "1", "runner", 4, .008, m("read.one", 11800, Part.MEMORY), m("read.all", 20400, Part.MEMORY),
+        suite("leaf", "2", "runner", 4, .008, m("read.one", 11800, Part.MEMORY), m("read.all", 20400, Part.MEMORY),
                 m("fill.one", 9300, Part.MEMORY), m("fill.all", 15200, Part.MEMORY), m("copy.one", 6900, Part.MEMORY),
                 m("copy.all", 10100, Part.MEMORY), m("gather.one", 118, Part.MEMORY), m("gather.all", 301, Part.MEMORY),
                 less("chase", 96, Part.ONE));

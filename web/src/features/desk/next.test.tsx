@@ -36,7 +36,7 @@ const plan: Schemas['NextRunsView'] = {
     run(3, 'Kernmill 3', { first: false, learned: true }),
     run(3, 'Kernmill 3', { first: false }),
   ],
-  left: [{ suite: 'Leaf 1', reason: 'takes longer than there is' }],
+  left: [{ suite: 'Leaf 2', reason: 'takes longer than there is' }],
 }
 
 afterEach(() => {

@@ -14,7 +14,7 @@ public final class OwnSuites {
 
     private static final List<String> NAMES = List.of(
             "stem-2",
-            "leaf-1",
+            "leaf-2",
             "root-2",
             "stemweb-1",
             "rootweb-1",
