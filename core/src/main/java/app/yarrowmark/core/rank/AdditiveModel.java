@@ -28,10 +28,6 @@ public final class AdditiveModel {
     private static final double LEAST_WEIGHT = 0.02;
     private static final int MOST_STEPS = 400;
     private static final double SETTLED = 1e-11;
-    /** A step to the other side, so long against the one before, will not come to rest soon. */
-    private static final double SWINGS = 0.6;
-    /** Precision of a root against the step before it; Newton's next one, which is taken, is far closer. */
-    private static final double NEARER = 0.1;
     /** Relative precision of a root that is one of many on the way. */
     private static final double PRECISE = 1e-13;
     /** Keeps a cell without any noise from weighing infinitely. */
@@ -101,8 +97,8 @@ public final class AdditiveModel {
     }
 
     /**
-     * τ² and the trust of the cells by turns. A whole step comes closer by a factor of three or four each time; should it
-     * swing from side to side, half steps follow.
+     * τ² and the trust of the cells by turns, by half steps. Whole ones would bring τ² to rest in half the time, but not the
+     * trust of cells that contradict each other.
      */
     private AdditiveFit robust(int mostWhole) {
         double target = residualDof * expectedHuberSquare();
@@ -110,18 +106,12 @@ public final class AdditiveModel {
         double[] share = new double[matrix.cells()];
         double[] residual = new double[matrix.cells()];
         double tau = PRIOR_TAU * PRIOR_TAU;
-        double last = 0;
-        double part = 1;
         for (int step = 0; step < MOST_STEPS; step++) {
             residuals(solve(tau, trust, share), residual);
             huberWeights(residual, tau, trust);
-            double gap = blend(huberVariance(residual, target, tau, NEARER * Math.abs(last))) - tau;
-            if (gap * last < 0 && Math.abs(gap) > SWINGS * Math.abs(last)) {
-                part = 0.5;
-            }
-            tau += part * gap;
-            last = gap;
-            if (Math.abs(gap) < SETTLED) {
+            double change = (blend(huberVariance(residual, target, tau)) - tau) / 2;
+            tau += change;
+            if (Math.abs(change) < SETTLED) {
                 break;
             }
         }
@@ -306,7 +296,7 @@ public final class AdditiveModel {
      * Where Σ min(r²/(t+V), k²) falls to the target; 0 if it is already below at 0. Newton's steps from the last τ², kept between
      * the best bounds so far: every step goes once through all cells, of which a large pool has hundreds of thousands.
      */
-    private double huberVariance(double[] residual, double target, double guess, double near) {
+    private double huberVariance(double[] residual, double target, double guess) {
         double most = HUBER_K * HUBER_K;
         if (target <= 0 || huberSum(residual, most, 0)[0] <= target) {
             return 0;
@@ -325,7 +315,7 @@ public final class AdditiveModel {
             if (!(next > low && next < high)) {
                 next = high == Double.POSITIVE_INFINITY ? 4 * t : (low + high) / 2;
             }
-            if (Math.abs(next - t) <= Math.max(near, PRECISE * t)) {
+            if (Math.abs(next - t) <= PRECISE * t) {
                 return next;
             }
             t = next;

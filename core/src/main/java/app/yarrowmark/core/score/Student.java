@@ -9,7 +9,7 @@ import org.apache.commons.math3.distribution.TDistribution;
 
 /**
  * Quantiles of Student's distribution at any degrees of freedom ν. The library finds each by a search, which a comparison of
- * eight setups would ask for thousands of times; so from one degree on a table over 1/ν stands for it, within 1e-8 of them.
+ * eight setups would ask for thousands of times; so from one degree on a table over 1/ν stands for it, within a 1e-7 part of them.
  */
 public final class Student {
 

@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.mockito.ArgumentMatchers.any;
 import static org.mockito.ArgumentMatchers.anyLong;
 import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.verify;
+import static org.mockito.Mockito.verifyNoInteractions;
 import static org.mockito.Mockito.when;
 
 import app.yarrowmark.core.exchange.SheetReader;
@@ -89,6 +91,17 @@ class GapReasonsTest {
         attempts(attempt(RunState.DONE, null, 1));
         when(faults.of(KERNMILL, 1, time(1))).thenReturn(Map.of("weave", "known fault: counts twice"));
         assertThat(why()).isEqualTo("known fault: counts twice");
+    }
+
+    @Test
+    void recordsAreReadOnceAndOnlyForAGap() {
+        GapReasons.Reasons reasons = reasons();
+        verifyNoInteractions(runs, sittings);
+        attempts();
+        reasons.why(SETUP, WEAVE);
+        reasons.why(SETUP, WEAVE);
+        verify(runs).attempts(any());
+        verify(sittings).leftOut(any());
     }
 
     @Test

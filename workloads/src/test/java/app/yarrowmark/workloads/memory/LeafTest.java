@@ -38,6 +38,16 @@ class LeafTest {
         assertThat(latency.y()).doesNotContain(0);
     }
 
+    /** Whatever the length leaves over behind whole lines and portions is read too; the job itself compares the sum. */
+    @Test
+    void everyNumberIsReadWhateverTheLength() {
+        for (long longs : new long[] {1021, 1024, 1033, (1 << 16) - 1, (1 << 16) + 100, (1 << 17) + 1021}) {
+            Kernel read = Streams.kernels(Long.BYTES * longs).get(0);
+            assertThat(read.prepare(1).run()).as("%d numbers", longs).isZero();
+            assertThat(read.prepare(3).run()).as("a third of %d", longs).isZero();
+        }
+    }
+
     @Test
     void theRingMeetsEveryLineOnce() {
         long[] ring = Chase.ring(64 * 1024);
