@@ -1,4 +1,4 @@
-import { useDeferredValue, useEffect } from 'react'
+import { useDeferredValue, useLayoutEffect } from 'react'
 import type { Schemas } from '../../api/client'
 import { useCheck } from '../../api/queries'
 import { grouped, significant, unitWords } from '../../figures/format'
@@ -31,7 +31,8 @@ export interface ColumnChecksProps {
 export function ColumnChecks({ suite, setup, column, name, onMarks, onMend, onNote }: ColumnChecksProps) {
   const texts = useDeferredValue(column.texts)
   const { data } = useCheck(suite.id, setup, texts)
-  useEffect(() => {
+  // Before the page is painted: the cell is marked, and its key works, as soon as the words are there.
+  useLayoutEffect(() => {
     if (data) onMarks(marksOf(data, column))
     // The caller's function is new at every drawing; only another answer matters.
     // eslint-disable-next-line react-hooks/exhaustive-deps
