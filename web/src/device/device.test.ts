@@ -158,9 +158,9 @@ describe('time left', () => {
     { key: 'umbel', runsLeft: 2, minutes: 0.5, restSeconds: 2 },
     { key: 'petal', runsLeft: 3, minutes: 1, restSeconds: 0 },
   ]
-  it('goes by the sheet at first and by what was measured after', () => {
-    expect(secondsLeft(queue, undefined, 0, new Map())).toBe(2 * 32 + 180)
-    expect(secondsLeft(queue, 'umbel', 0.5, new Map([['umbel', 10]]))).toBe(2 * 12 - 5 + 180)
+  it('goes by what is expected at first and by what was measured after, with no rest after the last run', () => {
+    expect(secondsLeft(queue, undefined, 0, new Map())).toBe(2 * 30 + 2 + 180)
+    expect(secondsLeft(queue, 'umbel', 0.5, new Map([['umbel', 10]]))).toBe(2 * 10 + 2 - 5 + 180)
   })
 })
 

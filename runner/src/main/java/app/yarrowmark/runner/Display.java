@@ -23,8 +23,22 @@ final class Display {
      *
      * @param suite by its key
      * @param repeats planned
+     * @param minutes one run is expected to take
      */
-    record Queued(String suite, int repeats) {}
+    record Queued(String suite, int repeats, double minutes) {
+
+        private static final Queued NONE = new Queued("", 1, 0);
+
+        /** Returns what is to be run of a suite where nobody planned it, by its sheet. */
+        static Queued bySheet(String suite) {
+            SuiteSheet.Schedule schedule = OwnSuites.sheet(suite).schedule();
+            return new Queued(suite, schedule.repeats(), schedule.minutes());
+        }
+
+        Queued times(int other) {
+            return new Queued(suite, other, minutes);
+        }
+    }
 
     private final Output output;
     private final @Nullable Link link;
@@ -62,7 +76,7 @@ final class Display {
             report.put("partName", metric.name());
             report.put("done", Math.min(1, done));
             report.put("repeat", repeat);
-            report.put("repeats", repeats(sheet));
+            report.put("repeats", queued(sheet).repeats());
             report.put("secondsLeft", left);
             report.put("reading", last);
             report.put("unit", metric.unit());
@@ -80,27 +94,26 @@ final class Display {
         return lines;
     }
 
-    private int repeats(SuiteSheet sheet) {
+    private Queued queued(SuiteSheet sheet) {
         return queue.stream()
                 .filter(q -> q.suite().equals(sheet.id().key()))
-                .mapToInt(Queued::repeats)
                 .findFirst()
-                .orElse(1);
+                .orElse(Queued.NONE);
     }
 
     /** What is left of this run, of its repeats, and of the suites behind it, with the rests. */
     long secondsLeft(SuiteSheet sheet, int repeat, double done, Duration past) {
         double gone = past.toMillis() / 1000.0;
-        double own = length(sheet);
+        double own = length(queued(sheet));
         if (!lengths.containsKey(sheet.id().key()) && done > 0.1) {
             own = gone / done;
         }
-        double left = Math.max(0, own * (1 - done)) + (repeats(sheet) - repeat) * (own + rest(sheet));
+        double left = Math.max(0, own * (1 - done)) + (queued(sheet).repeats() - repeat) * (own + rest(sheet));
         boolean behind = false;
         for (Queued queued : queue) {
             SuiteSheet next = OwnSuites.sheet(queued.suite());
             if (behind) {
-                left += queued.repeats() * (length(next) + rest(next));
+                left += queued.repeats() * length(queued) + (queued.repeats() - 1) * rest(next);
             }
             behind |= queued.suite().equals(sheet.id().key());
         }
@@ -111,9 +124,9 @@ final class Display {
         return tiny ? 0 : sheet.schedule().restSeconds();
     }
 
-    private double length(SuiteSheet sheet) {
-        Duration measured = lengths.get(sheet.id().key());
-        double bySheet = tiny ? TINY_SECONDS : sheet.schedule().minutes() * 60;
-        return measured == null ? bySheet : measured.toMillis() / 1000.0;
+    private double length(Queued queued) {
+        Duration measured = lengths.get(queued.suite());
+        double expected = tiny ? TINY_SECONDS : queued.minutes() * 60;
+        return measured == null ? expected : measured.toMillis() / 1000.0;
     }
 }

@@ -86,11 +86,14 @@ final class Link {
         return sitting.get("model").asText() + ", " + sitting.get("setup").asText();
     }
 
-    /** Returns keys of the native suites planned, in order. */
-    List<String> plannedSuites() {
+    /** Returns the native suites planned, in order, each with its runs and what one is expected to take on this device. */
+    List<Display.Queued> planned() {
         return StreamSupport.stream(sitting.get("suites").spliterator(), false)
                 .filter(s -> s.get("home").asText().equals("NATIVE"))
-                .map(s -> s.get("key").asText())
+                .map(s -> new Display.Queued(
+                        s.get("key").asText(),
+                        s.get("repeats").asInt(),
+                        s.get("minutes").asDouble()))
                 .toList();
     }
 

@@ -147,17 +147,23 @@ final class RunCommand implements Callable<Integer> {
 
     private List<Display.Queued> planned(@Nullable Link link) {
         List<String> all = Workload.all().stream().map(Workload::key).toList();
-        List<String> wanted = suites != null ? suites : link == null ? all : link.plannedSuites();
+        List<Display.Queued> onDesk = link == null ? List.of() : link.planned();
+        List<String> wanted = suites != null
+                ? suites
+                : link == null
+                        ? all
+                        : onDesk.stream().map(Display.Queued::suite).toList();
         if (wanted.isEmpty()) {
             throw new IllegalArgumentException("no native suite is planned for this device; add one on the Desk");
         }
         return wanted.stream()
-                .map(key -> new Display.Queued(Workload.of(key).key(), times(OwnSuites.sheet(key))))
+                .map(key -> Workload.of(key).key())
+                .map(key -> onDesk.stream()
+                        .filter(q -> q.suite().equals(key))
+                        .findFirst()
+                        .orElseGet(() -> Display.Queued.bySheet(key)))
+                .map(q -> repeats == null ? q : q.times(repeats))
                 .toList();
-    }
-
-    private int times(SuiteSheet sheet) {
-        return repeats == null ? sheet.schedule().repeats() : repeats;
     }
 
     private Workload.Place place(SystemInfo info, Path work) {

@@ -24,7 +24,7 @@ final class Desk implements AutoCloseable {
     record Answer(int status, String body) {}
 
     static final String SITTING = "{\"id\":7,\"model\":\"Ostrel Fen 13\",\"setup\":\"as shipped\",\"suites\":["
-            + "{\"key\":\"stem\",\"home\":\"NATIVE\"},{\"key\":\"umbel\",\"home\":\"BROWSER\"},{\"key\":\"root\",\"home\":\"NATIVE\"}]}";
+            + "{\"key\":\"stem\",\"home\":\"NATIVE\",\"repeats\":2,\"minutes\":1.75},{\"key\":\"umbel\",\"home\":\"BROWSER\"},{\"key\":\"root\",\"home\":\"NATIVE\",\"repeats\":3,\"minutes\":0.5}]}";
 
     private final HttpServer server;
     private final Map<String, Function<Asked, Answer>> answers = new HashMap<>();

@@ -18,16 +18,16 @@ class DisplayTest {
     private final Output output = new Output(new PrintStream(said, true, StandardCharsets.UTF_8), true);
     private final SuiteSheet stem = OwnSuites.sheet("stem");
     private final SuiteSheet leaf = OwnSuites.sheet("leaf");
-    private final Display display =
-            new Display(output, null, List.of(new Display.Queued("stem", 3), new Display.Queued("leaf", 2)), false);
+    private final Display display = new Display(
+            output, null, List.of(new Display.Queued("stem", 3, 1.5), new Display.Queued("leaf", 2, .75)), false);
 
     @Test
-    void timeLeftGoesByTheSheetThenByTheRunThenByWhatWasMeasured() {
+    void timeLeftGoesByWhatIsExpectedThenByTheRunThenByWhatWasMeasured() {
         long rest = stem.schedule().restSeconds();
-        double behind = 2 * (leaf.schedule().minutes() * 60 + leaf.schedule().restSeconds());
-        double bySheet = stem.schedule().minutes() * 60;
+        // One rest: there is none after the last run of a suite.
+        double behind = 2 * 45 + leaf.schedule().restSeconds();
         assertThat(display.secondsLeft(stem, 1, .05, Duration.ofSeconds(5)))
-                .isEqualTo(Math.round(bySheet * .95 + 2 * (bySheet + rest) + behind));
+                .isEqualTo(Math.round(90 * .95 + 2 * (90 + rest) + behind));
         // Half of it took 100 s.
         assertThat(display.secondsLeft(stem, 1, .5, Duration.ofSeconds(100)))
                 .isEqualTo(Math.round(100 + 2 * (200 + rest) + behind));

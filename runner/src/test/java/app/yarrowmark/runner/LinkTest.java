@@ -42,7 +42,8 @@ class LinkTest {
         assertThat(link.device()).isEqualTo("Ostrel Fen 13, as shipped");
         assertThat(link.sitting()).isEqualTo(7);
         // What runs in a browser is not for the runner.
-        assertThat(link.plannedSuites()).containsExactly("stem", "root");
+        assertThat(link.planned())
+                .containsExactly(new Display.Queued("stem", 2, 1.75), new Display.Queued("root", 3, .5));
         Link.resume(link.pairing());
         assertThat(desk.asked("GET").get(0).token()).isEqualTo("Bearer secret");
     }
@@ -112,7 +113,7 @@ class LinkTest {
         Link link = join();
         desk.on("POST /api/v1/device/waiting", 200, "{\"start\":true}");
         desk.on("GET /api/v1/device/sitting", 200, Desk.SITTING.replace("\"key\":\"stem\"", "\"key\":\"leaf\""));
-        assertThat(link.waited().plannedSuites()).containsExactly("leaf", "root");
+        assertThat(link.waited().planned()).extracting(Display.Queued::suite).containsExactly("leaf", "root");
     }
 
     private Link join() throws IOException, InterruptedException {

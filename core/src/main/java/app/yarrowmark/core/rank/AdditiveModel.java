@@ -28,8 +28,6 @@ public final class AdditiveModel {
     private static final double LEAST_WEIGHT = 0.02;
     private static final int MOST_STEPS = 400;
     private static final double SETTLED = 1e-11;
-    /** Relative precision of a root that is one of many on the way. */
-    private static final double PRECISE = 1e-13;
     /** Keeps a cell without any noise from weighing infinitely. */
     static final double LEAST_VARIANCE = 1e-12;
     /** Up to so many subjects the covariance is kept as a whole; above, what it is made of is smaller and quicker to draw from. */
@@ -101,7 +99,7 @@ public final class AdditiveModel {
      * trust of cells that contradict each other.
      */
     private AdditiveFit robust(int mostWhole) {
-        double target = residualDof * expectedHuberSquare();
+        HuberVariance measured = new HuberVariance(residualDof * expectedHuberSquare());
         double[] trust = fullTrust();
         double[] share = new double[matrix.cells()];
         double[] residual = new double[matrix.cells()];
@@ -109,9 +107,9 @@ public final class AdditiveModel {
         for (int step = 0; step < MOST_STEPS; step++) {
             residuals(solve(tau, trust, share), residual);
             huberWeights(residual, tau, trust);
-            double change = (blend(huberVariance(residual, target, tau)) - tau) / 2;
+            double change = (blend(measured.follow(residual)) - tau) / 2;
             tau += change;
-            if (Math.abs(change) < SETTLED) {
+            if (Math.abs(change) < SETTLED && measured.precise) {
                 break;
             }
         }
@@ -293,51 +291,82 @@ public final class AdditiveModel {
     }
 
     /**
-     * Where Σ min(r²/(t+V), k²) falls to the target; 0 if it is already below at 0. Newton's steps from the last τ², kept between
-     * the best bounds so far: every step goes once through all cells, of which a large pool has hundreds of thousands.
+     * Where Σ min(r²/(t+V), k²) falls to the target; 0 if it is already below at 0. The residuals hardly change from one step to
+     * the next, so Newton's first step from the last answer is mostly all there is to do: each goes once through all cells, of
+     * which a large pool has hundreds of thousands.
      */
-    private double huberVariance(double[] residual, double target, double guess) {
-        double most = HUBER_K * HUBER_K;
-        if (target <= 0 || huberSum(residual, most, 0)[0] <= target) {
-            return 0;
-        }
-        double low = 0;
-        double high = Double.POSITIVE_INFINITY;
-        double t = guess;
-        for (int step = 0; step < MOST_STEPS; step++) {
-            double[] sum = huberSum(residual, most, t);
-            if (sum[0] > target) {
-                low = t;
-            } else {
-                high = t;
-            }
-            double next = t + (sum[0] - target) / sum[1];
-            if (!(next > low && next < high)) {
-                next = high == Double.POSITIVE_INFINITY ? 4 * t : (low + high) / 2;
-            }
-            if (Math.abs(next - t) <= PRECISE * t) {
-                return next;
-            }
-            t = next;
-        }
-        return t;
-    }
+    private final class HuberVariance {
 
-    /** The sum, and how fast it falls with t. */
-    private double[] huberSum(double[] residual, double most, double t) {
-        double sum = 0;
-        double fall = 0;
-        for (int i = 0; i < residual.length; i++) {
-            double weight = 1 / (t + variance[i]);
-            double term = residual[i] * residual[i] * weight;
-            if (term < most) {
-                sum += term;
-                fall += term * weight;
-            } else {
-                sum += most;
-            }
+        /** A step as small as this, in parts of τ², leaves an error as small as its square. */
+        private static final double NEAR = 1e-3;
+
+        private static final double PRECISE = 1e-6;
+        private static final double MOST = HUBER_K * HUBER_K;
+
+        private final double target;
+        private double last = PRIOR_TAU * PRIOR_TAU;
+        /** How much the sum at the place asked last falls with t. */
+        private double fall;
+        /** Whether the last answer is as precise as numbers allow, not only near. */
+        private boolean precise;
+
+        HuberVariance(double target) {
+            this.target = target;
         }
-        return new double[] {sum, fall};
+
+        /** Returns the answer for other residuals, near the one before: the more precise, the less it moved. */
+        double follow(double[] residual) {
+            if (target <= 0 || last == 0 && sum(residual, 0) <= target) {
+                precise = true;
+                last = 0;
+                return 0;
+            }
+            double low = 0;
+            double high = Double.POSITIVE_INFINITY;
+            double t = last;
+            for (int step = 0; step < MOST_STEPS; step++) {
+                double over = sum(residual, t) - target;
+                if (over > 0) {
+                    low = t;
+                } else {
+                    high = t;
+                }
+                double next = t + over / fall;
+                if (!(next > low && next < high)) {
+                    if (low == 0 && sum(residual, 0) <= target) {
+                        precise = true;
+                        last = 0;
+                        return 0;
+                    }
+                    next = high == Double.POSITIVE_INFINITY ? 4 * t + LEAST_VARIANCE : (low + high) / 2;
+                }
+                double moved = Math.abs(next - t);
+                t = next;
+                if (moved <= NEAR * t) {
+                    precise = moved <= PRECISE * t;
+                    break;
+                }
+            }
+            last = t;
+            return t;
+        }
+
+        private double sum(double[] residual, double t) {
+            double sum = 0;
+            double falling = 0;
+            for (int i = 0; i < residual.length; i++) {
+                double weight = 1 / (t + variance[i]);
+                double term = residual[i] * residual[i] * weight;
+                if (term < MOST) {
+                    sum += term;
+                    falling += term * weight;
+                } else {
+                    sum += MOST;
+                }
+            }
+            fall = falling;
+            return sum;
+        }
     }
 
     /** Where a falling function of τ² meets the target; 0 if it is already below at 0. */

@@ -6,6 +6,7 @@ import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /** The number that counts up with every change to models, units and the names of setups. */
@@ -33,7 +34,32 @@ public class CatalogueRevision {
         return new Remembered<>(make);
     }
 
+    /** A transaction that only reads sees one state throughout, so it is asked once. */
     private long current() {
+        if (!TransactionSynchronizationManager.isSynchronizationActive()
+                || !TransactionSynchronizationManager.isCurrentTransactionReadOnly()) {
+            return read();
+        }
+        Long known = (Long) TransactionSynchronizationManager.getResource(this);
+        if (known == null) {
+            known = read();
+            TransactionSynchronizationManager.bindResource(this, known);
+            TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
+                @Override
+                public void suspend() {
+                    TransactionSynchronizationManager.unbindResourceIfPossible(CatalogueRevision.this);
+                }
+
+                @Override
+                public void afterCompletion(int status) {
+                    TransactionSynchronizationManager.unbindResourceIfPossible(CatalogueRevision.this);
+                }
+            });
+        }
+        return known;
+    }
+
+    private long read() {
         return jdbc.queryForObject("select revision from catalogue_revision where id = 1", Long.class);
     }
 

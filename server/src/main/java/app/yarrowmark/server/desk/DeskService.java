@@ -9,6 +9,7 @@ import app.yarrowmark.server.desk.DeskViews.SheetRow;
 import app.yarrowmark.server.desk.DeskViews.StripView;
 import app.yarrowmark.server.runs.RunService;
 import app.yarrowmark.server.runs.RunViews.RunView;
+import app.yarrowmark.server.runs.SuiteTimes;
 import app.yarrowmark.server.scorebook.KnownFaults;
 import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.setups.SetupService;
@@ -25,8 +26,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
-import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -40,6 +39,7 @@ class DeskService {
     private final SetupService setups;
     private final SuiteService suites;
     private final RunService runs;
+    private final SuiteTimes times;
     private final KnownFaults faults;
     private final LiveBoard live;
     private final Clock clock;
@@ -49,6 +49,7 @@ class DeskService {
             SetupService setups,
             SuiteService suites,
             RunService runs,
+            SuiteTimes times,
             KnownFaults faults,
             LiveBoard live,
             Clock clock) {
@@ -56,6 +57,7 @@ class DeskService {
         this.setups = setups;
         this.suites = suites;
         this.runs = runs;
+        this.times = times;
         this.faults = faults;
         this.live = live;
         this.clock = clock;
@@ -75,9 +77,9 @@ class DeskService {
         Sitting sitting = sittings.get(sittingId);
         List<RunView> all = runs.ofSittings(List.of(sittingId)).getOrDefault(sittingId, List.of());
         Progress progress = live.progress(sittingId).orElse(null);
-        Map<Long, Double> learned = learnedMinutes(sitting);
+        SuiteTimes.Minutes minutes = times.on(sitting.setupId(), sitting.suiteIds());
         List<SheetRow> rows = sitting.planned().stream()
-                .map(p -> row(p, sitting.setupId(), all, progress, learned))
+                .map(p -> row(p, sitting.setupId(), all, progress, minutes))
                 .toList();
         return new RunSheet(
                 sitting.id(),
@@ -91,17 +93,6 @@ class DeskService {
                 next(rows),
                 live.isWaiting(sittingId),
                 progress);
-    }
-
-    /** How long suites took on this kind of device, where any was run there. */
-    private Map<Long, Double> learnedMinutes(Sitting sitting) {
-        Map<Long, SetupLabel> labels = setups.labels();
-        SetupLabel own = labels.get(sitting.setupId());
-        Set<Long> ofKind = labels.values().stream()
-                .filter(l -> l.kind() == own.kind())
-                .map(SetupLabel::setupId)
-                .collect(Collectors.toSet());
-        return runs.minutesTaken(sitting.suiteIds(), ofKind);
     }
 
     private StripView strip(Sitting sitting, SetupLabel label, List<RunView> all) {
@@ -122,18 +113,17 @@ class DeskService {
             long setupId,
             List<RunView> all,
             @Nullable Progress progress,
-            Map<Long, Double> learned) {
+            SuiteTimes.Minutes minutes) {
         Suite suite = suites.get(planned.suiteId());
         List<RunView> own = own(planned, all);
-        Double past = learned.get(planned.suiteId());
         return new SheetRow(
                 SuiteView.of(suite),
                 state(planned, all, progress),
                 done(own),
-                repeats(planned, suite),
+                planned.repeatsOf(suite),
                 planned.gapReason(),
-                past == null ? suite.sheet().schedule().minutes() : past,
-                past != null,
+                minutes.of(suite),
+                minutes.isLearned(suite.id()),
                 faults.of(suite, setupId, clock.instant()),
                 own);
     }
@@ -148,7 +138,7 @@ class DeskService {
         if (progress != null && progress.suite().equals(suite.sheet().id().key())) {
             return CellState.RUNNING;
         }
-        if (done >= repeats(planned, suite)) {
+        if (done >= planned.repeatsOf(suite)) {
             return CellState.DONE;
         }
         if (done > 0) {
@@ -163,10 +153,6 @@ class DeskService {
 
     private static int done(List<RunView> own) {
         return (int) own.stream().filter(RunView::counts).count();
-    }
-
-    private static int repeats(Sitting.Planned planned, Suite suite) {
-        return planned.repeats() == null ? suite.sheet().schedule().repeats() : planned.repeats();
     }
 
     private static double minutesLeft(SheetRow row) {

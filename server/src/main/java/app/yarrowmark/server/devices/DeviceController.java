@@ -3,6 +3,7 @@ package app.yarrowmark.server.devices;
 import app.yarrowmark.core.exchange.RunFile;
 import app.yarrowmark.server.access.Caller;
 import app.yarrowmark.server.runs.FactReading;
+import app.yarrowmark.server.runs.SuiteTimes;
 import app.yarrowmark.server.scorebook.ScoreRevision;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.setups.SetupView;
@@ -12,6 +13,7 @@ import app.yarrowmark.server.sittings.LiveBoard;
 import app.yarrowmark.server.sittings.Progress;
 import app.yarrowmark.server.sittings.Sitting;
 import app.yarrowmark.server.sittings.SittingService;
+import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
 import app.yarrowmark.server.suites.SuiteView;
 import io.swagger.v3.oas.annotations.Operation;
@@ -41,6 +43,7 @@ class DeviceController {
     private final SittingService sittings;
     private final SetupService setups;
     private final SuiteService suites;
+    private final SuiteTimes times;
     private final ScoreRevision revision;
     private final LiveBoard live;
     private final LiveEvents events;
@@ -51,6 +54,7 @@ class DeviceController {
             SittingService sittings,
             SetupService setups,
             SuiteService suites,
+            SuiteTimes times,
             ScoreRevision revision,
             LiveBoard live,
             LiveEvents events,
@@ -59,6 +63,7 @@ class DeviceController {
         this.sittings = sittings;
         this.setups = setups;
         this.suites = suites;
+        this.times = times;
         this.revision = revision;
         this.live = live;
         this.events = events;
@@ -72,6 +77,11 @@ class DeviceController {
     /** What a device is told when it joins: its token, and what to run. */
     record Pairing(String token, Instant expiresAt, DeviceSitting sitting) {}
 
+    /**
+     * What a device has to run.
+     *
+     * @param suites in order, each with the runs wanted and the minutes expected here
+     */
     record DeviceSitting(long id, String model, String setup, List<SuiteView> suites) {}
 
     record ProgressReport(
@@ -180,10 +190,16 @@ class DeviceController {
 
     private DeviceSitting view(Sitting sitting) {
         SetupView setup = setups.view(sitting.setupId());
+        SuiteTimes.Minutes minutes = times.on(sitting.setupId(), sitting.suiteIds());
         return new DeviceSitting(
                 sitting.id(),
                 setup.maker() + " " + setup.model(),
                 setup.name(),
-                sitting.suiteIds().stream().map(suites::get).map(SuiteView::of).toList());
+                sitting.toRun().stream().map(p -> planned(p, minutes)).toList());
+    }
+
+    private SuiteView planned(Sitting.Planned planned, SuiteTimes.Minutes minutes) {
+        Suite suite = suites.get(planned.suiteId());
+        return SuiteView.of(suite).planned(planned.repeatsOf(suite), minutes.of(suite));
     }
 }

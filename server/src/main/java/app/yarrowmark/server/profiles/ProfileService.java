@@ -33,6 +33,7 @@ import app.yarrowmark.server.profiles.ProfileViews.SpecView;
 import app.yarrowmark.server.profiles.ProfileViews.SuiteProfile;
 import app.yarrowmark.server.runs.RunService;
 import app.yarrowmark.server.runs.RunViews.RunView;
+import app.yarrowmark.server.runs.SuiteTimes;
 import app.yarrowmark.server.scorebook.ScoreBook;
 import app.yarrowmark.server.scorebook.ScoreColumn;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
@@ -51,7 +52,6 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -68,6 +68,7 @@ class ProfileService {
     private final SuiteService suites;
     private final FactService facts;
     private final RunService runs;
+    private final SuiteTimes times;
     private final ScoreBook book;
     private final StandingsService standings;
     private final EvidenceService evidence;
@@ -79,6 +80,7 @@ class ProfileService {
             SuiteService suites,
             FactService facts,
             RunService runs,
+            SuiteTimes times,
             ScoreBook book,
             StandingsService standings,
             EvidenceService evidence,
@@ -88,6 +90,7 @@ class ProfileService {
         this.suites = suites;
         this.facts = facts;
         this.runs = runs;
+        this.times = times;
         this.book = book;
         this.standings = standings;
         this.evidence = evidence;
@@ -275,13 +278,8 @@ class ProfileService {
     SuiteProfile suite(long id) {
         Suite suite = suites.get(id);
         ScoreSnapshot scores = book.current();
-        Map<DeviceKind, Set<Long>> byKind = setups.labels().values().stream()
-                .collect(Collectors.groupingBy(
-                        SetupLabel::kind, Collectors.mapping(SetupLabel::setupId, Collectors.toSet())));
-        List<KindMinutes> minutes = byKind.entrySet().stream()
-                .flatMap(e -> runs.minutesTaken(List.of(id), e.getValue()).values().stream()
-                        .map(m -> new KindMinutes(e.getKey(), m)))
-                .sorted(Comparator.comparing(KindMinutes::kind))
+        List<KindMinutes> minutes = times.byKind(id).entrySet().stream()
+                .map(e -> new KindMinutes(e.getKey(), e.getValue()))
                 .toList();
         return new SuiteProfile(
                 SuiteView.of(suite),

@@ -73,10 +73,10 @@ interface RunRepository extends JpaRepository<RunEntity, UUID> {
     @Query(nativeQuery = true, value = "select cast(id as char), content_hash from run where id in (:ids)")
     List<Object[]> hashes(Collection<String> ids);
 
-    /** Setup, suite, start and end of runs that one of our programs measured, the last first. */
+    /** Setup, suite, start and end of whole runs that one of our programs measured, the last first. */
     @Query(
             "select r.setupId, r.suiteId, r.startedAt, r.endedAt from RunEntity r where r.workSize = 'normal'"
-                    + " and r.state <> 'FAILED' and r.sender in ('runner', 'device page') and r.suiteId in :suites order by r.startedAt desc")
+                    + " and r.state = 'DONE' and r.sender in ('runner', 'device page') and r.suiteId in :suites order by r.startedAt desc")
     List<Object[]> times(Collection<Long> suites, Pageable most);
 
     /** Setup, suite, state, reason, flags, gaps and start of every run of some setups. */

@@ -4,7 +4,6 @@ import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.core.exchange.RunFile;
 import app.yarrowmark.core.score.Reading;
 import app.yarrowmark.core.score.ReadingText;
-import app.yarrowmark.core.score.Scoring;
 import app.yarrowmark.core.series.Series;
 import app.yarrowmark.core.setup.Facts;
 import app.yarrowmark.core.suite.Metric;
@@ -33,7 +32,6 @@ import app.yarrowmark.server.shell.RuleViolations;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
 import com.fasterxml.jackson.core.type.TypeReference;
-import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
@@ -69,8 +67,6 @@ public class RunService {
     private static final int MOST_SIBLINGS = 12;
     /** Points of a series as it is shown: about one a pixel. */
     private static final int MOST_POINTS = 800;
-    /** The last runs tell how long a suite takes; more would tell no more. */
-    private static final int MOST_TIMES = 4000;
 
     private final RunRepository runs;
     private final HistoryService history;
@@ -545,36 +541,6 @@ public class RunService {
                 Flags.of((String) row[4]).stream().map(Flags::words).collect(Collectors.joining(", ")),
                 gaps.stream().collect(Collectors.toMap(RunFile.GapLine::metric, RunFile.GapLine::reason, (a, b) -> a)),
                 (Instant) row[6]);
-    }
-
-    /**
-     * Returns the median minutes that runs of a suite took on devices of a kind, by suite; without those that nobody of
-     * that kind ran with one of our programs.
-     *
-     * @param setupIds setups of that kind
-     */
-    public Map<Long, Double> minutesTaken(Collection<Long> suiteIds, Set<Long> setupIds) {
-        Map<Long, List<Double>> taken = new HashMap<>();
-        if (suiteIds.isEmpty()) {
-            return Map.of();
-        }
-        for (Object[] row : runs.times(suiteIds, PageRequest.of(0, MOST_TIMES))) {
-            double minutes =
-                    Duration.between((Instant) row[2], (Instant) row[3]).toMillis() / 60_000.0;
-            if (setupIds.contains((Long) row[0]) && minutes > 0.02) {
-                taken.computeIfAbsent((Long) row[1], k -> new ArrayList<>()).add(minutes);
-            }
-        }
-        Map<Long, Double> medians = new HashMap<>();
-        taken.forEach((suite, list) -> {
-            if (list.size() >= 2) {
-                medians.put(
-                        suite,
-                        Scoring.median(
-                                list.stream().mapToDouble(Double::doubleValue).toArray()));
-            }
-        });
-        return medians;
     }
 
     private static String words(RunState state) {

@@ -1,5 +1,6 @@
 package app.yarrowmark.server.sittings;
 
+import app.yarrowmark.server.suites.Suite;
 import java.time.Instant;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -30,13 +31,21 @@ public record Sitting(
     public record Planned(
             long suiteId,
             @Nullable Integer repeats,
-            @Nullable String gapReason) {}
+            @Nullable String gapReason) {
+
+        /** Returns how many runs are wanted of the suite that this names. */
+        public int repeatsOf(Suite suite) {
+            return repeats == null ? suite.sheet().schedule().repeats() : repeats;
+        }
+    }
+
+    /** Returns the suites of the run sheet that are to be run, in order. */
+    public List<Planned> toRun() {
+        return planned.stream().filter(p -> p.gapReason() == null).toList();
+    }
 
     /** Returns the numbers of the suites on the run sheet that are to be run, in order. */
     public List<Long> suiteIds() {
-        return planned.stream()
-                .filter(p -> p.gapReason() == null)
-                .map(Planned::suiteId)
-                .toList();
+        return toRun().stream().map(Planned::suiteId).toList();
     }
 }

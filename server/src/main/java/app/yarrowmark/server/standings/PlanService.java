@@ -10,6 +10,7 @@ import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.runs.RunService;
 import app.yarrowmark.server.runs.RunState;
+import app.yarrowmark.server.runs.SuiteTimes;
 import app.yarrowmark.server.scorebook.ScoreColumn;
 import app.yarrowmark.server.scorebook.TestColumn;
 import app.yarrowmark.server.setups.SetupLabel;
@@ -66,12 +67,14 @@ class PlanService {
     private final SetupService setups;
     private final SuiteService suites;
     private final RunService runs;
+    private final SuiteTimes times;
 
-    PlanService(FitKeeper keeper, SetupService setups, SuiteService suites, RunService runs) {
+    PlanService(FitKeeper keeper, SetupService setups, SuiteService suites, RunService runs, SuiteTimes times) {
         this.keeper = keeper;
         this.setups = setups;
         this.suites = suites;
         this.runs = runs;
+        this.times = times;
     }
 
     private static void requireMinutes(double minutes) {
@@ -100,8 +103,8 @@ class PlanService {
             return new NextRunsView(setupId, minutes, 0, pool, List.of(), null, null, List.of(), List.of());
         }
         Near near = near(fits, groups, focus);
-        Map<Long, Double> learned =
-                runs.minutesTaken(suites.all().stream().map(Suite::id).toList(), ofKind(label.kind()));
+        SuiteTimes.Minutes learned =
+                times.on(setupId, suites.all().stream().map(Suite::id).toList());
         List<LeftOut> left = new ArrayList<>();
         List<NextRuns.Candidate> candidates = candidates(label, groups, learned, left);
         NextRuns.Plan plan = NextRuns.of(near.groups, near.focus, near.neighbours, candidates, minutes);
@@ -135,22 +138,15 @@ class PlanService {
         return sheet.name() + " " + sheet.id().version();
     }
 
-    private Set<Long> ofKind(@Nullable DeviceKind kind) {
-        return setups.labels().values().stream()
-                .filter(l -> kind == null || l.kind() == kind)
-                .map(SetupLabel::setupId)
-                .collect(Collectors.toSet());
-    }
-
     private ProposedRun proposed(
-            NextRuns.Pick pick, NextRuns.Candidate candidate, List<GroupFit> groups, Map<Long, Double> learned) {
+            NextRuns.Pick pick, NextRuns.Candidate candidate, List<GroupFit> groups, SuiteTimes.Minutes learned) {
         Suite suite = suites.get(candidate.id());
         return new ProposedRun(
                 suite.id(),
                 name(candidate.id()),
                 suite.sheet().home(),
                 candidate.minutes(),
-                learned.containsKey(suite.id()),
+                learned.isLearned(suite.id()),
                 pick.first(),
                 pick.places(),
                 number(pick.errorBefore()),
@@ -258,7 +254,7 @@ class PlanService {
 
     /** The suites that this device can run and that tell something of an overall group. */
     private List<NextRuns.Candidate> candidates(
-            SetupLabel label, List<GroupFit> groups, Map<Long, Double> learned, List<LeftOut> left) {
+            SetupLabel label, List<GroupFit> groups, SuiteTimes.Minutes learned, List<LeftOut> left) {
         Map<Long, List<NextRuns.Test>> bySuite = new LinkedHashMap<>();
         for (int g = 0; g < groups.size(); g++) {
             GroupFit.Part part = groups.get(g).parts().get(0);
@@ -285,9 +281,8 @@ class PlanService {
         return candidates;
     }
 
-    private static double minutes(Suite suite, Map<Long, Double> learned) {
-        double once = learned.getOrDefault(suite.id(), suite.sheet().schedule().minutes());
-        return Math.max(.05, once + suite.sheet().schedule().restSeconds() / 60.0);
+    private static double minutes(Suite suite, SuiteTimes.Minutes learned) {
+        return Math.max(.05, learned.of(suite) + suite.sheet().schedule().restSeconds() / 60.0);
     }
 
     private NextRuns.Test test(int group, int place, TestColumn test, AdditiveFit fit, long setupId) {
@@ -329,7 +324,7 @@ class PlanService {
             columns.computeIfAbsent(part.tests().get(m).suite().id(), s -> new ArrayList<>())
                     .add(m);
         }
-        Map<Long, Double> learned = runs.minutesTaken(columns.keySet(), ofKind(kind));
+        SuiteTimes.Minutes learned = times.onKind(kind, columns.keySet());
         List<ShortList.Suite> all = columns.entrySet().stream()
                 .map(e -> new ShortList.Suite(
                         (int) (long) e.getKey(), minutes(suites.get(e.getKey()), learned), e.getValue()))
@@ -340,7 +335,7 @@ class PlanService {
                         s.id(),
                         name(s.id()),
                         s.minutes(),
-                        learned.containsKey((long) s.id()),
+                        learned.isLearned(s.id()),
                         s.tests().size(),
                         chosen.chosen().contains(s.id())))
                 .sorted(Comparator.comparingInt((ListedSuite s) -> {

@@ -6,30 +6,38 @@ import static org.mockito.ArgumentMatchers.anyString;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
+import java.util.Set;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicLong;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 class CatalogueRevisionTest {
 
     private final AtomicLong revision = new AtomicLong(4);
+    private final AtomicInteger asked = new AtomicInteger();
     private final AtomicInteger made = new AtomicInteger();
     private CatalogueRevision.Remembered<Integer> remembered;
 
     @BeforeEach
     void database() {
         JdbcTemplate jdbc = mock(JdbcTemplate.class);
-        when(jdbc.queryForObject(anyString(), any(Class.class))).thenAnswer(call -> revision.get());
+        when(jdbc.queryForObject(anyString(), any(Class.class))).thenAnswer(call -> {
+            asked.incrementAndGet();
+            return revision.get();
+        });
         remembered = new CatalogueRevision(jdbc).remember(made::incrementAndGet);
         TransactionSynchronizationManager.setCurrentTransactionReadOnly(true);
     }
 
     @AfterEach
     void end() {
+        Set.copyOf(TransactionSynchronizationManager.getResourceMap().keySet())
+                .forEach(TransactionSynchronizationManager::unbindResourceIfPossible);
         TransactionSynchronizationManager.clear();
     }
 
@@ -54,5 +62,30 @@ class CatalogueRevisionTest {
         assertThat(remembered.get()).isEqualTo(1);
         revision.set(5);
         assertThat(remembered.get()).isEqualTo(3);
+    }
+
+    @Test
+    void aTransactionThatOnlyReadsAsksOnceAndTheNextAsksAnew() {
+        TransactionSynchronizationManager.initSynchronization();
+        assertThat(remembered.get()).isEqualTo(1);
+        revision.set(5);
+        assertThat(remembered.get()).isEqualTo(1);
+        assertThat(asked).hasValue(1);
+        TransactionSynchronizationManager.getSynchronizations()
+                .forEach(s -> s.afterCompletion(TransactionSynchronization.STATUS_COMMITTED));
+        TransactionSynchronizationManager.clearSynchronization();
+        TransactionSynchronizationManager.initSynchronization();
+        assertThat(remembered.get()).isEqualTo(2);
+        assertThat(asked).hasValue(2);
+    }
+
+    @Test
+    void aTransactionThatWritesSeesItsOwnChange() {
+        TransactionSynchronizationManager.setCurrentTransactionReadOnly(false);
+        TransactionSynchronizationManager.initSynchronization();
+        assertThat(remembered.get()).isEqualTo(1);
+        revision.set(5);
+        remembered.get();
+        assertThat(asked).hasValue(2);
     }
 }

@@ -1,20 +1,22 @@
 package app.yarrowmark.server.desk;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.mockito.ArgumentMatchers.any;
+import static org.mockito.ArgumentMatchers.anyLong;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
 import app.yarrowmark.core.exchange.RunFile;
 import app.yarrowmark.core.exchange.SheetReader;
-import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.desk.DeskViews.CellState;
 import app.yarrowmark.server.desk.DeskViews.RunSheet;
 import app.yarrowmark.server.runs.RunService;
 import app.yarrowmark.server.runs.RunState;
 import app.yarrowmark.server.runs.RunViews.RunView;
+import app.yarrowmark.server.runs.SuiteTimes;
 import app.yarrowmark.server.scorebook.KnownFaults;
-import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.setups.TestLabels;
 import app.yarrowmark.server.sittings.LiveBoard;
 import app.yarrowmark.server.sittings.Progress;
 import app.yarrowmark.server.sittings.Sitting;
@@ -28,7 +30,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.UUID;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -45,18 +46,18 @@ class DeskServiceTest {
     private final SittingService sittings = mock();
     private final SuiteService suites = mock();
     private final RunService runs = mock();
+    private final SuiteTimes times = mock();
     private final LiveBoard live = mock();
     private final SetupService setups = mock();
     private final DeskService desk = new DeskService(
-            sittings, setups, suites, runs, mock(KnownFaults.class), live, Clock.fixed(NOW, ZoneOffset.UTC));
+            sittings, setups, suites, runs, times, mock(KnownFaults.class), live, Clock.fixed(NOW, ZoneOffset.UTC));
 
     @BeforeEach
     void oneSitting() {
         planned(null, null);
-        SetupLabel label =
-                new SetupLabel(70, 1, "Ostrel", "Fen 13", DeviceKind.LAPTOP, "A", "as shipped", 1, null, false, "", "");
-        when(setups.labels()).thenReturn(Map.of(70L, label));
+        when(setups.labels()).thenReturn(Map.of(70L, TestLabels.laptop(70)));
         when(suites.get(4)).thenReturn(SUITE);
+        when(times.on(anyLong(), any())).thenReturn(new SuiteTimes.Minutes(Map.of()));
         when(live.progress(7)).thenReturn(Optional.empty());
     }
 
@@ -98,8 +99,8 @@ class DeskServiceTest {
     }
 
     @Test
-    void minutesAreThoseOfPastRunsOnTheKindWhereThereAreSome() {
-        when(runs.minutesTaken(List.of(4L), Set.of(70L))).thenReturn(Map.of(4L, 1.5));
+    void minutesAreThoseOfPastRunsWhereThereAreSome() {
+        when(times.on(70, List.of(4L))).thenReturn(new SuiteTimes.Minutes(Map.of(4L, 1.5)));
         assertThat(sheet().minutesLeft()).isEqualTo(5);
         assertThat(sheet().rows().get(0).learned()).isTrue();
     }

@@ -18,6 +18,7 @@ import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.setups.SetupView.DifferenceView;
 import app.yarrowmark.server.setups.SetupView.Standing;
+import app.yarrowmark.server.setups.TestLabels;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
@@ -171,21 +172,7 @@ class LineFinderTest {
     }
 
     private void setup(long id, @Nullable Long parent, String unit) {
-        labels.put(
-                id,
-                new SetupLabel(
-                        id,
-                        1,
-                        "Brackwater",
-                        "Slate 11",
-                        DeviceKind.TABLET,
-                        unit,
-                        "s" + id,
-                        (int) id,
-                        parent,
-                        false,
-                        "s" + id,
-                        ""));
+        labels.put(id, TestLabels.named(id, 1, DeviceKind.TABLET, unit, parent));
     }
 
     private static DifferenceView meant(String key) {

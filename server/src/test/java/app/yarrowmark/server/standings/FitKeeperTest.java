@@ -13,8 +13,8 @@ import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.scorebook.ScoreBook;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
 import app.yarrowmark.server.scorebook.TestScores;
-import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.setups.TestLabels;
 import app.yarrowmark.server.subjects.Pool;
 import app.yarrowmark.server.subjects.Speaker;
 import app.yarrowmark.server.subjects.Subject;
@@ -99,9 +99,7 @@ class FitKeeperTest {
         pool(4);
         PoolFits smaller = keeper.of(EVERYTHING);
         assertThat(fit(smaller, TestGroup.STORAGE)).isNotSameAs(fit(before, TestGroup.STORAGE));
-        SetupLabel label =
-                new SetupLabel(1, 1, "Ostrel", "Fen 13", DeviceKind.LAPTOP, "A", "as shipped", 1, null, false, "", "");
-        when(setups.labels()).thenReturn(Map.of(1L, label));
+        when(setups.labels()).thenReturn(Map.of(1L, TestLabels.laptop(1)));
         assertThat(fit(keeper.of(EVERYTHING), TestGroup.STORAGE)).isNotSameAs(fit(smaller, TestGroup.STORAGE));
     }
 

@@ -20,6 +20,7 @@ import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.setups.SetupView.DifferenceView;
 import app.yarrowmark.server.setups.SetupView.Standing;
+import app.yarrowmark.server.setups.TestLabels;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
@@ -168,21 +169,7 @@ class FactDifferencesTest {
     }
 
     private void setup(long id, long model, @Nullable Long parent, Fact... known) {
-        labels.put(
-                id,
-                new SetupLabel(
-                        id,
-                        model,
-                        "Ostrel",
-                        "Fen " + model,
-                        DeviceKind.LAPTOP,
-                        "A",
-                        "s" + id,
-                        (int) id,
-                        parent,
-                        false,
-                        "s" + id,
-                        ""));
+        labels.put(id, TestLabels.named(id, model, DeviceKind.LAPTOP, "A", parent));
         facts.put(id, Facts.of(List.of(known)));
     }
 
