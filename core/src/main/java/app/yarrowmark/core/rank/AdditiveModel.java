@@ -28,6 +28,10 @@ public final class AdditiveModel {
     private static final double LEAST_WEIGHT = 0.02;
     private static final int MOST_STEPS = 400;
     private static final double SETTLED = 1e-11;
+    private static final double TRUST_SETTLED = 1e-8;
+    private static final int DECIDING_STEPS = 4;
+    private static final int CREEPING_STEPS = 30;
+    private static final int MOST_ROUNDS = 30;
     /** Keeps a cell without any noise from weighing infinitely. */
     static final double LEAST_VARIANCE = 1e-12;
     /** Up to so many subjects the covariance is kept as a whole; above, what it is made of is smaller and quicker to draw from. */
@@ -95,8 +99,9 @@ public final class AdditiveModel {
     }
 
     /**
-     * τ² and the trust of the cells by turns, by half steps. Whole ones would bring τ² to rest in half the time, but not the
-     * trust of cells that contradict each other.
+     * τ² and the trust of the cells by turns. While it is decided which cells are doubted, τ² goes by half steps and every cell
+     * moves once a step. After that τ² goes the whole way, and each subject comes to rest by itself in every step, since most
+     * of what is left to settle is between the cells of one subject.
      */
     private AdditiveFit robust(int mostWhole) {
         HuberVariance measured = new HuberVariance(residualDof * expectedHuberSquare());
@@ -105,15 +110,59 @@ public final class AdditiveModel {
         double[] residual = new double[matrix.cells()];
         double tau = PRIOR_TAU * PRIOR_TAU;
         for (int step = 0; step < MOST_STEPS; step++) {
-            residuals(solve(tau, trust, share), residual);
-            huberWeights(residual, tau, trust);
-            double change = (blend(measured.follow(residual)) - tau) / 2;
+            boolean decided = step >= DECIDING_STEPS;
+            double moved = weigh(solve(tau, trust, share), tau, decided ? MOST_ROUNDS : 1, residual, trust);
+            double change = (blend(measured.follow(residual)) - tau) / (decided ? 1 : 2);
             tau += change;
-            if (Math.abs(change) < SETTLED && measured.precise) {
+            // Cells of one subject that contradict each other may creep on: any place between them is as good.
+            boolean atRest = moved < TRUST_SETTLED || step >= CREEPING_STEPS;
+            if (atRest && Math.abs(change) < SETTLED && measured.precise) {
                 break;
             }
         }
         return finish(solve(tau, trust, share), tau, trust, mostWhole);
+    }
+
+    /**
+     * Finds what is left of each cell, and its trust after Huber.
+     *
+     * @param rounds in which a subject may come to rest between its cells, with the levels of the tests as solved
+     * @return how far the trust of any cell moved at most
+     */
+    private double weigh(Solution solution, double tau, int rounds, double[] residual, double[] trust) {
+        double most = 0;
+        for (int s = 0; s < matrix.subjects(); s++) {
+            int from = matrix.from(s);
+            int to = matrix.from(s + 1);
+            double theta = solution.theta[s];
+            double moved = 0;
+            for (int round = 1; ; round++) {
+                double change = 0;
+                double weights = 0;
+                double sum = 0;
+                for (int i = from; i < to; i++) {
+                    double level = matrix.logOf(i) - solution.mu[matrix.testOf(i)];
+                    double r = level - theta;
+                    double own = tau + variance[i];
+                    double square = r * r;
+                    double h = square <= HUBER_K * HUBER_K * own
+                            ? 1
+                            : Math.max(LEAST_WEIGHT, HUBER_K * Math.sqrt(own / square));
+                    change = Math.max(change, Math.abs(h - trust[i]));
+                    trust[i] = h;
+                    residual[i] = r;
+                    weights += h / own;
+                    sum += h / own * level;
+                }
+                moved += change;
+                if (round >= rounds || change < TRUST_SETTLED) {
+                    break;
+                }
+                theta = sum / weights;
+            }
+            most = Math.max(most, moved);
+        }
+        return most;
     }
 
     private double blend(double measured) {
@@ -274,14 +323,6 @@ public final class AdditiveModel {
             sum += residual[i] * residual[i] / (tau + variance[i]);
         }
         return sum;
-    }
-
-    private void huberWeights(double[] residual, double tau, double[] h) {
-        for (int i = 0; i < h.length; i++) {
-            double square = residual[i] * residual[i];
-            double most = HUBER_K * HUBER_K * (tau + variance[i]);
-            h[i] = square <= most ? 1 : Math.max(LEAST_WEIGHT, Math.sqrt(most / square));
-        }
     }
 
     private double[] fullTrust() {
