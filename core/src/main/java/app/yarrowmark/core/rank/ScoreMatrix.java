@@ -57,16 +57,25 @@ public final class ScoreMatrix {
     public static final class Builder {
 
         private final int tests;
-        private int[] start = new int[16];
+        private int[] start;
         private int rows;
         private int cells;
-        private int[] test = new int[64];
-        private double[] log = new double[64];
-        private double[] variance = new double[64];
+        private int[] test;
+        private double[] log;
+        private double[] variance;
 
         /** Starts a matrix of so many columns. */
         public Builder(int tests) {
+            this(tests, 16, 64);
+        }
+
+        /** Starts a matrix of so many columns that is expected to get so many rows and cells. */
+        public Builder(int tests, int rows, int cells) {
             this.tests = tests;
+            this.start = new int[rows + 1];
+            this.test = new int[cells];
+            this.log = new double[cells];
+            this.variance = new double[cells];
         }
 
         /**
@@ -82,9 +91,10 @@ public final class ScoreMatrix {
                 throw new IllegalArgumentException("cell " + rows + "," + column + " is out of order");
             }
             if (cells == test.length) {
-                test = Arrays.copyOf(test, 2 * cells);
-                log = Arrays.copyOf(log, 2 * cells);
-                variance = Arrays.copyOf(variance, 2 * cells);
+                int more = 2 * cells + 1;
+                test = Arrays.copyOf(test, more);
+                log = Arrays.copyOf(log, more);
+                variance = Arrays.copyOf(variance, more);
             }
             test[cells] = column;
             log[cells] = value;
@@ -101,15 +111,15 @@ public final class ScoreMatrix {
             return this;
         }
 
-        /** Returns the matrix of the rows that were ended. */
+        /** Returns the matrix of the rows that were ended; nothing is to be added after that. */
         public ScoreMatrix build() {
             return new ScoreMatrix(
                     rows,
                     tests,
-                    Arrays.copyOf(start, rows + 1),
-                    Arrays.copyOf(test, cells),
-                    Arrays.copyOf(log, cells),
-                    Arrays.copyOf(variance, cells));
+                    start.length == rows + 1 ? start : Arrays.copyOf(start, rows + 1),
+                    cells == test.length ? test : Arrays.copyOf(test, cells),
+                    cells == log.length ? log : Arrays.copyOf(log, cells),
+                    cells == variance.length ? variance : Arrays.copyOf(variance, cells));
         }
     }
 
@@ -180,6 +190,9 @@ public final class ScoreMatrix {
 
     /** Returns the matrix of the chosen rows and columns, in the order given. */
     public ScoreMatrix part(int[] rows, int[] columns) {
+        if (isEach(rows, subjects) && isEach(columns, tests)) {
+            return this;
+        }
         int[] place = new int[tests];
         Arrays.fill(place, -1);
         for (int i = 0; i < columns.length; i++) {
@@ -202,6 +215,14 @@ public final class ScoreMatrix {
             builder.endRow();
         }
         return builder.build();
+    }
+
+    private static boolean isEach(int[] numbers, int count) {
+        boolean each = numbers.length == count;
+        for (int i = 0; each && i < count; i++) {
+            each = numbers[i] == i;
+        }
+        return each;
     }
 
     /** Returns the matrix with its rows in another order. */

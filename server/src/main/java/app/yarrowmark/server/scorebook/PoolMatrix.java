@@ -59,7 +59,7 @@ public final class PoolMatrix {
     /** Returns the matrix; a cell of unknown noise gets the usual one. */
     public ScoreMatrix build() {
         double typical = Double.NaN;
-        ScoreMatrix.Builder builder = new ScoreMatrix.Builder(tests);
+        ScoreMatrix.Builder builder = new ScoreMatrix.Builder(tests, subjects, cells);
         int[] byRow = byRow();
         int next = 0;
         for (int s = 0; s < subjects; s++) {

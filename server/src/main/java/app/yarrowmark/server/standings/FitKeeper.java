@@ -73,15 +73,20 @@ class FitKeeper {
         PoolFits fits = fit(question, scores, labels, before);
         synchronized (kept) {
             kept.put(question, fits);
-            trim();
+            makeRoom(0);
         }
         return fits;
     }
 
-    private void trim() {
-        while (kept.size() > 1
+    /** Lets go of the fits that were asked for longest ago, so that one of so many subjects more has room. */
+    private void makeRoom(int more) {
+        while (kept.size() > (more > 0 ? 0 : 1)
                 && (kept.size() > MOST_KEPT
-                        || kept.values().stream().mapToInt(f -> f.pool().size()).sum() > MOST_SUBJECTS_KEPT)) {
+                        || more
+                                        + kept.values().stream()
+                                                .mapToInt(f -> f.pool().size())
+                                                .sum()
+                                > MOST_SUBJECTS_KEPT)) {
             kept.remove(kept.keySet().iterator().next());
         }
     }
@@ -94,6 +99,12 @@ class FitKeeper {
             @Nullable PoolFits before) {
         List<Subject> pool = subjects.pool(question.pool(), question.ranked(), question.speaker(), scores);
         PoolFits like = before != null && before.pool().equals(pool) ? before : null;
+        if (before == null) {
+            // Before and not after, or two large pools would be in memory at once.
+            synchronized (kept) {
+                makeRoom(pool.size());
+            }
+        }
         Map<TestGroup, List<TestColumn>> tests = new EnumMap<>(TestGroup.class);
         for (TestGroup group : TestGroup.values()) {
             tests.put(group, tests(group, question.test()));
