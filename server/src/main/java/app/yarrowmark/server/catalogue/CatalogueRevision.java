@@ -1,12 +1,12 @@
 package app.yarrowmark.server.catalogue;
 
+import app.yarrowmark.server.shell.ReadOnce;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /** The number that counts up with every change to models, units and the names of setups. */
@@ -14,9 +14,12 @@ import org.springframework.transaction.support.TransactionSynchronizationManager
 public class CatalogueRevision {
 
     private final JdbcTemplate jdbc;
+    private final ReadOnce<Long> current;
 
     CatalogueRevision(JdbcTemplate jdbc) {
         this.jdbc = jdbc;
+        this.current = new ReadOnce<>(
+                () -> jdbc.queryForObject("select revision from catalogue_revision where id = 1", Long.class));
     }
 
     /** Counts up within the caller's transaction. */
@@ -34,35 +37,6 @@ public class CatalogueRevision {
         return new Remembered<>(make);
     }
 
-    /** A transaction that only reads sees one state throughout, so it is asked once. */
-    private long current() {
-        if (!TransactionSynchronizationManager.isSynchronizationActive()
-                || !TransactionSynchronizationManager.isCurrentTransactionReadOnly()) {
-            return read();
-        }
-        Long known = (Long) TransactionSynchronizationManager.getResource(this);
-        if (known == null) {
-            known = read();
-            TransactionSynchronizationManager.bindResource(this, known);
-            TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
-                @Override
-                public void suspend() {
-                    TransactionSynchronizationManager.unbindResourceIfPossible(CatalogueRevision.this);
-                }
-
-                @Override
-                public void afterCompletion(int status) {
-                    TransactionSynchronizationManager.unbindResourceIfPossible(CatalogueRevision.this);
-                }
-            });
-        }
-        return known;
-    }
-
-    private long read() {
-        return jdbc.queryForObject("select revision from catalogue_revision where id = 1", Long.class);
-    }
-
     /** Something made from the whole catalogue. */
     public final class Remembered<T> {
 
@@ -77,7 +51,7 @@ public class CatalogueRevision {
 
         /** Returns it as the caller's transaction sees the catalogue. */
         public T get() {
-            long now = current();
+            long now = current.get();
             Kept<T> before = kept;
             if (before != null && before.revision == now) {
                 return before.value;

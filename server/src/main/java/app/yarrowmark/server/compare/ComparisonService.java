@@ -55,6 +55,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -141,6 +142,10 @@ public class ComparisonService {
                         () -> new EnumMap<>(TestGroup.class),
                         Collectors.toList()));
         GapReasons.Reasons reasons = gaps.of(asked.subjects);
+        // Only the reasons of gaps are read from the database, which is for this thread alone.
+        boolean complete = rows.stream().flatMap(r -> r.entries().stream()).allMatch(Entry::has);
+        Stream<Map.Entry<TestGroup, List<TestRow>>> groups =
+                complete ? byGroup.entrySet().parallelStream() : byGroup.entrySet().stream();
         return new ComparisonView(
                 scores.revision(),
                 threshold,
@@ -148,8 +153,7 @@ public class ComparisonService {
                 asked.subjects.stream().map(s -> view(s, asked.labels)).toList(),
                 reference,
                 differs,
-                byGroup.entrySet().stream()
-                        .map(e -> group(e.getKey(), e.getValue(), rows, asked, scores, reasons, differs))
+                groups.map(e -> group(e.getKey(), e.getValue(), rows, asked, scores, reasons, differs))
                         .toList(),
                 obstacles(unlike, rows, asked),
                 ticks(basis));

@@ -7,6 +7,7 @@ import app.yarrowmark.core.setup.FactKey;
 import app.yarrowmark.core.suite.UnitCode;
 import app.yarrowmark.server.history.HistoryService;
 import app.yarrowmark.server.shell.LiveEvents;
+import app.yarrowmark.server.shell.ReadOnce;
 import app.yarrowmark.server.shell.Refusal;
 import app.yarrowmark.server.shell.RuleViolations;
 import com.fasterxml.jackson.core.type.TypeReference;
@@ -29,11 +30,13 @@ public class FactService {
     private final HistoryService history;
     private final LiveEvents events;
     private final Clock clock;
+    private final ReadOnce<Long> count;
     private volatile long known = -1;
     private volatile FactDictionary dictionary = FactDictionary.of(OwnFacts.all());
 
     FactService(FactKeyRepository keys, HistoryService history, LiveEvents events, Clock clock) {
         this.keys = keys;
+        this.count = new ReadOnce<>(keys::count);
         this.history = history;
         this.events = events;
         this.clock = clock;
@@ -41,7 +44,7 @@ public class FactService {
 
     /** Returns the dictionary, with what any server on the same database added. */
     public FactDictionary dictionary() {
-        long now = keys.count();
+        long now = count.get();
         if (now != known) {
             List<FactKey> all = new ArrayList<>(OwnFacts.all());
             keys.findAll()

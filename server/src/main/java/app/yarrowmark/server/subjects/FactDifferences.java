@@ -109,6 +109,8 @@ public class FactDifferences {
         single.stream()
                 .filter(l -> single.stream().anyMatch(o -> o != l && sameUnit(l, o)))
                 .forEach(l -> before.addAll(line(l.setupId(), labels)));
+        // All in one question, those of the line included.
+        concerned.addAll(before);
         return new Known(setups.facts(concerned), setups.differences(before), facts.dictionary(), labels);
     }
 
