@@ -88,10 +88,28 @@ public final class Placing {
         return Arrays.stream(ranks)
                 .parallel()
                 .map(r -> {
-                    Arrays.sort(r);
-                    return new int[] {r[low], r[high]};
+                    int[] counts = counts(r, subjects);
+                    return new int[] {at(counts, low), at(counts, high)};
                 })
                 .toArray(int[][]::new);
+    }
+
+    /** How often each place was taken; the first place at 1. */
+    private static int[] counts(int[] places, int most) {
+        int[] counts = new int[most + 1];
+        for (int place : places) {
+            counts[place]++;
+        }
+        return counts;
+    }
+
+    /** The place of the given number among all in rising order, from 0. */
+    private static int at(int[] counts, int number) {
+        int place = 0;
+        for (int below = counts[0]; below <= number; below += counts[place]) {
+            place++;
+        }
+        return place;
     }
 
     /**

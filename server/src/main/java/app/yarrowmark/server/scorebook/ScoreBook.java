@@ -44,7 +44,7 @@ public class ScoreBook {
     private final SuiteService suites;
     private final KnownFaults faults;
     private final TransactionTemplate reading;
-    private volatile ScoreSnapshot snapshot = new ScoreSnapshot(-1, Map.of());
+    private volatile ScoreSnapshot snapshot = ScoreSnapshot.of(-1, Map.of());
 
     ScoreBook(
             JdbcTemplate jdbc,
@@ -101,7 +101,7 @@ public class ScoreBook {
         Map<Long, Scale> scales = scales();
         Map<Long, ScoreColumn> columns = new HashMap<>();
         loader.byMetric.keySet().forEach(metric -> columns.put(metric, loader.column(metric, scales.get(metric))));
-        return new ScoreSnapshot(now, columns);
+        return ScoreSnapshot.of(now, columns);
     }
 
     private ScoreSnapshot changed(ScoreSnapshot old, long now) {
@@ -129,7 +129,7 @@ public class ScoreBook {
             Scale scale = scales.getOrDefault(metric, Scale.INFORMATION);
             columns.put(metric, old.column(metric).with(replaced, loader.column(metric, scale), scale));
         }
-        return new ScoreSnapshot(now, columns);
+        return old.changed(now, replaced, columns);
     }
 
     private Map<Long, Scale> scales() {

@@ -137,9 +137,20 @@ public final class ScoreColumn {
                 && Arrays.equals(resolution, from, to, other.resolution, otherFrom, otherTo);
     }
 
+    /** Returns whether it has a reading of a setup. */
+    boolean has(long setupId) {
+        return Arrays.binarySearch(setups, setupId) >= 0;
+    }
+
+    void addSetupsTo(Set<Long> all) {
+        for (long setup : setups) {
+            all.add(setup);
+        }
+    }
+
     /** Returns whether it has a reading of any of some setups. */
     boolean hasAny(Set<Long> of) {
-        return of.stream().anyMatch(s -> Arrays.binarySearch(setups, s) >= 0);
+        return of.stream().anyMatch(this::has);
     }
 
     /** Returns the score of every setup that has one; none unless the metric is on a ratio scale. */

@@ -129,8 +129,9 @@ record GroupFit(TestGroup group, List<TestColumn> asked, List<TestColumn> tests,
                     }
                 }
             } else {
+                Rising rising = new Rising(setups);
                 column.forEach((setup, score) -> {
-                    int i = Arrays.binarySearch(setups, setup);
+                    int i = rising.find(setup);
                     if (i >= 0) {
                         matrix.add(test, plain[i], score);
                     }
@@ -148,6 +149,28 @@ record GroupFit(TestGroup group, List<TestColumn> asked, List<TestColumn> tests,
             parts.add(part(group, whole, island, used, parts.size(), steep));
         }
         return new GroupFit(group, tests, used, parts);
+    }
+
+    /** Finds numbers in a rising list; quickest if they are asked for as they rise. */
+    private static final class Rising {
+
+        private final long[] numbers;
+        private int next;
+
+        Rising(long[] numbers) {
+            this.numbers = numbers;
+        }
+
+        /** Returns the place; negative if it is not there. */
+        int find(long number) {
+            if (next > 0 && numbers[next - 1] >= number) {
+                next = 0;
+            }
+            while (next < numbers.length && numbers[next] < number) {
+                next++;
+            }
+            return next < numbers.length && numbers[next] == number ? next : -1;
+        }
     }
 
     private static Part part(

@@ -17,7 +17,7 @@ public final class TestScores {
     public static ScoreSnapshot snapshot(Map<Long, Map<Long, List<Reading>>> cells) {
         Map<Long, ScoreColumn> columns = new HashMap<>();
         cells.forEach((metric, column) -> columns.put(metric, column(column, Scale.RATIO)));
-        return new ScoreSnapshot(1, columns);
+        return ScoreSnapshot.of(1, columns);
     }
 
     /** The next snapshot, in which one setup has other readings of one metric. */
@@ -26,7 +26,7 @@ public final class TestScores {
         columns.compute(
                 metric,
                 (m, column) -> column.with(Set.of(setup), column(Map.of(setup, readings), Scale.RATIO), Scale.RATIO));
-        return new ScoreSnapshot(old.revision() + 1, columns);
+        return old.changed(old.revision() + 1, Set.of(setup), columns);
     }
 
     /** A column of the readings of each setup. */
