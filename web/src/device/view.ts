@@ -3,6 +3,7 @@ import type { Schemas } from '../api/client'
 import { seconds, significant, unitWords } from '../figures/format'
 import type { Surroundings } from './parts'
 import type { Step } from './run'
+import { secondsLeft } from './time'
 
 type Suite = Schemas['SuiteView']
 
@@ -87,7 +88,8 @@ export class View {
     const start = button(suites.length === 0 ? 'Nothing to run' : 'Start', true)
     start.disabled = suites.length === 0
     start.addEventListener('click', onStart)
-    const minutes = suites.reduce((sum, s) => sum + s.repeats * (s.minutes + s.restSeconds / 60), 0)
+    const queue = suites.map((s) => ({ ...s, runsLeft: s.repeats }))
+    const expected = secondsLeft(queue, undefined, 0, new Map())
     const software = facts.some((f) => f.key === 'graphics.software' && f.value?.includes('software'))
     this.page(
       title(sitting.model),
@@ -104,7 +106,7 @@ export class View {
         'mt-6 flat:mt-2 text-[16px]',
         suites.length === 0
           ? 'No suite for a browser is planned for this device.'
-          : `${suites.map((s) => `${s.name}, ${String(s.repeats)} times`).join('; ')}. About ${seconds(minutes * 60)}. Start here, or on the Desk.`,
+          : `${suites.map((s) => `${s.name}, ${String(s.repeats)} times`).join('; ')}. About ${seconds(expected)}. Start here, or on the Desk.`,
       ),
       reducedNote(missing),
       start,
