@@ -155,12 +155,14 @@ class DeskService {
         return (int) own.stream().filter(RunView::counts).count();
     }
 
+    /** With the rests between the runs; none follows the last. */
     private static double minutesLeft(SheetRow row) {
         if (row.gapReason() != null) {
             return 0;
         }
         int left = Math.max(0, row.repeats() - row.done());
-        return left * (row.minutes() + row.suite().restSeconds() / 60.0);
+        int rests = Math.max(0, left - 1);
+        return left * row.minutes() + rests * row.suite().restSeconds() / 60.0;
     }
 
     private static List<ConditionView> conditions(Sitting sitting, List<SheetRow> rows) {

@@ -73,8 +73,8 @@ class DeskServiceTest {
 
     @Test
     void minutesLeftAreOfTheRunsStillWanted() {
-        assertThat(sheet().minutesLeft()).isEqualTo(10);
-        assertThat(sheet(RunState.DONE, RunState.SET_ASIDE).minutesLeft()).isEqualTo(5);
+        assertThat(sheet().minutesLeft()).isEqualTo(9);
+        assertThat(sheet(RunState.DONE, RunState.SET_ASIDE).minutesLeft()).isEqualTo(4);
         assertThat(sheet(RunState.DONE, RunState.DONE, RunState.DONE).minutesLeft())
                 .isZero();
     }
@@ -91,7 +91,7 @@ class DeskServiceTest {
     void repeatsMayBeFewerHereAndASuiteMayBeLeftOut() {
         planned(1, null);
         assertThat(state(RunState.DONE)).isEqualTo(CellState.DONE);
-        assertThat(sheet().minutesLeft()).isEqualTo(5);
+        assertThat(sheet().minutesLeft()).isEqualTo(4);
         planned(null, "needs a network");
         assertThat(state()).isEqualTo(CellState.LEFT_OUT);
         assertThat(sheet().minutesLeft()).isZero();
@@ -101,7 +101,7 @@ class DeskServiceTest {
     @Test
     void minutesAreThoseOfPastRunsWhereThereAreSome() {
         when(times.on(70, List.of(4L))).thenReturn(new SuiteTimes.Minutes(Map.of(4L, 1.5)));
-        assertThat(sheet().minutesLeft()).isEqualTo(5);
+        assertThat(sheet().minutesLeft()).isEqualTo(4);
         assertThat(sheet().rows().get(0).learned()).isTrue();
     }
 

@@ -3,27 +3,14 @@ package app.yarrowmark.server.scorebook;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import app.yarrowmark.core.exchange.SheetReader;
 import app.yarrowmark.core.rank.ScoreMatrix;
 import app.yarrowmark.core.score.Score;
-import app.yarrowmark.server.suites.Suite;
 import java.util.List;
-import java.util.Map;
 import org.junit.jupiter.api.Test;
 
 class PoolMatrixTest {
 
-    private static final Suite SUITE = new Suite(1, SheetReader.read("""
-                    key: siltpath
-                    version: "1"
-                    name: Siltpath
-                    group: storage
-                    metrics:
-                      - {key: read, name: Read, unit: MB/s}
-                      - {key: copy, name: Copy, unit: s, better: lower}
-                    """), Map.of("read", 10L, "copy", 11L));
-    private static final List<TestColumn> TESTS =
-            SUITE.sheet().metrics().stream().map(m -> new TestColumn(SUITE, m)).toList();
+    private static final List<TestColumn> TESTS = TestScores.SILTPATH;
 
     private final PoolMatrix matrix = new PoolMatrix(100);
 

@@ -1,7 +1,9 @@
 package app.yarrowmark.server.scorebook;
 
+import app.yarrowmark.core.exchange.SheetReader;
 import app.yarrowmark.core.score.Reading;
 import app.yarrowmark.core.suite.Scale;
+import app.yarrowmark.server.suites.Suite;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -10,6 +12,20 @@ import java.util.TreeMap;
 
 /** Snapshots without a database. */
 public final class TestScores {
+
+    private static final Suite SUITE = new Suite(1, SheetReader.read("""
+                    key: siltpath
+                    version: "1"
+                    name: Siltpath
+                    group: storage
+                    metrics:
+                      - {key: read, name: Read, unit: MB/s}
+                      - {key: copy, name: Copy, unit: s, better: lower}
+                    """), Map.of("read", 10L, "copy", 11L));
+
+    /** Two tests of one storage suite: more is better, with the metric number 10, and less is better, 11. */
+    public static final List<TestColumn> SILTPATH =
+            SUITE.sheet().ranked().stream().map(m -> new TestColumn(SUITE, m)).toList();
 
     private TestScores() {}
 

@@ -3,7 +3,6 @@ package app.yarrowmark.server.standings;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import app.yarrowmark.core.exchange.SheetReader;
 import app.yarrowmark.core.score.Reading;
 import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.server.catalogue.DeviceKind;
@@ -13,7 +12,6 @@ import app.yarrowmark.server.scorebook.TestScores;
 import app.yarrowmark.server.subjects.Subject;
 import app.yarrowmark.server.subjects.SubjectKey;
 import app.yarrowmark.server.subjects.SubjectScores;
-import app.yarrowmark.server.suites.Suite;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
@@ -21,17 +19,7 @@ import org.junit.jupiter.api.Test;
 
 class GroupFitTest {
 
-    private static final Suite SUITE = new Suite(1, SheetReader.read("""
-                    key: siltpath
-                    version: "1"
-                    name: Siltpath
-                    group: storage
-                    metrics:
-                      - {key: read, name: Read, unit: MB/s}
-                      - {key: copy, name: Copy, unit: s, better: lower}
-                    """), Map.of("read", 10L, "copy", 11L));
-    private static final List<TestColumn> TESTS =
-            SUITE.sheet().ranked().stream().map(m -> new TestColumn(SUITE, m)).toList();
+    private static final List<TestColumn> TESTS = TestScores.SILTPATH;
 
     @Test
     void lessIsBetterIsTurnedRound() {
