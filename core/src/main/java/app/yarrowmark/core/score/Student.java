@@ -44,13 +44,18 @@ public final class Student {
         double[] table = TABLES.computeIfAbsent(p, Student::table);
         double place = STEPS / dof;
         int first = Math.max(0, Math.min(STEPS + 1 - WEIGHT.length, (int) place - 2));
+        // Each neighbour's term leaves out its own distance: what stands left of it times what stands right of it.
+        double[] right = new double[WEIGHT.length];
+        double product = 1;
+        for (int j = WEIGHT.length - 1; j >= 0; j--) {
+            right[j] = product;
+            product *= place - first - j;
+        }
         double value = 0;
+        double left = 1;
         for (int j = 0; j < WEIGHT.length; j++) {
-            double term = WEIGHT[j] * table[first + j];
-            for (int other = 0; other < WEIGHT.length; other++) {
-                term *= other == j ? 1 : place - first - other;
-            }
-            value += term;
+            value += WEIGHT[j] * table[first + j] * left * right[j];
+            left *= place - first - j;
         }
         return value;
     }

@@ -100,9 +100,12 @@ public record SuiteSheet(
      * its parts; a sheet that has only totals stands by them.
      */
     public List<Metric> ranked() {
-        List<Metric> parts =
-                metrics.stream().filter(m -> m.isRatio() && !m.isTotal()).toList();
-        return parts.isEmpty() ? metrics.stream().filter(Metric::isRatio).toList() : parts;
+        return metrics.stream().filter(this::isRanked).toList();
+    }
+
+    /** Returns whether a metric of this sheet is one of those. */
+    public boolean isRanked(Metric metric) {
+        return metric.isRatio() && (!metric.isTotal() || metrics.stream().noneMatch(m -> m.isRatio() && !m.isTotal()));
     }
 
     /** Returns the keys of a metric and of every total that rests on it, directly or not. */

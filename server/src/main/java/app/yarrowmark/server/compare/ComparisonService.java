@@ -207,6 +207,19 @@ public class ComparisonService {
                 .toList();
     }
 
+    /** A row with how far each subject is ahead of the reference; empty for the reference and where one has no score. */
+    private record Held(TestRow row, List<Optional<Advantage>> ahead) {
+
+        static Held against(TestRow row, Asked asked) {
+            return new Held(
+                    row,
+                    IntStream.range(0, asked.subjects.size())
+                            .mapToObj(
+                                    i -> i == asked.reference ? Optional.<Advantage>empty() : advantage(row, i, asked))
+                            .toList());
+        }
+    }
+
     private ComparedGroup group(
             TestGroup group,
             List<TestRow> own,
@@ -215,28 +228,34 @@ public class ComparisonService {
             ScoreSnapshot scores,
             GapReasons.Reasons reasons,
             List<FactDifference> differs) {
-        List<TestRow> ranked = own.stream()
-                .filter(r -> r.test().suite().sheet().ranked().contains(r.test().metric()))
+        List<Held> held = own.stream().map(r -> Held.against(r, asked)).toList();
+        List<Held> ranked = held.stream()
+                .filter(h -> h.row.test()
+                        .suite()
+                        .sheet()
+                        .ranked()
+                        .contains(h.row.test().metric()))
                 .toList();
         return new ComparedGroup(
                 group,
                 asked.others()
                         .mapToObj(i -> summary(group, ranked, i, asked, differs))
                         .toList(),
-                own.stream().map(r -> test(r, all, asked, scores, reasons)).toList());
+                held.stream().map(h -> test(h, all, asked, scores, reasons)).toList());
     }
 
     private static ComparedSummary summary(
-            TestGroup group, List<TestRow> rows, int subject, Asked asked, List<FactDifference> differs) {
-        List<TestRow> counted = rows.stream()
+            TestGroup group, List<Held> rows, int subject, Asked asked, List<FactDifference> differs) {
+        int counted = (int) rows.stream()
+                .map(Held::row)
                 .filter(r -> r.entries().get(subject).has()
                         || r.entries().get(asked.reference).has())
-                .toList();
+                .count();
         List<TestRow> common = new ArrayList<>();
         List<Advantage> advantages = new ArrayList<>();
-        for (TestRow row : counted) {
-            advantage(row, subject, asked).ifPresent(a -> {
-                common.add(row);
+        for (Held held : rows) {
+            held.ahead.get(subject).ifPresent(a -> {
+                common.add(held.row);
                 advantages.add(a);
             });
         }
@@ -251,7 +270,7 @@ public class ComparisonService {
         return new ComparedSummary(
                 subject,
                 advantages.size(),
-                counted.size(),
+                counted,
                 mean.map(g -> difference(g, g.ofTheseTests(), asked)).orElse(null),
                 mean.filter(g -> g.ofThisKind().isPresent())
                         .map(g -> difference(g, g.ofThisKind(), asked))
@@ -325,7 +344,8 @@ public class ComparisonService {
     }
 
     private ComparedTest test(
-            TestRow row, List<TestRow> rows, Asked asked, ScoreSnapshot scores, GapReasons.Reasons reasons) {
+            Held held, List<TestRow> rows, Asked asked, ScoreSnapshot scores, GapReasons.Reasons reasons) {
+        TestRow row = held.row;
         SuiteSheet sheet = row.test().suite().sheet();
         Metric metric = row.test().metric();
         return new ComparedTest(
@@ -337,20 +357,16 @@ public class ComparisonService {
                 metric.unit(),
                 metric.scale(),
                 metric.better(),
-                metric.isTotal() && !sheet.ranked().contains(metric),
+                metric.isTotal() && !sheet.isRanked(metric),
                 sheet.settingsText(),
                 IntStream.range(0, asked.subjects.size())
-                        .mapToObj(i -> cell(row, rows, i, asked, scores, reasons))
+                        .mapToObj(i -> cell(held, rows, i, asked, scores, reasons))
                         .toList());
     }
 
     private ComparedCell cell(
-            TestRow row,
-            List<TestRow> rows,
-            int subject,
-            Asked asked,
-            ScoreSnapshot scores,
-            GapReasons.Reasons reasons) {
+            Held held, List<TestRow> rows, int subject, Asked asked, ScoreSnapshot scores, GapReasons.Reasons reasons) {
+        TestRow row = held.row;
         Entry entry = row.entries().get(subject);
         Subject who = asked.subjects.get(subject);
         if (!entry.has()) {
@@ -385,7 +401,10 @@ public class ComparisonService {
                 score.noiseKnown() ? score.standardError() : null,
                 null,
                 found.of() == null ? null : asked.labels.get(found.of()).text(),
-                other ? difference(row, subject, asked).orElse(null) : null,
+                held.ahead
+                        .get(subject)
+                        .map(a -> difference(a, row, subject, asked))
+                        .orElse(null),
                 null,
                 other ? sources(row, rows, subject, asked) : List.of());
     }
@@ -396,26 +415,23 @@ public class ComparisonService {
                 : scores.column(entry.test().metricId()).values(who.setup());
     }
 
-    private static Optional<Difference> difference(TestRow row, int subject, Asked asked) {
-        return advantage(row, subject, asked).map(a -> {
-            Score own = row.entries().get(subject).score().orElseThrow().score();
-            Score theirs =
-                    row.entries().get(asked.reference).score().orElseThrow().score();
-            Metric metric = row.test().metric();
-            Double low = a.noiseKnown() ? a.low() : null;
-            Double high = a.noiseKnown() ? a.high() : null;
-            return new Difference(
-                    a.times(),
-                    low,
-                    high,
-                    shown(a.times(), theirs, metric, asked),
-                    low == null ? null : shown(low, theirs, metric, asked),
-                    high == null ? null : shown(high, theirs, metric, asked),
-                    a.verdict().orElse(null),
-                    MoreRuns.toDecide(own, theirs, a)
-                            .map(m -> new Deciding(m.aim(), m.answer(), m.more()))
-                            .orElse(null));
-        });
+    private static Difference difference(Advantage a, TestRow row, int subject, Asked asked) {
+        Score own = row.entries().get(subject).score().orElseThrow().score();
+        Score theirs = row.entries().get(asked.reference).score().orElseThrow().score();
+        Metric metric = row.test().metric();
+        Double low = a.noiseKnown() ? a.low() : null;
+        Double high = a.noiseKnown() ? a.high() : null;
+        return new Difference(
+                a.times(),
+                low,
+                high,
+                shown(a.times(), theirs, metric, asked),
+                low == null ? null : shown(low, theirs, metric, asked),
+                high == null ? null : shown(high, theirs, metric, asked),
+                a.verdict().orElse(null),
+                MoreRuns.toDecide(own, theirs, a)
+                        .map(m -> new Deciding(m.aim(), m.answer(), m.more()))
+                        .orElse(null));
     }
 
     private static @Nullable Double shown(double times, Score reference, Metric metric, Asked asked) {

@@ -6,8 +6,10 @@ import app.yarrowmark.core.compare.Verdict;
 import app.yarrowmark.core.suite.Direction;
 import app.yarrowmark.core.suite.Scale;
 import app.yarrowmark.core.suite.TestGroup;
+import app.yarrowmark.server.shell.NineDigits;
 import app.yarrowmark.server.subjects.FactDifference;
 import app.yarrowmark.server.subjects.SubjectView;
+import com.fasterxml.jackson.databind.annotation.JsonSerialize;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -80,12 +82,23 @@ record ComparisonView(
      * @param more what would decide it; only where it is undecided
      */
     record Difference(
-            double times,
-            @Nullable Double low,
-            @Nullable Double high,
-            @Nullable Double shown,
-            @Nullable Double shownLow,
-            @Nullable Double shownHigh,
+            @JsonSerialize(using = NineDigits.class) double times,
+
+            @JsonSerialize(using = NineDigits.class) @Nullable
+            Double low,
+
+            @JsonSerialize(using = NineDigits.class) @Nullable
+            Double high,
+
+            @JsonSerialize(using = NineDigits.class) @Nullable
+            Double shown,
+
+            @JsonSerialize(using = NineDigits.class) @Nullable
+            Double shownLow,
+
+            @JsonSerialize(using = NineDigits.class) @Nullable
+            Double shownHigh,
+
             @Nullable Verdict verdict,
             @Nullable Deciding more) {}
 
@@ -130,7 +143,10 @@ record ComparisonView(
             @Nullable String words,
             int count,
             List<Double> readings,
-            @Nullable Double relativeError,
+
+            @JsonSerialize(using = NineDigits.class) @Nullable
+            Double relativeError,
+
             @Nullable String gap,
             @Nullable String from,
             @Nullable Difference difference,

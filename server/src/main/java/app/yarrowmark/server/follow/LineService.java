@@ -286,7 +286,7 @@ class LineService {
                 metric.scale(),
                 metric.better(),
                 sheet.groupOf(metric),
-                metric.isTotal() && !sheet.ranked().contains(metric),
+                metric.isTotal() && !sheet.isRanked(metric),
                 sheet.settingsText(),
                 IntStream.range(0, versions.size())
                         .mapToObj(i -> cell(
@@ -385,7 +385,7 @@ class LineService {
         Map<TestGroup, List<TestRow>> byGroup = new EnumMap<>(TestGroup.class);
         for (TestRow row : rows) {
             var sheet = row.test().suite().sheet();
-            if (sheet.ranked().contains(row.test().metric())) {
+            if (sheet.isRanked(row.test().metric())) {
                 byGroup.computeIfAbsent(sheet.groupOf(row.test().metric()), g -> new ArrayList<>())
                         .add(row);
             }

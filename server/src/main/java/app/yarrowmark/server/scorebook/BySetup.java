@@ -2,12 +2,10 @@ package app.yarrowmark.server.scorebook;
 
 import java.util.AbstractMap;
 import java.util.AbstractSet;
-import java.util.Arrays;
 import java.util.Iterator;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.BiConsumer;
-import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -17,19 +15,17 @@ import org.jspecify.annotations.Nullable;
  */
 final class BySetup<V> extends AbstractMap<Long, V> {
 
-    /** Rising. */
-    private final long[] setups;
-
+    private final Cells cells;
     private final V[] values;
 
-    /** Keeps both; the setups rise. */
-    BySetup(long[] setups, V[] values) {
-        this.setups = setups;
+    /** Keeps both; a value for each cell. */
+    BySetup(Cells cells, V[] values) {
+        this.cells = cells;
         this.values = values;
     }
 
     private int at(@Nullable Object key) {
-        return key instanceof Long setup ? Arrays.binarySearch(setups, setup) : -1;
+        return key instanceof Long setup ? cells.at(setup) : -1;
     }
 
     @Override
@@ -45,14 +41,14 @@ final class BySetup<V> extends AbstractMap<Long, V> {
 
     @Override
     public void forEach(BiConsumer<? super Long, ? super V> what) {
-        for (int i = 0; i < setups.length; i++) {
-            what.accept(setups[i], values[i]);
+        for (int i = 0; i < values.length; i++) {
+            what.accept(cells.setup(i), values[i]);
         }
     }
 
     @Override
     public int size() {
-        return setups.length;
+        return values.length;
     }
 
     @Override
@@ -60,14 +56,14 @@ final class BySetup<V> extends AbstractMap<Long, V> {
         return new AbstractSet<>() {
             @Override
             public Iterator<Map.Entry<Long, V>> iterator() {
-                return IntStream.range(0, setups.length)
-                        .mapToObj(i -> Map.entry(setups[i], values[i]))
+                return cells.all()
+                        .mapToObj(i -> Map.entry(cells.setup(i), values[i]))
                         .iterator();
             }
 
             @Override
             public int size() {
-                return setups.length;
+                return values.length;
             }
         };
     }

@@ -127,7 +127,7 @@ public class ScoreBook {
         Map<Long, Scale> scales = scales();
         for (Long metric : touched) {
             Scale scale = scales.getOrDefault(metric, Scale.INFORMATION);
-            columns.put(metric, old.column(metric).with(replaced, loader.column(metric, scale), scale));
+            columns.put(metric, old.column(metric).with(replaced, loader.column(metric, scale), scale, loader.alike));
         }
         return old.changed(now, replaced, columns);
     }
@@ -180,6 +180,9 @@ public class ScoreBook {
         private final Map<String, CountedRun> runs = new HashMap<>();
         private final Map<Long, Unsorted> byMetric = new HashMap<>();
         private final Map<String, List<Broken>> broken;
+        /** What columns share. */
+        private final Map<Cells, Cells> alike = new HashMap<>();
+
         private int order;
         private final Map<String, Integer> runsOfSitting = new HashMap<>();
         private String lastId = "";
@@ -225,7 +228,7 @@ public class ScoreBook {
 
         ScoreColumn column(long metric, Scale scale) {
             Unsorted found = byMetric.get(metric);
-            return (found == null ? new ScoreColumn.Builder() : found.sorted()).build(scale);
+            return (found == null ? new ScoreColumn.Builder() : found.sorted()).build(scale, alike);
         }
 
         private boolean isWarmUp(Suite suite, long setup, long sitting) {

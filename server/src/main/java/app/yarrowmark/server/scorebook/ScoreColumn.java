@@ -8,6 +8,7 @@ import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.score.Scoring;
 import app.yarrowmark.core.suite.Scale;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -17,13 +18,9 @@ import org.jspecify.annotations.Nullable;
 /** All readings of one metric, by setup, and the scores they come to; those are computed when first asked for. */
 public final class ScoreColumn {
 
-    private static final ScoreColumn EMPTY = new Builder().build(Scale.RATIO);
+    private static final ScoreColumn EMPTY = new Builder().build(Scale.RATIO, new HashMap<>());
 
-    /** Rising. */
-    private final long[] setups;
-    /** Readings of setup i are from {@code start[i]} to before {@code start[i + 1]}. */
-    private final int[] start;
-
+    private final Cells cells;
     private final double[] value;
     private final double[] resolution;
     private final Scale scale;
@@ -32,9 +29,8 @@ public final class ScoreColumn {
     private volatile @Nullable Map<Long, PlainScore> plain;
     private volatile @Nullable NoisePool noise;
 
-    private ScoreColumn(long[] setups, int[] start, double[] value, double[] resolution, Scale scale) {
-        this.setups = setups;
-        this.start = start;
+    private ScoreColumn(Cells cells, double[] value, double[] resolution, Scale scale) {
+        this.cells = cells;
         this.value = value;
         this.resolution = resolution;
         this.scale = scale;
@@ -78,16 +74,19 @@ public final class ScoreColumn {
         }
 
         private void addAll(ScoreColumn from, int cell) {
-            for (int i = from.start[cell]; i < from.start[cell + 1]; i++) {
-                add(from.setups[cell], from.value[i], from.resolution[i]);
+            for (int i = from.cells.from(cell); i < from.cells.to(cell); i++) {
+                add(from.cells.setup(cell), from.value[i], from.resolution[i]);
             }
         }
 
-        /** Returns the column. */
-        ScoreColumn build(Scale scale) {
+        /**
+         * Returns the column.
+         *
+         * @param alike of columns before, to share with them what is equal
+         */
+        ScoreColumn build(Scale scale, Map<Cells, Cells> alike) {
             return new ScoreColumn(
-                    Arrays.copyOf(setups, cells),
-                    Arrays.copyOf(start, cells + 1),
+                    new Cells(Arrays.copyOf(setups, cells), Arrays.copyOf(start, cells + 1)).shared(alike),
                     Arrays.copyOf(value, readings),
                     Arrays.copyOf(resolution, readings),
                     scale);
@@ -101,51 +100,51 @@ public final class ScoreColumn {
     /**
      * Returns the column with what it has of some setups replaced by what another has of them. It is this column itself where
      * that changes nothing, so that what was computed from it still holds.
+     *
+     * @param alike of columns before, to share with them what is equal
      */
-    ScoreColumn with(Set<Long> replaced, ScoreColumn by, Scale newScale) {
+    ScoreColumn with(Set<Long> replaced, ScoreColumn by, Scale newScale, Map<Cells, Cells> alike) {
         if (scale == newScale && replaced.stream().allMatch(s -> isSame(s, by))) {
             return this;
         }
         Builder merged = new Builder();
         int mine = 0;
         int theirs = 0;
-        while (mine < setups.length || theirs < by.setups.length) {
-            if (theirs == by.setups.length || (mine < setups.length && setups[mine] < by.setups[theirs])) {
-                if (!replaced.contains(setups[mine])) {
+        while (mine < cells.count() || theirs < by.cells.count()) {
+            if (theirs == by.cells.count() || (mine < cells.count() && cells.setup(mine) < by.cells.setup(theirs))) {
+                if (!replaced.contains(cells.setup(mine))) {
                     merged.addAll(this, mine);
                 }
                 mine++;
             } else {
-                mine += mine < setups.length && setups[mine] == by.setups[theirs] ? 1 : 0;
+                mine += mine < cells.count() && cells.setup(mine) == by.cells.setup(theirs) ? 1 : 0;
                 merged.addAll(by, theirs++);
             }
         }
-        return merged.build(newScale);
+        return merged.build(newScale, alike);
     }
 
     private boolean isSame(long setup, ScoreColumn other) {
-        int mine = Arrays.binarySearch(setups, setup);
-        int theirs = Arrays.binarySearch(other.setups, setup);
+        int mine = cells.at(setup);
+        int theirs = other.cells.at(setup);
         if (mine < 0 || theirs < 0) {
             return mine < 0 && theirs < 0;
         }
-        int from = start[mine];
-        int to = start[mine + 1];
-        int otherFrom = other.start[theirs];
-        int otherTo = other.start[theirs + 1];
+        int from = cells.from(mine);
+        int to = cells.to(mine);
+        int otherFrom = other.cells.from(theirs);
+        int otherTo = other.cells.to(theirs);
         return Arrays.equals(value, from, to, other.value, otherFrom, otherTo)
                 && Arrays.equals(resolution, from, to, other.resolution, otherFrom, otherTo);
     }
 
     /** Returns whether it has a reading of a setup. */
     boolean has(long setupId) {
-        return Arrays.binarySearch(setups, setupId) >= 0;
+        return cells.at(setupId) >= 0;
     }
 
     void addSetupsTo(Set<Long> all) {
-        for (long setup : setups) {
-            all.add(setup);
-        }
+        cells.setups().forEach(all::add);
     }
 
     /** Returns whether it has a reading of any of some setups. */
@@ -166,10 +165,7 @@ public final class ScoreColumn {
     private Map<Long, Score> compute() {
         PooledNoise all = noise();
         return new BySetup<>(
-                setups,
-                IntStream.range(0, setups.length)
-                        .mapToObj(i -> Scoring.score(cell(i), all))
-                        .toArray(Score[]::new));
+                cells, cells.all().mapToObj(i -> Scoring.score(cell(i), all)).toArray(Score[]::new));
     }
 
     /** Returns the logarithm of the score in the middle of all setups; NaN if none has one. */
@@ -190,8 +186,8 @@ public final class ScoreColumn {
             computed = scale == Scale.RATIO
                     ? Map.of()
                     : new BySetup<>(
-                            setups,
-                            IntStream.range(0, setups.length)
+                            cells,
+                            cells.all()
                                     .mapToObj(i -> PlainScore.of(cell(i), scale))
                                     .toArray(PlainScore[]::new));
             plain = computed;
@@ -200,25 +196,26 @@ public final class ScoreColumn {
     }
 
     private List<Reading> cell(int i) {
-        return IntStream.range(start[i], start[i + 1])
+        return IntStream.range(cells.from(i), cells.to(i))
                 .mapToObj(r -> new Reading(value[r], resolution[r]))
                 .toList();
     }
 
     /** Returns the readings behind a setup's score, the first started first; empty if it has none. */
     public List<Reading> readings(long setupId) {
-        int at = Arrays.binarySearch(setups, setupId);
+        int at = cells.at(setupId);
         return at < 0 ? List.of() : cell(at);
     }
 
     /** Returns the values of those readings. */
     public List<Double> values(long setupId) {
-        int at = Arrays.binarySearch(setups, setupId);
+        int at = cells.at(setupId);
         if (at < 0) {
             return List.of();
         }
-        Double[] values = new Double[start[at + 1] - start[at]];
-        Arrays.setAll(values, i -> value[start[at] + i]);
+        int from = cells.from(at);
+        Double[] values = new Double[cells.to(at) - from];
+        Arrays.setAll(values, i -> value[from + i]);
         return List.of(values);
     }
 
@@ -229,16 +226,15 @@ public final class ScoreColumn {
 
     /** Returns the noise of the metric over all setups but one: what is known without the readings in question. */
     public PooledNoise noiseWithout(long setupId) {
-        int at = Arrays.binarySearch(setups, setupId);
+        int at = cells.at(setupId);
         return at < 0 || scale != Scale.RATIO ? noise() : pool().without(at);
     }
 
     private NoisePool pool() {
         NoisePool computed = noise;
         if (computed == null) {
-            int cells = scale == Scale.RATIO ? setups.length : 0;
             computed = NoisePool.ofReadings(
-                    IntStream.range(0, cells).mapToObj(this::cell).toList());
+                    scale == Scale.RATIO ? cells.all().mapToObj(this::cell).toList() : List.of());
             noise = computed;
         }
         return computed;
@@ -246,9 +242,9 @@ public final class ScoreColumn {
 
     /** Returns digits after the point that the coarsest reading of a setup has. */
     public int decimals(long setupId) {
-        int at = Arrays.binarySearch(setups, setupId);
+        int at = cells.at(setupId);
         double step = at < 0 ? 1 : 0;
-        for (int i = at < 0 ? 0 : start[at]; at >= 0 && i < start[at + 1]; i++) {
+        for (int i = at < 0 ? 0 : cells.from(at); at >= 0 && i < cells.to(at); i++) {
             step = Math.max(step, resolution[i]);
         }
         return (int) Math.max(0, Math.round(-Math.log10(step)));

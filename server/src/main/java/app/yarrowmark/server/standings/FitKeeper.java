@@ -139,7 +139,7 @@ class FitKeeper {
     }
 
     private static boolean isRanked(TestColumn test) {
-        return test.suite().sheet().ranked().contains(test.metric());
+        return test.suite().sheet().isRanked(test.metric());
     }
 
     private Stream<TestColumn> all() {

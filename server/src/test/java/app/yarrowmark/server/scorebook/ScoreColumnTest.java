@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import app.yarrowmark.core.score.Reading;
 import app.yarrowmark.core.suite.Scale;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -68,11 +69,12 @@ class ScoreColumnTest {
         ScoreColumn fresh = TestScores.column(
                 Map.of(0L, List.of(new Reading(7, 1)), 2L, List.of(new Reading(51, 1), new Reading(52, 1))),
                 Scale.RATIO);
-        ScoreColumn merged = column.with(Set.of(0L, 1L, 2L, 5L), fresh, Scale.RATIO);
+        ScoreColumn merged = column.with(Set.of(0L, 1L, 2L, 5L), fresh, Scale.RATIO, new HashMap<>());
         assertThat(merged.scores().keySet()).containsExactly(0L, 2L);
         assertThat(merged.readings(2)).containsExactly(new Reading(51, 1), new Reading(52, 1));
         assertThat(merged.readings(1)).isEmpty();
-        assertThat(column.with(Set.of(5L), ScoreColumn.empty(), Scale.RATIO).readings(1))
+        assertThat(column.with(Set.of(5L), ScoreColumn.empty(), Scale.RATIO, new HashMap<>())
+                        .readings(1))
                 .isEqualTo(column.readings(1));
         assertThat(column.hasAny(Set.of(5L, 2L))).isTrue();
         assertThat(column.hasAny(Set.of(5L))).isFalse();
@@ -80,17 +82,20 @@ class ScoreColumnTest {
 
     @Test
     void whatIsReplacedByTheSameIsTheColumnItself() {
-        ScoreColumn same = column.with(Set.of(1L, 5L), part(1), Scale.RATIO);
+        ScoreColumn same = column.with(Set.of(1L, 5L), part(1), Scale.RATIO, new HashMap<>());
         assertThat(same).isSameAs(column);
-        assertThat(column.with(Set.of(5L, 6L), ScoreColumn.empty(), Scale.RATIO))
+        assertThat(column.with(Set.of(5L, 6L), ScoreColumn.empty(), Scale.RATIO, new HashMap<>()))
                 .isSameAs(column);
-        assertThat(column.with(Set.of(1L), ScoreColumn.empty(), Scale.RATIO)).isNotSameAs(column);
-        assertThat(column.with(Set.of(1L), part(1), Scale.LADDER)).isNotSameAs(column);
+        assertThat(column.with(Set.of(1L), ScoreColumn.empty(), Scale.RATIO, new HashMap<>()))
+                .isNotSameAs(column);
+        assertThat(column.with(Set.of(1L), part(1), Scale.LADDER, new HashMap<>()))
+                .isNotSameAs(column);
         // One digit more as typed is another score.
         List<Reading> finer = column.readings(1).stream()
                 .map(r -> new Reading(r.value(), r.resolution() / 10))
                 .toList();
-        assertThat(column.with(Set.of(1L), TestScores.column(Map.of(1L, finer), Scale.RATIO), Scale.RATIO))
+        assertThat(column.with(
+                        Set.of(1L), TestScores.column(Map.of(1L, finer), Scale.RATIO), Scale.RATIO, new HashMap<>()))
                 .isNotSameAs(column);
     }
 

@@ -41,7 +41,8 @@ public final class TestScores {
         Map<Long, ScoreColumn> columns = new HashMap<>(old.columns());
         columns.compute(
                 metric,
-                (m, column) -> column.with(Set.of(setup), column(Map.of(setup, readings), Scale.RATIO), Scale.RATIO));
+                (m, column) -> column.with(
+                        Set.of(setup), column(Map.of(setup, readings), Scale.RATIO), Scale.RATIO, new HashMap<>()));
         return old.changed(old.revision() + 1, Set.of(setup), columns);
     }
 
@@ -50,6 +51,6 @@ public final class TestScores {
         ScoreColumn.Builder column = new ScoreColumn.Builder();
         new TreeMap<>(cells)
                 .forEach((setup, readings) -> readings.forEach(r -> column.add(setup, r.value(), r.resolution())));
-        return column.build(scale);
+        return column.build(scale, new HashMap<>());
     }
 }
