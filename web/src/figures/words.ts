@@ -66,6 +66,11 @@ export function cardinal(n: number): string {
   return cardinals[n] ?? String(n)
 }
 
+/** Returns a count with its word in the singular or the plural: 1 run, 3 runs. */
+export function counted(n: number, one: string): string {
+  return `${String(n)} ${one}${n === 1 ? '' : 's'}`
+}
+
 /** With a capital at the start. */
 export function capital(text: string): string {
   return text.charAt(0).toUpperCase() + text.slice(1)

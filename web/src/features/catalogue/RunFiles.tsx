@@ -5,6 +5,7 @@ import { useFocus } from '../../app/focus'
 import { Problem, api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
 import { useStrip } from '../../api/queries'
+import { counted } from '../../figures/words'
 import { number, when } from '../../figures/format'
 import { Button } from '../../ui/Button'
 import { FieldError } from '../../ui/Field'
@@ -107,7 +108,7 @@ export function RunFiles({ files }: { readonly files: readonly ReadFile[] }) {
               onValue={setChosen}
             />
             <Button look="main" disabled={busy || sitting === null} onClick={() => void keep()}>
-              {busy ? 'Keeping …' : `Keep ${String(open.length)} ${open.length === 1 ? 'run' : 'runs'}`}
+              {busy ? 'Keeping …' : `Keep ${counted(open.length, 'run')}`}
             </Button>
           </div>
         ))}

@@ -4,7 +4,7 @@ import { api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
 import { keys, useNextRuns } from '../../api/queries'
 import { minutes } from '../../figures/format'
-import { groups } from '../../figures/words'
+import { counted, groups } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Dialog } from '../../ui/Dialog'
 import { useNotice } from '../../ui/Notices'
@@ -160,7 +160,7 @@ export function summary(plan: Plan): string {
       ? 'Nothing that fits into these minutes would narrow its place: give it more.'
       : 'Nothing that could be run here would narrow its place by as much as it takes to read of it.'
   }
-  const runs = `${String(plan.runs.length)} ${plan.runs.length === 1 ? 'run' : 'runs'} in ${minutes(plan.used)}`
+  const runs = `${counted(plan.runs.length, 'run')} in ${minutes(plan.used)}`
   const before = plan.placeBefore
   const after = plan.placeAfter
   if (!before || !after)

@@ -7,7 +7,7 @@ import { Histogram } from '../../figures/Histogram'
 import { Lines, lookOf, nearest, valueAt } from '../../figures/Lines'
 import type { PlotLine } from '../../figures/Lines'
 import { number, significant, unitWords, when } from '../../figures/format'
-import { capital } from '../../figures/words'
+import { capital, counted } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Empty, Failed, Loading } from '../../ui/States'
 import { TakeFigure } from '../../ui/TakeFigure'
@@ -308,9 +308,7 @@ function CurveView({ view, focus }: { readonly view: View; readonly focus: numbe
                 <span className="num">{valueWords(Math.abs(l.eachFurther), l.unit)}</span>
               </>
             )}{' '}
-            <span className="text-ink2">
-              {l.runs.length} {l.runs.length === 1 ? 'run' : 'runs'}
-            </span>
+            <span className="text-ink2">{counted(l.runs.length, 'run')}</span>
           </LineItem>
         ))}
         {spots

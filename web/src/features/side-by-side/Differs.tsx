@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client'
-import { capital, groups } from '../../figures/words'
+import { capital, counted, groups } from '../../figures/words'
 import { subjectName } from './words'
 
 type View = Schemas['ComparisonView']
@@ -75,6 +75,15 @@ function chipTitle(fact: Fact): string {
 /** With several opponents a line for each would fill the page: counted, and opened when asked for. */
 function Many({ view }: { readonly view: View }) {
   const of = (i: number) => view.differs.filter((d) => d.subject === i)
+  const told = ({ s, i }: { s: Schemas['SubjectView']; i: number }) => {
+    const unmeant = of(i).filter((d) => d.standing === 'UNMEANT' || d.standing === 'CAVEAT').length
+    const known = of(i).length === 0 ? 'nothing known' : counted(of(i).length, 'fact')
+    return `${subjectName(s, view.subjects)} in ${known}${unmeant > 0 ? `, ${String(unmeant)} not meant` : ''}`
+  }
+  // A claim, or the best of many, was never set up.
+  const others = view.subjects
+    .map((s, i) => ({ s, i }))
+    .filter(({ s, i }) => i !== view.reference && (s.setupId !== undefined || of(i).length > 0))
   if (view.differs.length === 0) {
     return (
       <p className="text-[13px] text-ink2" data-testid="differs">
@@ -85,31 +94,20 @@ function Many({ view }: { readonly view: View }) {
   return (
     <details className="text-[13px]" data-testid="differs">
       <summary className="cursor-pointer text-ink2">
-        Differs from the reference:{' '}
-        {view.subjects
-          .map((s, i) => ({ s, i }))
-          .filter(({ i }) => i !== view.reference)
-          .map(({ s, i }) => {
-            const unmeant = of(i).filter((d) => d.standing === 'UNMEANT' || d.standing === 'CAVEAT').length
-            return `${subjectName(s, view.subjects)} in ${String(of(i).length)} facts${unmeant > 0 ? `, ${String(unmeant)} not meant` : ''}`
-          })
-          .join('; ')}
+        Differs from the reference: {others.map(told).join('; ')}
       </summary>
       <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-4 gap-y-2">
-        {view.subjects.map(
-          (s, i) =>
-            i !== view.reference && (
-              <div key={s.key} className="contents">
-                <dt className="font-[560]">{subjectName(s, view.subjects)}</dt>
-                <dd className="flex flex-wrap gap-x-3 gap-y-1">
-                  {of(i).map((d) => (
-                    <Chip key={d.key} fact={d} />
-                  ))}
-                  {of(i).length === 0 && <span className="gap">nothing that is known of both</span>}
-                </dd>
-              </div>
-            ),
-        )}
+        {others.map(({ s, i }) => (
+          <div key={s.key} className="contents">
+            <dt className="font-[560]">{subjectName(s, view.subjects)}</dt>
+            <dd className="flex flex-wrap gap-x-3 gap-y-1">
+              {of(i).map((d) => (
+                <Chip key={d.key} fact={d} />
+              ))}
+              {of(i).length === 0 && <span className="gap">nothing that is known of both</span>}
+            </dd>
+          </div>
+        ))}
       </dl>
     </details>
   )

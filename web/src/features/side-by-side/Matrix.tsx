@@ -4,6 +4,7 @@ import type { Schemas } from '../../api/client'
 import { PlumbRow, plumbScale } from '../../figures/Plumb'
 import type { PlumbScale } from '../../figures/Plumb'
 import { number, unitWords } from '../../figures/format'
+import { counted } from '../../figures/words'
 import type { Question } from './address'
 import { Fold, mark, marks } from './PlumbTable'
 import { plainWords } from './rows'
@@ -136,7 +137,7 @@ function Summary({ summary, scale, question, name }: SummaryProps) {
           className="unmeant !py-0 text-[11px] whitespace-nowrap"
           title={`Not the same, and not meant: ${summary.caveats.join(', ').toLowerCase()}`}
         >
-          {summary.caveats.length} not meant
+          {counted(summary.caveats.length, 'caveat')}
         </span>
       )}
     </span>
@@ -225,15 +226,15 @@ function Told({ difference: d, question, test, stout = false }: ToldProps) {
   const faint = d.verdict === 'EVEN' || d.verdict === 'UNDECIDED'
   return (
     <span
-      className={`num block leading-tight ${inkClass(d)} ${stout ? '!font-[640] text-[13px]' : 'text-[12px]'}`}
+      className={`num flex flex-wrap gap-x-1 leading-tight ${inkClass(d)} ${stout ? '!font-[640] text-[13px]' : 'text-[12px]'}`}
     >
       {d.shown === undefined ? (
         <span className="gap">no time</span>
       ) : (
-        shownWords(d.shown, question.basis, test)
+        <span>{shownWords(d.shown, question.basis, test)}</span>
       )}
       {(faint || d.verdict === undefined) && (
-        <span className="unit">{d.verdict === undefined ? ' noise unknown' : ` ${verdicts[d.verdict]}`}</span>
+        <span className="unit">{d.verdict === undefined ? 'noise unknown' : verdicts[d.verdict]}</span>
       )}
     </span>
   )

@@ -6,6 +6,7 @@ import { question } from './address'
 import { comparisonFigure } from './figure'
 import { blocks } from './rows'
 import { SideBySidePage } from './SideBySidePage'
+import { subjectName, title } from './words'
 
 type View = Schemas['ComparisonView']
 type Cell = Schemas['ComparedCell']
@@ -235,6 +236,33 @@ describe('side by side', () => {
     expect(await screen.findByTestId('matrix')).toBeTruthy()
     expect(screen.getByText('2 against Ostrel Fen 13, setup 12')).toBeTruthy()
     expect(screen.getAllByLabelText(/^Corvane Nook 2: .*behind$/)).toHaveLength(5)
+  })
+
+  it('says of several what differs only where something was set up', async () => {
+    const fact = view.differs[0]
+    serve(
+      server({
+        subjects: [
+          subject(11),
+          subject(12, { detail: 'as shipped' }),
+          subject(13),
+          { ...subject(14, { key: 'claim-1', detail: 'as claimed' }), setupId: undefined },
+        ],
+        differs: fact ? [{ ...fact, subject: 0 }] : [],
+      }),
+    )
+    show(<SideBySidePage />, `${address}&s=setup-13&s=claim-1&ref=1`)
+    expect((await screen.findByTestId('differs')).querySelector('summary')?.textContent).toBe(
+      'Differs from the reference: setup 11 in 1 fact; setup 13 in nothing known',
+    )
+  })
+
+  it('tells a model from the very setup that speaks for it', () => {
+    const both = [subject(11), subject(12, { key: 'model-1', detail: 'setup 11' })]
+    expect(both.map((s) => subjectName(s, both))).toEqual(['setup 11', 'the model, setup 11'])
+    expect(title({ ...view, subjects: both, reference: 0 })).toBe(
+      'Ostrel Fen 13: the model, setup 11, against setup 11',
+    )
   })
 
   it('folds long groups to what stands out, and opens them', async () => {

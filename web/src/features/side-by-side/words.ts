@@ -157,7 +157,14 @@ export function testName(test: Test): string {
 export function subjectName(s: Schemas['SubjectView'], all: readonly Schemas['SubjectView'][]): string {
   const same = all.filter((o) => o.name === s.name)
   if (same.length === 1 || s.detail === '') return s.name
-  return same.length === all.length ? s.detail : `${s.name}, ${s.detail}`
+  const detail = detailAmong(s, all)
+  return same.length === all.length ? detail : `${s.name}, ${detail}`
+}
+
+/** A model beside the very setup that speaks for it would be called the same. */
+function detailAmong(s: Schemas['SubjectView'], all: readonly Schemas['SubjectView'][]): string {
+  const twice = all.some((o) => o.key !== s.key && o.name === s.name && o.detail === s.detail)
+  return twice && s.key.startsWith('model-') ? `the model, ${s.detail}` : s.detail
 }
 
 /** The title of the view. */
@@ -168,6 +175,6 @@ export function title(view: Schemas['ComparisonView']): string {
   if (!reference || !one) return 'Side by side'
   if (others.length > 1) return `${String(others.length)} against ${subjectText(reference)}`
   return one.name === reference.name
-    ? `${one.name}: ${one.detail}, against ${reference.detail}`
+    ? `${one.name}: ${detailAmong(one, view.subjects)}, against ${detailAmong(reference, view.subjects)}`
     : `${subjectText(one)} against ${subjectText(reference)}`
 }
