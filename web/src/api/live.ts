@@ -39,12 +39,14 @@ const byTopic: Record<string, readonly string[]> = {
   BOARDS: ['boards', 'search'],
 }
 
-/** Listens to the server's events and renews what they name; progress goes straight into the run sheet. */
+/**
+ * Listens to the server's events and renews what they name; progress goes straight into the run sheet. Only while the page is
+ * seen: a browser opens few connections to one server, and pages left open behind others would use them up.
+ */
 export function useLiveEvents(enabled: boolean) {
   const client = useQueryClient()
   useEffect(() => {
     if (!enabled) return
-    const stream = new EventSource('/api/v1/events')
     const changed = (event: MessageEvent<string>) => {
       const names = byTopic[event.data] ?? []
       void client.invalidateQueries({ predicate: (q) => names.includes(String(q.queryKey[0])) })
@@ -63,19 +65,38 @@ export function useLiveEvents(enabled: boolean) {
         strip?.map((s) => (s.sitting === now.sitting ? { ...s, progress: now } : s)),
       )
     }
-    // After a lost connection anything may have changed.
-    let lost = false
-    const failed = () => (lost = true)
-    const opened = () => {
-      if (lost) void client.invalidateQueries()
-      lost = false
+    // After a time without a connection anything may have changed.
+    let missed = false
+    let stream: EventSource | undefined
+    const listen = () => {
+      if (stream) return
+      stream = new EventSource('/api/v1/events')
+      stream.addEventListener('changed', changed)
+      stream.addEventListener('progress', progress)
+      stream.addEventListener('error', () => (missed = true))
+      stream.addEventListener('open', () => {
+        if (missed) void client.invalidateQueries()
+        missed = false
+      })
     }
-    stream.addEventListener('changed', changed)
-    stream.addEventListener('progress', progress)
-    stream.addEventListener('error', failed)
-    stream.addEventListener('open', opened)
+    const rest = () => {
+      missed ||= stream !== undefined
+      stream?.close()
+      stream = undefined
+    }
+    const seen = () => {
+      if (document.visibilityState === 'hidden') rest()
+      else listen()
+    }
+    seen()
+    document.addEventListener('visibilitychange', seen)
+    window.addEventListener('pagehide', rest)
+    window.addEventListener('pageshow', seen)
     return () => {
-      stream.close()
+      document.removeEventListener('visibilitychange', seen)
+      window.removeEventListener('pagehide', rest)
+      window.removeEventListener('pageshow', seen)
+      stream?.close()
     }
   }, [client, enabled])
 }
