@@ -60,6 +60,9 @@ final class Measuring {
                         if (event.kind() == WorkEvent.Kind.PACE && event.values() != null) {
                             watching.pace(event.values().get(0), event.values().get(1) > 0);
                         }
+                        if (event.kind() == WorkEvent.Kind.DRIVE && event.values() != null) {
+                            watching.drive(event.values().get(0), event.values().get(1) > 0);
+                        }
                         if (event.kind() == WorkEvent.Kind.SAMPLE && event.share() != null) {
                             listener.sample(event, (piece + event.share()) / pieces.size(), watching);
                         }

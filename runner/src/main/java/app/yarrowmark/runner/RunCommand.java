@@ -175,6 +175,7 @@ final class RunCommand implements Callable<Integer> {
                 memory,
                 cache,
                 Double.POSITIVE_INFINITY,
+                0,
                 work);
     }
 

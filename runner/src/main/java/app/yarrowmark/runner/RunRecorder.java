@@ -62,7 +62,7 @@ final class RunRecorder {
             case WRONG -> end(RunFile.State.FAILED, "a result was wrong: " + words);
             case REFUSED -> end(RunFile.State.FAILED, words);
             case SET_ASIDE -> end(RunFile.State.SET_ASIDE, words);
-            case PACE, SAMPLE -> {
+            case PACE, DRIVE, SAMPLE -> {
                 // For the watcher and the display.
             }
         }

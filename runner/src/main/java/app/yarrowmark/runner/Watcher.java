@@ -23,6 +23,9 @@ final class Watcher implements AutoCloseable {
     /** A neighbour may be on the core at a tenth of the looks. */
     static final double MOST_CROWDED = 0.1;
 
+    /** The drive may have something else to do at a tenth of the looks. */
+    static final double MOST_BUSY = 0.1;
+
     private static final long PAUSE_MILLIS = 500;
 
     /** Where the readings come from. */
@@ -42,8 +45,8 @@ final class Watcher implements AutoCloseable {
     private final Supplier<Double> clock;
     private final Map<Sensors.Quantity, List<double[]>> traces = new EnumMap<>(Sensors.Quantity.class);
     private final List<double[]> others = new ArrayList<>();
-    private final List<double[]> paces = new ArrayList<>();
-    private int crowded;
+    private final Looks core = new Looks();
+    private final Looks drive = new Looks();
     private double othersSeconds;
     private double stolenSeconds;
     private double watchedSeconds;
@@ -52,6 +55,22 @@ final class Watcher implements AutoCloseable {
     private Thread thread;
 
     private record Before(long measuring, double at, Sensors.Time time, double own) {}
+
+    /** What the measuring process found when it looked around between measurements. */
+    private final class Looks {
+
+        private final List<double[]> speeds = new ArrayList<>();
+        private int disturbed;
+
+        void add(double speed, boolean isDisturbed) {
+            speeds.add(new double[] {clock.get(), speed});
+            disturbed += isDisturbed ? 1 : 0;
+        }
+
+        double share() {
+            return speeds.isEmpty() ? 0 : (double) disturbed / speeds.size();
+        }
+    }
 
     /** @param clock seconds since the run started */
     Watcher(Source source, Supplier<Double> clock) {
@@ -98,13 +117,22 @@ final class Watcher implements AutoCloseable {
 
     /** The measuring process looked at the pace of its core. */
     synchronized void pace(double stepsPerSecond, boolean isCrowded) {
-        paces.add(new double[] {clock.get(), stepsPerSecond / 1e6});
-        crowded += isCrowded ? 1 : 0;
+        core.add(stepsPerSecond / 1e6, isCrowded);
+    }
+
+    /** The measuring process looked at the drive. */
+    synchronized void drive(double rate, boolean isBusy) {
+        drive.add(rate, isBusy);
     }
 
     /** Returns the share of looks at which a neighbour used the core that was measured. */
     synchronized double crowded() {
-        return paces.isEmpty() ? 0 : (double) crowded / paces.size();
+        return core.share();
+    }
+
+    /** Returns the share of looks at which the drive had something else to do. */
+    synchronized double busy() {
+        return drive.share();
     }
 
     /** Returns cores that other programs used on average. */
@@ -140,8 +168,17 @@ final class Watcher implements AutoCloseable {
                     "At %.0f %% of %d looks a neighbour used the same core, which this system does not show; up to"
                             + " %.0f %% is quiet.",
                     100 * crowded(),
-                    paces.size(),
+                    core.speeds.size(),
                     100 * MOST_CROWDED));
+        }
+        if (busy() > MOST_BUSY) {
+            warnings.add(String.format(
+                    Locale.ROOT,
+                    "At %.0f %% of %d looks the drive was busy, with work of its own or of others: it took more than half as"
+                            + " long again as at best to read the same mebibyte; up to %.0f %% is quiet.",
+                    100 * busy(),
+                    drive.speeds.size(),
+                    100 * MOST_BUSY));
         }
         return warnings;
     }
@@ -153,8 +190,11 @@ final class Watcher implements AutoCloseable {
         if (!others.isEmpty()) {
             lines.add(line("other programs", "{core}", others));
         }
-        if (!paces.isEmpty()) {
-            lines.add(line("pace", "M{step}/s", paces));
+        if (!core.speeds.isEmpty()) {
+            lines.add(line("pace", "M{step}/s", core.speeds));
+        }
+        if (!drive.speeds.isEmpty()) {
+            lines.add(line("drive between measurements", "MB/s", drive.speeds));
         }
         return lines;
     }

@@ -42,6 +42,9 @@ final class WorkCommand implements Callable<Integer>, Report {
     @Option(names = "--pace", defaultValue = "Infinity")
     private double pace;
 
+    @Option(names = "--drive", defaultValue = "0")
+    private double drive;
+
     @Option(names = "--folder", defaultValue = ".")
     private Path folder;
 
@@ -55,7 +58,8 @@ final class WorkCommand implements Callable<Integer>, Report {
             Workload.of(suite)
                     .run(
                             piece,
-                            new Workload.Place(Plan.of(size), threads, memory, cache, pace, folder.toAbsolutePath()),
+                            new Workload.Place(
+                                    Plan.of(size), threads, memory, cache, pace, drive, folder.toAbsolutePath()),
                             this);
             return 0;
         } catch (WrongResult e) {
@@ -89,6 +93,11 @@ final class WorkCommand implements Callable<Integer>, Report {
     @Override
     public void pace(double stepsPerSecond, boolean crowded, double best) {
         say(WorkEvent.pace(stepsPerSecond, crowded, best));
+    }
+
+    @Override
+    public void drive(double rate, boolean busy, double best) {
+        say(WorkEvent.drive(rate, busy, best));
     }
 
     @Override

@@ -33,6 +33,8 @@ record WorkEvent(
         CURVE,
         /** How fast the core's clock is, whether a neighbour used the core (1 or 0), and the best ratio known. */
         PACE,
+        /** How fast the drive read between measurements, whether it was busy (1 or 0), and the best rate known. */
+        DRIVE,
         /** The metric cannot be measured here. */
         GAP,
         /** A sentence that a reader of the numbers should know. */
@@ -62,8 +64,15 @@ record WorkEvent(
     }
 
     static WorkEvent pace(double stepsPerSecond, boolean crowded, double best) {
-        return new WorkEvent(
-                Kind.PACE, null, List.of(stepsPerSecond, crowded ? 1.0 : 0.0, best), null, null, null, null);
+        return look(Kind.PACE, stepsPerSecond, crowded, best);
+    }
+
+    static WorkEvent drive(double rate, boolean busy, double best) {
+        return look(Kind.DRIVE, rate, busy, best);
+    }
+
+    private static WorkEvent look(Kind kind, double speed, boolean disturbed, double best) {
+        return new WorkEvent(kind, null, List.of(speed, disturbed ? 1.0 : 0.0, best), null, null, null, null);
     }
 
     static WorkEvent gap(String metric, String reason) {

@@ -21,6 +21,7 @@ class Worker {
     private final String size;
     private volatile long pid;
     private double bestPace = Double.POSITIVE_INFINITY;
+    private double bestDrive;
 
     Worker(Workload.Place place, String size) {
         this.place = place;
@@ -47,6 +48,9 @@ class Worker {
                 WorkEvent event = Json.mapper().readValue(line, WorkEvent.class);
                 if (event.kind() == WorkEvent.Kind.PACE && event.values() != null) {
                     bestPace = Math.min(bestPace, event.values().get(2));
+                }
+                if (event.kind() == WorkEvent.Kind.DRIVE && event.values() != null) {
+                    bestDrive = Math.max(bestDrive, event.values().get(2));
                 }
                 listener.accept(event);
             }
@@ -88,6 +92,7 @@ class Worker {
         command.addAll(List.of("--memory", String.valueOf(place.memoryBytes())));
         command.addAll(List.of("--cache", String.valueOf(place.cacheBytes())));
         command.addAll(List.of("--pace", String.valueOf(bestPace)));
+        command.addAll(List.of("--drive", String.valueOf(bestDrive)));
         command.addAll(List.of("--folder", place.folder().toString()));
         return command;
     }

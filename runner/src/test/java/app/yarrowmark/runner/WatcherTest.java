@@ -87,6 +87,28 @@ class WatcherTest {
                                 + " 10 % is quiet.");
     }
 
+    @Test
+    void aDriveThatIsBusyIsWarnedOfWithTheEvidence() {
+        watcher.look();
+        step(.5, .5, 0);
+        for (int i = 0; i < 20; i++) {
+            watcher.drive(i < 3 ? 900 : 1700, i < 3);
+        }
+        assertThat(watcher.warnings())
+                .containsExactly(
+                        "At 15 % of 20 looks the drive was busy, with work of its own or of others: it took more"
+                                + " than half as long again as at best to read the same mebibyte; up to 10 % is quiet.");
+        SeriesLine looks = watcher.series().get(1);
+        assertThat(looks.name()).isEqualTo("drive between measurements");
+        assertThat(looks.unit()).isEqualTo("MB/s");
+        assertThat(looks.y()).hasSize(20).contains(900, 1700);
+        watcher.drive(1700, false);
+        for (int i = 0; i < 10; i++) {
+            watcher.drive(1700, false);
+        }
+        assertThat(watcher.warnings()).isEmpty();
+    }
+
     private void step(double usedMore, double ownMore, double stolenMore) {
         at += .5;
         used += usedMore;

@@ -26,6 +26,15 @@ public interface Report {
      */
     default void pace(double stepsPerSecond, boolean crowded, double best) {}
 
+    /**
+     * Called when the drive was looked at between measurements.
+     *
+     * @param rate at which it read the same piece again, in MB/s
+     * @param busy whether it had something else to do
+     * @param best rate known of this drive, to be given to the next process
+     */
+    default void drive(double rate, boolean busy, double best) {}
+
     /** Called with numbers along an axis. */
     default void curve(Curve curve) {}
 

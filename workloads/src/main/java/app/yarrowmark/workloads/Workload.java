@@ -55,7 +55,15 @@ public interface Workload {
      * @param memoryBytes of the device
      * @param cacheBytes of the processor's largest cache, 0 if that is not known
      * @param bestPace best ratio of the two loops of {@link Pace} known of this device, infinite if none is
+     * @param bestDrive best rate at which a look at the drive of the folder read, in MB/s; 0 if none is known
      * @param folder on the drive to measure
      */
-    record Place(Plan plan, int threads, long memoryBytes, long cacheBytes, double bestPace, Path folder) {}
+    record Place(
+            Plan plan,
+            int threads,
+            long memoryBytes,
+            long cacheBytes,
+            double bestPace,
+            double bestDrive,
+            Path folder) {}
 }

@@ -12,6 +12,9 @@ public final class Heard implements Report {
     public final Map<String, Curve> curves = new LinkedHashMap<>();
     public final List<String> remarks = new ArrayList<>();
     public final List<String> setAside = new ArrayList<>();
+    /** Rates of the looks at the drive. */
+    public final List<Double> drive = new ArrayList<>();
+
     public double lastShare;
 
     @Override
@@ -30,6 +33,14 @@ public final class Heard implements Report {
     @Override
     public void curve(Curve curve) {
         curves.put(curve.name(), curve);
+    }
+
+    @Override
+    public void drive(double rate, boolean busy, double best) {
+        drive.add(rate);
+        if (rate > best) {
+            throw new AssertionError("a look found " + rate + ", more than the best of " + best);
+        }
     }
 
     @Override

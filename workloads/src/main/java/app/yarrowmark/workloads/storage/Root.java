@@ -3,9 +3,11 @@ package app.yarrowmark.workloads.storage;
 import app.yarrowmark.workloads.CannotMeasure;
 import app.yarrowmark.workloads.Curve;
 import app.yarrowmark.workloads.Measured;
+import app.yarrowmark.workloads.Pace;
 import app.yarrowmark.workloads.Plan;
 import app.yarrowmark.workloads.Random64;
 import app.yarrowmark.workloads.Report;
+import app.yarrowmark.workloads.Ticks;
 import app.yarrowmark.workloads.Workload;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -68,7 +70,7 @@ public final class Root implements Workload {
             if (!file.isDirect()) {
                 report.setAside("the file system refused direct access: the numbers are of its cache");
             }
-            Drive drive = new Drive(file, flights, plan, report);
+            Drive drive = new Drive(file, flights, place, report);
             drive.all();
             drive.sweep();
         }
@@ -102,14 +104,18 @@ public final class Root implements Workload {
         private final Flights flights;
         private final Plan plan;
         private final Report report;
+        private final Pace pace;
+        private final DrivePace drivePace;
         private final Random64 random = new Random64(2027);
         private int next;
 
-        Drive(WorkFile file, Flights flights, Plan plan, Report report) {
+        Drive(WorkFile file, Flights flights, Place place, Report report) {
             this.file = file;
             this.flights = flights;
-            this.plan = plan;
+            this.plan = place.plan();
             this.report = report;
+            this.pace = new Pace(Ticks.SYSTEM, place.bestPace());
+            this.drivePace = new DrivePace(Ticks.SYSTEM, place.bestDrive());
         }
 
         void all() throws IOException {
@@ -138,12 +144,24 @@ public final class Root implements Workload {
             List<Double> values = new ArrayList<>();
             int all = WARM_UPS + plan.countedInAll();
             for (int i = 1; i <= all; i++) {
+                look();
                 values.add(step.run());
                 // The sweep takes about as long as two metrics.
                 double share = (METRICS.indexOf(metric) + (double) i / all) / (METRICS.size() + 2);
                 report.sample(metric, values, share);
             }
             report.measured(new Measured(metric, values, "w".repeat(WARM_UPS) + "c".repeat(plan.countedInAll())));
+        }
+
+        /** Whether a neighbour has the core or the drive; told, but nothing is set aside: a drive has work of its own, too. */
+        private void look() throws IOException {
+            if (plan.isTrial()) {
+                return;
+            }
+            Pace.Look core = pace.look();
+            report.pace(core.stepsPerSecond(), pace.isCrowded(core), pace.best());
+            DrivePace.Look drive = drivePace.look(() -> file.read(0));
+            report.drive(drive.rate(), drive.busy(), drivePace.best());
         }
 
         /** Goes on through the file, from the start again at its end; MB/s. A write includes its flush. */

@@ -91,6 +91,6 @@ class LeafTest {
     }
 
     private static Workload.Place place(Plan plan, long memory, long cache) {
-        return new Workload.Place(plan, 2, memory, cache, Double.POSITIVE_INFINITY, Path.of("target"));
+        return new Workload.Place(plan, 2, memory, cache, Double.POSITIVE_INFINITY, 0, Path.of("target"));
     }
 }

@@ -17,7 +17,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 class StemTest {
 
     private static final Workload.Place PLACE =
-            new Workload.Place(Plan.TINY, 2, 1L << 30, 0, Double.POSITIVE_INFINITY, Path.of("target"));
+            new Workload.Place(Plan.TINY, 2, 1L << 30, 0, Double.POSITIVE_INFINITY, 0, Path.of("target"));
 
     static List<Kernel> kernels() {
         return Stem.kernels();

@@ -123,8 +123,23 @@ class RootTest {
         assertThat(sent).hasSize(100);
     }
 
+    @Test
+    void theDriveIsLookedAtBeforeEveryIteration() throws Exception {
+        Plan quick = new Plan(1, 1, 2, 1, 16, 4);
+        Heard heard = new Heard();
+        new Root().run("drive", place(FOLDER, quick), heard);
+        // Two warm-ups and two counted ones of eight metrics.
+        assertThat(heard.drive).hasSize(32).allMatch(rate -> rate > 0);
+        assertThat(heard.measured.get("read.long").marks()).isEqualTo("wwcc");
+        assertThat(leftovers()).isZero();
+    }
+
     private static Workload.Place place(Path folder) {
-        return new Workload.Place(Plan.TINY, 2, 1L << 30, 0, Double.POSITIVE_INFINITY, folder);
+        return place(folder, Plan.TINY);
+    }
+
+    private static Workload.Place place(Path folder, Plan plan) {
+        return new Workload.Place(plan, 2, 1L << 30, 0, Double.POSITIVE_INFINITY, 0, folder);
     }
 
     private static long leftovers() throws IOException {
