@@ -50,6 +50,11 @@ export async function detect(): Promise<readonly FactLine[]> {
   ]
 }
 
+/** Whether nothing of a suite can be measured on this page. */
+export function isLeftOut(suite: string): boolean {
+  return suite === 'rootweb' && !isSecureContext
+}
+
 /** What is missing on this page, in words; empty on an isolated, secure one. */
 export function reductions(): readonly string[] {
   return [

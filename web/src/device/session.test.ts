@@ -3,6 +3,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '../api/client'
 import { kernmill } from '../testing'
+import { Missing } from './measure'
 import type { Part } from './parts'
 import { Session } from './session'
 import { View } from './view'
@@ -12,6 +13,7 @@ vi.mock('./suites', () => ({ partsOf: () => Promise.resolve(planned.parts) }))
 vi.mock('./detect', () => ({
   detect: () => Promise.resolve([{ key: 'browser.name', value: 'Wick' }]),
   reductions: () => [],
+  isLeftOut: (suite: string) => suite === 'rootweb',
 }))
 // The kernels' worker is built by the bundler only.
 vi.mock('./worker?worker&inline', () => ({ default: Object }))
@@ -207,6 +209,34 @@ describe('the life of the device page', () => {
     expect(desk.runs().map((r) => [r.state, r.reason, r.readings?.length])).toEqual([
       ['SET_ASIDE', 'page was hidden', 1],
     ])
+  })
+
+  it('does not repeat what the browser lacks altogether, and counts no time for what is left out', async () => {
+    const rootweb = { ...umbel, key: 'rootweb', name: 'Root', minutes: 30, repeats: 3 }
+    desk.answers['POST /api/v1/device/pairings'] = () =>
+      ok({
+        token: 'secret',
+        expiresAt: '',
+        sitting: { ...joined, suites: [rootweb, { ...umbel, minutes: 3 }] },
+      })
+    let parts = 0
+    planned.parts = [
+      {
+        ...quick,
+        run: (a, onSample) =>
+          parts++ === 0 ? Promise.reject(new Missing('secure pages only')) : quick.run(a, onSample),
+      },
+    ]
+    open()
+    await see('About 6 min')
+    await press('Start')
+    await see('Everything planned was run.')
+    expect(desk.runs().map((r) => [r.suite.key, r.state])).toEqual([
+      ['rootweb', 'FAILED'],
+      ['umbel', 'DONE'],
+      ['umbel', 'DONE'],
+    ])
+    expect(root.textContent).toContain('failed: secure pages only')
   })
 
   it('stops at the button with the reason', async () => {

@@ -1,5 +1,5 @@
 import type { Schemas } from '../api/client'
-import { detect, reductions } from './detect'
+import { detect, isLeftOut, reductions } from './detect'
 import { Refused, pair, sendRun, sitting, tellFacts, tellFinished, tellProgress, tellWaiting } from './link'
 import { Outbox } from './outbox'
 import type { Waiting } from './outbox'
@@ -24,8 +24,11 @@ interface Joined {
   readonly sitting: Schemas['DeviceSitting']
 }
 
+/** A suite that is left out here takes no time. */
 function browserSuites(of: Schemas['DeviceSitting']): readonly Suite[] {
-  return of.suites.filter((s) => s.home === 'BROWSER')
+  return of.suites
+    .filter((s) => s.home === 'BROWSER')
+    .map((s) => (isLeftOut(s.key) ? { ...s, minutes: 0, restSeconds: 0 } : s))
 }
 
 /** The life of the page: join with a code, look at the device, run the queue, send what was measured. */
@@ -132,7 +135,7 @@ export class Session {
     const awake = await keepAwake()
     for (const suite of suites) {
       for (let repeat = 1; repeat <= suite.repeats && this.reason === undefined; repeat++) {
-        await this.runOnce(joined, suite, repeat, queue)
+        if (!(await this.runOnce(joined, suite, repeat, queue))) break
       }
     }
     await awake?.release()
@@ -141,7 +144,8 @@ export class Session {
     this.view.finished(this.lines, this.reason, this.waitingWords(), () => void this.resume())
   }
 
-  private async runOnce(joined: Joined, suite: Suite, repeat: number, queue: Queued[]) {
+  /** Returns whether it is worth repeating: what a browser lacks altogether it will lack the next time. */
+  private async runOnce(joined: Joined, suite: Suite, repeat: number, queue: Queued[]): Promise<boolean> {
     const index = queue.findIndex((q) => q.key === suite.key)
     const started = performance.now()
     this.line(suite.key, { state: 'running' })
@@ -177,15 +181,22 @@ export class Session {
     })
     this.whenStopped = () => undefined
     this.lengths.set(suite.key, (performance.now() - started) / 1000)
+    const again = !(
+      run.state === 'FAILED' &&
+      (run.readings ?? []).length === 0 &&
+      (run.gaps ?? []).length > 0
+    )
     const queued = queue[index]
-    if (queued) queue[index] = { ...queued, runsLeft: queued.runsLeft - 1 }
+    if (queued) queue[index] = { ...queued, runsLeft: again ? queued.runsLeft - 1 : 0 }
     this.outbox.add({ token: joined.token, run })
     this.line(suite.key, {
       state: run.state === 'DONE' ? 'waiting to send' : 'ended',
       words: resultWords(suite, run),
     })
     await this.flush()
-    if (repeat < suite.repeats && this.reason === undefined) await pause((queued?.restSeconds ?? 0) * 1000)
+    if (again && repeat < suite.repeats && this.reason === undefined)
+      await pause((queued?.restSeconds ?? 0) * 1000)
+    return again
   }
 
   /** Takes effect when the part under way is over, so that no number suffers. */

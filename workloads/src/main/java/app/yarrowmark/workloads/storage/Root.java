@@ -2,6 +2,7 @@ package app.yarrowmark.workloads.storage;
 
 import app.yarrowmark.workloads.CannotMeasure;
 import app.yarrowmark.workloads.Curve;
+import app.yarrowmark.workloads.Lookout;
 import app.yarrowmark.workloads.Measured;
 import app.yarrowmark.workloads.Pace;
 import app.yarrowmark.workloads.Plan;
@@ -104,7 +105,7 @@ public final class Root implements Workload {
         private final Flights flights;
         private final Plan plan;
         private final Report report;
-        private final Pace pace;
+        private final Lookout lookout;
         private final DrivePace drivePace;
         private final Random64 random = new Random64(2027);
         private int next;
@@ -114,7 +115,7 @@ public final class Root implements Workload {
             this.flights = flights;
             this.plan = place.plan();
             this.report = report;
-            this.pace = new Pace(Ticks.SYSTEM, place.bestPace());
+            this.lookout = new Lookout(plan, report, new Pace(Ticks.SYSTEM, place.bestPace()));
             this.drivePace = new DrivePace(Ticks.SYSTEM, place.bestDrive());
         }
 
@@ -142,24 +143,28 @@ public final class Root implements Workload {
 
         private void repeat(String metric, Step step) throws IOException {
             List<Double> values = new ArrayList<>();
+            StringBuilder marks = new StringBuilder();
             int all = WARM_UPS + plan.countedInAll();
+            lookout.begin();
+            boolean crowded = lookout.waitForQuiet();
             for (int i = 1; i <= all; i++) {
-                look();
+                lookAtDrive();
                 values.add(step.run());
+                boolean crowdedAfter = lookout.isCrowded();
+                marks.append(i <= WARM_UPS ? 'w' : crowded || crowdedAfter ? 'd' : 'c');
+                crowded = crowdedAfter && lookout.waitForQuiet();
                 // The sweep takes about as long as two metrics.
                 double share = (METRICS.indexOf(metric) + (double) i / all) / (METRICS.size() + 2);
                 report.sample(metric, values, share);
             }
-            report.measured(new Measured(metric, values, "w".repeat(WARM_UPS) + "c".repeat(plan.countedInAll())));
+            report.measured(new Measured(metric, values, marks.toString()));
         }
 
-        /** Whether a neighbour has the core or the drive; told, but nothing is set aside: a drive has work of its own, too. */
-        private void look() throws IOException {
+        /** Told, but no iteration is called disturbed for it: a drive has work of its own, too, which belongs to its score. */
+        private void lookAtDrive() throws IOException {
             if (plan.isTrial()) {
                 return;
             }
-            Pace.Look core = pace.look();
-            report.pace(core.stepsPerSecond(), pace.isCrowded(core), pace.best());
             DrivePace.Look drive = drivePace.look(() -> file.read(0));
             report.drive(drive.rate(), drive.busy(), drivePace.best());
         }
