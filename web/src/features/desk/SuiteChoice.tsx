@@ -1,3 +1,4 @@
+import { useState } from 'react'
 import type { Schemas } from '../../api/client'
 import type { DeviceKind } from '../../api/queries'
 import { minutes } from '../../figures/format'
@@ -19,7 +20,10 @@ const homes: Record<Suite['home'], string> = {
   TYPED: 'from elsewhere, typed in',
 }
 
-/** Suites to tick, by where they run, with the time all repeats take. */
+/** So many are seen at once. */
+const fewEnough = 9
+
+/** Suites to tick, by where they run, with the time all repeats take; among many, words narrow them down. */
 export function SuiteChoice({ suites, chosen, onChosen, kind }: SuiteChoiceProps) {
   const toggle = (id: number, on: boolean) => {
     const next = new Set(chosen)
@@ -27,10 +31,30 @@ export function SuiteChoice({ suites, chosen, onChosen, kind }: SuiteChoiceProps
     else next.delete(id)
     onChosen(next)
   }
+  const [text, setText] = useState('')
+  const words = text.toLowerCase().split(/\s+/).filter(Boolean)
+  // What is ticked stays in sight, so that nothing is added unseen.
+  const shown = suites.filter((s) => chosen.has(s.id) || words.every((w) => wordsOf(s).includes(w)))
   return (
     <div className="grid gap-4">
+      {suites.length > fewEnough && (
+        <input
+          aria-label="Words of a suite"
+          placeholder="words of a suite: its name, its kind of work, browser, natively"
+          value={text}
+          onChange={(e) => {
+            setText(e.target.value)
+          }}
+          onKeyDown={(e) => {
+            // Inside a form it would send it.
+            if (e.key === 'Enter') e.preventDefault()
+          }}
+          className="w-full border border-line rounded bg-sheet px-2.5 py-1.5 text-[14px]"
+        />
+      )}
+      {shown.length === 0 && <p className="text-ink2">No suite has all of these words.</p>}
       {(Object.keys(homes) as Suite['home'][]).map((home) => {
-        const own = suites.filter((s) => s.home === home)
+        const own = shown.filter((s) => s.home === home)
         if (own.length === 0) return null
         if (home === 'NATIVE' && isHandheld(kind)) {
           return (
@@ -63,6 +87,10 @@ export function SuiteChoice({ suites, chosen, onChosen, kind }: SuiteChoiceProps
       })}
     </div>
   )
+}
+
+function wordsOf(s: Suite): string {
+  return `${s.name} ${s.version} ${groups[s.group]} ${homes[s.home]}`.toLowerCase()
 }
 
 /** Whether our native suites cannot run on that kind of device. */

@@ -1,10 +1,11 @@
+import { useState } from 'react'
 import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '../../api/client'
 import { Reply, kernmill, pools, serve, sheet, show, strip } from '../../testing'
 import { DeskPage } from './DeskPage'
 import { PutOnDesk } from './PutOnDesk'
-import { usual } from './SuiteChoice'
+import { SuiteChoice, usual } from './SuiteChoice'
 
 const desk = {
   'GET /api/v1/sittings': strip,
@@ -217,6 +218,39 @@ describe('putting a device on the desk', () => {
       suites: [4],
       parentId: 10,
     })
+  })
+})
+
+describe('suites to choose from', () => {
+  const many = Array.from({ length: 12 }, (_, i): Schemas['SuiteView'] => ({
+    ...kernmill,
+    id: i + 1,
+    name: `Suite ${String(i + 1)}`,
+    home: i < 2 ? 'BROWSER' : 'TYPED',
+    group: i < 6 ? 'PROCESSOR' : 'STORAGE',
+  }))
+  const Choice = ({ suites }: { readonly suites: readonly Schemas['SuiteView'][] }) => {
+    const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set())
+    return <SuiteChoice suites={suites} chosen={chosen} onChosen={setChosen} kind="LAPTOP" />
+  }
+  const names = () => screen.queryAllByText(/^Suite \d/).map((e) => e.textContent)
+
+  it('are narrowed down by words, and what is ticked stays', () => {
+    show(<Choice suites={many} />, '/desk')
+    fireEvent.click(screen.getByLabelText(/Suite 12/))
+    const line = screen.getByLabelText('Words of a suite')
+    fireEvent.change(line, { target: { value: 'browser PROCESSOR' } })
+    expect(names()).toEqual(['Suite 1 3', 'Suite 2 3', 'Suite 12 3'])
+    fireEvent.change(line, { target: { value: 'kites' } })
+    expect(names()).toEqual(['Suite 12 3'])
+    fireEvent.click(screen.getByLabelText(/Suite 12/))
+    expect(screen.getByText('No suite has all of these words.')).toBeTruthy()
+  })
+
+  it('stand there whole where they are few', () => {
+    show(<Choice suites={many.slice(0, 4)} />, '/desk')
+    expect(names()).toHaveLength(4)
+    expect(screen.queryByLabelText('Words of a suite')).toBeNull()
   })
 })
 

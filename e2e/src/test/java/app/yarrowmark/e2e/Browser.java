@@ -15,6 +15,7 @@ import org.openqa.selenium.Keys;
 import org.openqa.selenium.OutputType;
 import org.openqa.selenium.StaleElementReferenceException;
 import org.openqa.selenium.WebElement;
+import org.openqa.selenium.WindowType;
 import org.openqa.selenium.chrome.ChromeDriver;
 import org.openqa.selenium.chrome.ChromeDriverService;
 import org.openqa.selenium.chrome.ChromeOptions;
@@ -67,6 +68,22 @@ final class Browser implements AutoCloseable {
 
     void go(String url) {
         driver.get(url);
+    }
+
+    /** Opens another tab and goes on there. */
+    void newTab() {
+        driver.switchTo().newWindow(WindowType.TAB);
+    }
+
+    /** Goes on in the first tab, with all others closed. */
+    void closeNewTabs() {
+        String first = driver.getWindowHandles().iterator().next();
+        for (String other : driver.getWindowHandles()) {
+            if (!other.equals(first)) {
+                driver.switchTo().window(other).close();
+            }
+        }
+        driver.switchTo().window(first);
     }
 
     void signIn(App app) {

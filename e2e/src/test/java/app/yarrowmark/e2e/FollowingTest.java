@@ -2,6 +2,7 @@ package app.yarrowmark.e2e;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.time.Duration;
 import java.util.List;
 import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
@@ -127,6 +128,23 @@ class FollowingTest extends DemoDesk {
 
     @Test
     @Order(9)
+    void pagesLeftOpenBehindOthersDoNotHoldUpTheNext() {
+        String versions = app.url() + "/versions";
+        for (int tab = 0; tab < 8; tab++) {
+            desk.newTab();
+            desk.go(versions);
+            desk.waitUntil(
+                    "to read the versions in tab " + tab,
+                    Duration.ofSeconds(20),
+                    () -> desk.body().contains("Movement between days"));
+        }
+        desk.closeNewTabs();
+        desk.go(versions);
+        desk.see("Movement between days");
+    }
+
+    @Test
+    @Order(10)
     void theViewsAreAccessible() {
         desk.requireAccessible(app.url() + "/versions", "Movement between days");
         desk.requireAccessible(
