@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { counted, listed } from './words'
 import {
   grouped,
   minutes,
@@ -58,6 +59,17 @@ describe('times', () => {
     expect(when(new Date(2026, 10, 20, 9, 5).toISOString(), now)).toBe('09:05')
     expect(when(new Date(2026, 9, 3, 9, 5).toISOString(), now)).toBe('3 Oct 09:05')
     expect(when(new Date(2025, 9, 3, 9, 5).toISOString(), now)).toBe('3 Oct 2025')
+  })
+})
+
+describe('counts and lists', () => {
+  it('stand in the singular or the plural', () => {
+    expect([0, 1, 3].map((n) => counted(n, 'run'))).toEqual(['0 runs', '1 run', '3 runs'])
+  })
+  it('name the last after an and', () => {
+    expect(listed(['Stem'])).toBe('Stem')
+    expect(listed(['Stem', 'Root'])).toBe('Stem and Root')
+    expect(listed(['Stem', 'Leaf', 'Root'])).toBe('Stem, Leaf and Root')
   })
 })
 

@@ -71,6 +71,13 @@ export function counted(n: number, one: string): string {
   return `${String(n)} ${one}${n === 1 ? '' : 's'}`
 }
 
+const conjunction = new Intl.ListFormat('en-GB', { type: 'conjunction' })
+
+/** Names in a row: Stem, Leaf and Root. */
+export function listed(names: readonly string[]): string {
+  return conjunction.format(names)
+}
+
 /** With a capital at the start. */
 export function capital(text: string): string {
   return text.charAt(0).toUpperCase() + text.slice(1)

@@ -2,7 +2,7 @@ import { useState } from 'react'
 import type { Schemas } from '../../api/client'
 import type { DeviceKind } from '../../api/queries'
 import { minutes } from '../../figures/format'
-import { groups } from '../../figures/words'
+import { groups, listed } from '../../figures/words'
 import { Checkbox } from '../../ui/Checkbox'
 
 type Suite = Schemas['SuiteView']
@@ -59,7 +59,7 @@ export function SuiteChoice({ suites, chosen, onChosen, kind }: SuiteChoiceProps
         if (home === 'NATIVE' && isHandheld(kind)) {
           return (
             <p key={home} className="text-[12.5px] text-ink2">
-              {own.map((s) => s.name).join(' and ')} run natively, on computers only.
+              {listed(own.map((s) => s.name))} run natively, on computers only.
             </p>
           )
         }

@@ -1,5 +1,6 @@
 import type { Schemas } from '../../api/client'
 import { Lines } from '../../figures/Lines'
+import { listed } from '../../figures/words'
 import { unitWords } from '../../figures/format'
 import type { Figure } from '../../figures/take'
 import { levelsOf, onsets, plotLines, spotsOf } from './lines'
@@ -21,7 +22,7 @@ export function insideFigure(view: View, focus: number | undefined): Figure {
     })
     .join('. ')
   return {
-    title: `${view.suite}, ${view.setups.map((s) => s.label).join(' and ')}`,
+    title: `${view.suite}, ${listed(view.setups.map((s) => s.label))}`,
     about: words.length > 190 ? `${words.slice(0, 189)}…` : words,
     source: `Yarrowmark, middle of the runs that count, ${new Date().toISOString().slice(0, 10)}`,
     width,

@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client'
-import { bands, groups, ordinal, speedGroups } from '../../figures/words'
+import { bands, groups, listed, ordinal, speedGroups } from '../../figures/words'
 
 type Standings = Schemas['StandingsView']
 type Place = Schemas['PlaceView']
@@ -54,7 +54,7 @@ function missing(view: Standings, key: string): readonly Piece[] {
 
 /** What an unplaced one lacks and what would place it. */
 export function unplacedWords(u: Schemas['UnplacedView']): string {
-  const lacks = u.missing.map((g) => groups[g]).join(' and ')
+  const lacks = listed(u.missing.map((g) => groups[g]))
   const run = u.toRun === undefined ? '' : ` Run ${u.toRun} to place it.`
   return `it has no ${lacks} test in common with the others.${run}`
 }
