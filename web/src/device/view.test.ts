@@ -47,9 +47,10 @@ describe('the device page', () => {
       { key: 'cpu.threads', value: '8' },
     ]
     let started = false
+    vi.stubGlobal('isSecureContext', false)
     view.ready(
       { id: 7, model: 'Tamsin & Pell Tern 6', setup: 'as shipped', suites: [] },
-      [umbel],
+      [umbel, { ...umbel, key: 'rootweb', name: 'Root in the browser', minutes: 9 }],
       facts,
       ['The screen may go dark: keep it on by hand.'],
       () => (started = true),
@@ -58,9 +59,11 @@ describe('the device page', () => {
     expect(root.textContent).toContain('[ frames come too unevenly ]')
     expect(root.textContent).toContain('Umbel, 3 times. About 1 min 30 s.')
     expect(root.textContent).toContain('Reduced here')
+    expect(root.textContent).not.toContain('Root in the browser')
     const start = [...root.querySelectorAll('button')].find((b) => b.textContent === 'Start')
     start?.click()
     expect(started).toBe(true)
+    vi.unstubAllGlobals()
   })
 
   it('has nothing to start where nothing is planned', () => {

@@ -1,6 +1,7 @@
 import { groups } from '../figures/words'
 import type { Schemas } from '../api/client'
 import { seconds, significant, unitWords } from '../figures/format'
+import { isLeftOut } from './detect'
 import type { Surroundings } from './parts'
 import type { Step } from './run'
 import { secondsLeft } from './time'
@@ -88,7 +89,9 @@ export class View {
     const start = button(suites.length === 0 ? 'Nothing to run' : 'Start', true)
     start.disabled = suites.length === 0
     start.addEventListener('click', onStart)
-    const queue = suites.map((s) => ({ ...s, runsLeft: s.repeats }))
+    // What is left out here is told of below.
+    const whole = suites.filter((s) => !isLeftOut(s.key))
+    const queue = whole.map((s) => ({ ...s, runsLeft: s.repeats }))
     const expected = secondsLeft(queue, undefined, 0, new Map())
     const software = facts.some((f) => f.key === 'graphics.software' && f.value?.includes('software'))
     this.page(
@@ -106,7 +109,9 @@ export class View {
         'mt-6 flat:mt-2 text-[16px]',
         suites.length === 0
           ? 'No suite for a browser is planned for this device.'
-          : `${suites.map((s) => `${s.name}, ${String(s.repeats)} times`).join('; ')}. About ${seconds(expected)}. Start here, or on the Desk.`,
+          : whole.length === 0
+            ? 'Nothing that is planned runs on this page; started, that is kept with the reason.'
+            : `${whole.map((s) => `${s.name}, ${String(s.repeats)} times`).join('; ')}. About ${seconds(expected)}. Start here, or on the Desk.`,
       ),
       reducedNote(missing),
       start,
