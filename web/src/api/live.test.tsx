@@ -90,6 +90,15 @@ describe('live events', () => {
     expect(stale('boards')).toBe(true)
   })
 
+  it('asks for everything again once a page that was opened behind others is seen', () => {
+    see('hidden')
+    listen()
+    expect(Stream.all).toEqual([])
+    see('visible')
+    last().says('open')
+    expect(stale('standings')).toBe(true)
+  })
+
   it('lets go when the page is left, and listens again when it comes back', () => {
     listen()
     act(() => {

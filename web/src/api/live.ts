@@ -80,7 +80,7 @@ export function useLiveEvents(enabled: boolean) {
       })
     }
     const rest = () => {
-      missed ||= stream !== undefined
+      missed = true
       stream?.close()
       stream = undefined
     }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { counted, listed } from './words'
+import { counted, hasWords, listed } from './words'
 import {
   grouped,
   minutes,
@@ -59,6 +59,14 @@ describe('times', () => {
     expect(when(new Date(2026, 10, 20, 9, 5).toISOString(), now)).toBe('09:05')
     expect(when(new Date(2026, 9, 3, 9, 5).toISOString(), now)).toBe('3 Oct 09:05')
     expect(when(new Date(2025, 9, 3, 9, 5).toISOString(), now)).toBe('3 Oct 2025')
+  })
+})
+
+describe('what is typed to find something', () => {
+  it('is all of its words, wherever they stand', () => {
+    expect(hasWords('Ostrel Fen 13, unit A', ' fen OSTREL ')).toBe(true)
+    expect(hasWords('Ostrel Fen 13, unit A', 'fen corvane')).toBe(false)
+    expect(hasWords('Ostrel Fen 13, unit A', '')).toBe(true)
   })
 })
 

@@ -78,6 +78,15 @@ export function listed(names: readonly string[]): string {
   return conjunction.format(names)
 }
 
+/** Returns whether every word that was typed stands somewhere in a text, in capitals or not; nothing typed is in all. */
+export function hasWords(text: string, typed: string): boolean {
+  const lower = text.toLowerCase()
+  return typed
+    .toLowerCase()
+    .split(/\s+/)
+    .every((word) => lower.includes(word))
+}
+
 /** With a capital at the start. */
 export function capital(text: string): string {
   return text.charAt(0).toUpperCase() + text.slice(1)

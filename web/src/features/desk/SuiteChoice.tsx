@@ -2,7 +2,7 @@ import { useState } from 'react'
 import type { Schemas } from '../../api/client'
 import type { DeviceKind } from '../../api/queries'
 import { minutes } from '../../figures/format'
-import { groups, listed } from '../../figures/words'
+import { groups, hasWords, listed } from '../../figures/words'
 import { Checkbox } from '../../ui/Checkbox'
 
 type Suite = Schemas['SuiteView']
@@ -32,9 +32,8 @@ export function SuiteChoice({ suites, chosen, onChosen, kind }: SuiteChoiceProps
     onChosen(next)
   }
   const [text, setText] = useState('')
-  const words = text.toLowerCase().split(/\s+/).filter(Boolean)
   // What is ticked stays in sight, so that nothing is added unseen.
-  const shown = suites.filter((s) => chosen.has(s.id) || words.every((w) => wordsOf(s).includes(w)))
+  const shown = suites.filter((s) => chosen.has(s.id) || hasWords(wordsOf(s), text))
   return (
     <div className="grid gap-4">
       {suites.length > fewEnough && (
@@ -90,7 +89,7 @@ export function SuiteChoice({ suites, chosen, onChosen, kind }: SuiteChoiceProps
 }
 
 function wordsOf(s: Suite): string {
-  return `${s.name} ${s.version} ${groups[s.group]} ${homes[s.home]}`.toLowerCase()
+  return `${s.name} ${s.version} ${groups[s.group]} ${homes[s.home]}`
 }
 
 /** Whether our native suites cannot run on that kind of device. */

@@ -4,7 +4,7 @@ import { useFocus } from '../../app/focus'
 import { useShortcuts } from '../../app/keys'
 import type { Schemas } from '../../api/client'
 import { useLine, useUnitLines } from '../../api/queries'
-import { capital, kinds } from '../../figures/words'
+import { capital, counted, hasWords, kinds } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Dialog } from '../../ui/Dialog'
 import { Finder } from '../../ui/Finder'
@@ -332,14 +332,13 @@ function ChooseUnit({
   readonly onClose: () => void
 }) {
   const [text, setText] = useState('')
-  const words = text.toLowerCase().split(/\s+/).filter(Boolean)
   const found = units
-    .filter((u) => words.every((w) => `${u.model} ${u.unit} ${kinds[u.kind].one}`.toLowerCase().includes(w)))
+    .filter((u) => hasWords(`${u.model} ${u.unit} ${kinds[u.kind].one}`, text))
     .slice(0, 60)
     .map((u) => ({
       key: `${String(u.modelId)} ${u.unit}`,
       title: u.model,
-      about: `${kinds[u.kind].one}, unit ${u.unit}, ${String(u.setups)} setups, ${String(u.versions)} in a line`,
+      about: `${kinds[u.kind].one}, unit ${u.unit}, ${counted(u.setups, 'setup')}, ${String(u.versions)} in a line`,
       unit: u,
     }))
   return (

@@ -7,6 +7,7 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Supplier;
 
 /**
@@ -20,11 +21,8 @@ final class Watcher implements AutoCloseable {
     /** The host may take a hundredth of the time. */
     static final double MOST_STOLEN = 0.01;
 
-    /** A neighbour may be on the core at a tenth of the looks. */
-    static final double MOST_CROWDED = 0.1;
-
-    /** The drive may have something else to do at a tenth of the looks. */
-    static final double MOST_BUSY = 0.1;
+    /** A neighbour may be on the core, or the drive have something else to do, at a tenth of the looks. */
+    private static final double MOST_DISTURBED = 0.1;
 
     private static final long PAUSE_MILLIS = 500;
 
@@ -45,8 +43,13 @@ final class Watcher implements AutoCloseable {
     private final Supplier<Double> clock;
     private final Map<Sensors.Quantity, List<double[]>> traces = new EnumMap<>(Sensors.Quantity.class);
     private final List<double[]> others = new ArrayList<>();
-    private final Looks core = new Looks();
-    private final Looks drive = new Looks();
+    private final Looks core =
+            new Looks("pace", "M{step}/s", "a neighbour used the same core, which this system does not show");
+    private final Looks drive = new Looks(
+            "drive between measurements",
+            "MB/s",
+            "the drive was busy, with work of its own or of others: it took more than half as long again as at best to"
+                    + " read the same mebibyte");
     private double othersSeconds;
     private double stolenSeconds;
     private double watchedSeconds;
@@ -59,16 +62,38 @@ final class Watcher implements AutoCloseable {
     /** What the measuring process found when it looked around between measurements. */
     private final class Looks {
 
+        private final String name;
+        private final String unit;
+        private final String what;
         private final List<double[]> speeds = new ArrayList<>();
         private int disturbed;
+
+        /** @param what disturbed, as a clause */
+        Looks(String name, String unit, String what) {
+            this.name = name;
+            this.unit = unit;
+            this.what = what;
+        }
 
         void add(double speed, boolean isDisturbed) {
             speeds.add(new double[] {clock.get(), speed});
             disturbed += isDisturbed ? 1 : 0;
         }
 
-        double share() {
-            return speeds.isEmpty() ? 0 : (double) disturbed / speeds.size();
+        Optional<String> warning() {
+            return disturbed <= MOST_DISTURBED * speeds.size()
+                    ? Optional.empty()
+                    : Optional.of(String.format(
+                            Locale.ROOT,
+                            "At %.0f %% of %d looks %s; up to %.0f %% is quiet.",
+                            100.0 * disturbed / speeds.size(),
+                            speeds.size(),
+                            what,
+                            100 * MOST_DISTURBED));
+        }
+
+        Optional<SeriesLine> series() {
+            return speeds.isEmpty() ? Optional.empty() : Optional.of(line(name, unit, speeds));
         }
     }
 
@@ -125,16 +150,6 @@ final class Watcher implements AutoCloseable {
         drive.add(rate, isBusy);
     }
 
-    /** Returns the share of looks at which a neighbour used the core that was measured. */
-    synchronized double crowded() {
-        return core.share();
-    }
-
-    /** Returns the share of looks at which the drive had something else to do. */
-    synchronized double busy() {
-        return drive.share();
-    }
-
     /** Returns cores that other programs used on average. */
     synchronized double others() {
         return watchedSeconds == 0 ? 0 : Math.max(0, othersSeconds / watchedSeconds);
@@ -146,7 +161,7 @@ final class Watcher implements AutoCloseable {
     }
 
     /** Returns what a reader of the numbers should be warned of, a sentence each. */
-    List<String> warnings() {
+    synchronized List<String> warnings() {
         List<String> warnings = new ArrayList<>();
         if (others() > MOST_OTHERS) {
             warnings.add(String.format(
@@ -162,24 +177,8 @@ final class Watcher implements AutoCloseable {
                     100 * stolen(),
                     100 * MOST_STOLEN));
         }
-        if (crowded() > MOST_CROWDED) {
-            warnings.add(String.format(
-                    Locale.ROOT,
-                    "At %.0f %% of %d looks a neighbour used the same core, which this system does not show; up to"
-                            + " %.0f %% is quiet.",
-                    100 * crowded(),
-                    core.speeds.size(),
-                    100 * MOST_CROWDED));
-        }
-        if (busy() > MOST_BUSY) {
-            warnings.add(String.format(
-                    Locale.ROOT,
-                    "At %.0f %% of %d looks the drive was busy, with work of its own or of others: it took more than half as"
-                            + " long again as at best to read the same mebibyte; up to %.0f %% is quiet.",
-                    100 * busy(),
-                    drive.speeds.size(),
-                    100 * MOST_BUSY));
-        }
+        core.warning().ifPresent(warnings::add);
+        drive.warning().ifPresent(warnings::add);
         return warnings;
     }
 
@@ -190,12 +189,8 @@ final class Watcher implements AutoCloseable {
         if (!others.isEmpty()) {
             lines.add(line("other programs", "{core}", others));
         }
-        if (!core.speeds.isEmpty()) {
-            lines.add(line("pace", "M{step}/s", core.speeds));
-        }
-        if (!drive.speeds.isEmpty()) {
-            lines.add(line("drive between measurements", "MB/s", drive.speeds));
-        }
+        core.series().ifPresent(lines::add);
+        drive.series().ifPresent(lines::add);
         return lines;
     }
 

@@ -15,16 +15,19 @@ public final class Sampler {
 
     private static final int STEADY_OVER = 5;
     private static final double STEADY = 0.05;
+    private static final int PAUSE_MILLIS = 20;
+    private static final int PAUSES_PER_WANTED_MILLI = 1;
 
     private final Plan plan;
     private final Report report;
-    private final Lookout lookout;
+    private final Pace pace;
+    private int pauses;
 
     /** Samples by the plan, tells the report, and looks at the pace. */
     public Sampler(Plan plan, Report report, Pace pace) {
         this.plan = plan;
         this.report = report;
-        this.lookout = new Lookout(plan, report, pace);
+        this.pace = pace;
     }
 
     /**
@@ -50,15 +53,15 @@ public final class Sampler {
             marks.append('w');
             report.sample(metric, values, share.of(0.5 * marks.length() / plan.mostWarmUps()));
         }
-        lookout.begin();
+        pauses = plan.wantedMillis() * PAUSES_PER_WANTED_MILLI;
         int sound = 0;
         int disturbed = 0;
-        boolean crowded = lookout.waitForQuiet();
+        boolean crowded = waitForQuiet();
         while (sound < plan.counted() && disturbed < plan.counted()) {
             Iteration one = iteration.get();
-            boolean crowdedAfter = lookout.isCrowded();
+            boolean crowdedAfter = isCrowded();
             boolean isDisturbed = !plan.isTrial() && (one.wallOverProcessor > WAITED || crowded || crowdedAfter);
-            crowded = crowdedAfter && lookout.waitForQuiet();
+            crowded = crowdedAfter && waitForQuiet();
             values.add(one.value);
             marks.append(isDisturbed ? 'd' : 'c');
             sound += isDisturbed ? 0 : 1;
@@ -66,6 +69,33 @@ public final class Sampler {
             report.sample(metric, values, share.of(0.5 + 0.5 * Math.max(sound, disturbed) / plan.counted()));
         }
         return new Measured(metric, values, marks.toString());
+    }
+
+    /** Returns whether a neighbour is still there when the patience for this metric is used up. */
+    private boolean waitForQuiet() {
+        while (!plan.isTrial() && isCrowded()) {
+            if (pauses == 0) {
+                return true;
+            }
+            pauses--;
+            try {
+                Thread.sleep(PAUSE_MILLIS);
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                throw new IllegalStateException("interrupted", e);
+            }
+        }
+        return false;
+    }
+
+    private boolean isCrowded() {
+        if (plan.isTrial()) {
+            return false;
+        }
+        Pace.Look look = pace.look();
+        boolean crowded = pace.isCrowded(look);
+        report.pace(look.stepsPerSecond(), crowded, pace.best());
+        return crowded;
     }
 
     /** Whether the last five values change by less than 5 % from end to end, by least squares. */

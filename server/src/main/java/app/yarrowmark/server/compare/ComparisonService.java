@@ -230,11 +230,7 @@ public class ComparisonService {
             List<FactDifference> differs) {
         List<Held> held = own.stream().map(r -> Held.against(r, asked)).toList();
         List<Held> ranked = held.stream()
-                .filter(h -> h.row.test()
-                        .suite()
-                        .sheet()
-                        .ranked()
-                        .contains(h.row.test().metric()))
+                .filter(h -> h.row.test().suite().sheet().isRanked(h.row.test().metric()))
                 .toList();
         return new ComparedGroup(
                 group,

@@ -8,8 +8,8 @@ import java.math.BigDecimal;
 import java.util.stream.IntStream;
 
 /**
- * Writes a computed number to nine significant digits, a million times finer than any page shows it: a long answer of ratios and
- * their intervals is a third shorter and sooner written. Not for anything that was read, which keeps every digit.
+ * Writes a computed number to nine significant digits, far more than any page shows: a long answer of ratios and
+ * their intervals is shorter and sooner written. Not for anything that was read, which keeps every digit.
  */
 public final class NineDigits extends StdSerializer<Double> {
 

@@ -2,9 +2,7 @@ package app.yarrowmark.workloads.storage;
 
 import app.yarrowmark.workloads.CannotMeasure;
 import app.yarrowmark.workloads.Curve;
-import app.yarrowmark.workloads.Lookout;
 import app.yarrowmark.workloads.Measured;
-import app.yarrowmark.workloads.Pace;
 import app.yarrowmark.workloads.Plan;
 import app.yarrowmark.workloads.Random64;
 import app.yarrowmark.workloads.Report;
@@ -105,7 +103,6 @@ public final class Root implements Workload {
         private final Flights flights;
         private final Plan plan;
         private final Report report;
-        private final Lookout lookout;
         private final DrivePace drivePace;
         private final Random64 random = new Random64(2027);
         private int next;
@@ -115,7 +112,6 @@ public final class Root implements Workload {
             this.flights = flights;
             this.plan = place.plan();
             this.report = report;
-            this.lookout = new Lookout(plan, report, new Pace(Ticks.SYSTEM, place.bestPace()));
             this.drivePace = new DrivePace(Ticks.SYSTEM, place.bestDrive());
         }
 
@@ -143,24 +139,21 @@ public final class Root implements Workload {
 
         private void repeat(String metric, Step step) throws IOException {
             List<Double> values = new ArrayList<>();
-            StringBuilder marks = new StringBuilder();
             int all = WARM_UPS + plan.countedInAll();
-            lookout.begin();
-            boolean crowded = lookout.waitForQuiet();
             for (int i = 1; i <= all; i++) {
                 lookAtDrive();
                 values.add(step.run());
-                boolean crowdedAfter = lookout.isCrowded();
-                marks.append(i <= WARM_UPS ? 'w' : crowded || crowdedAfter ? 'd' : 'c');
-                crowded = crowdedAfter && lookout.waitForQuiet();
                 // The sweep takes about as long as two metrics.
                 double share = (METRICS.indexOf(metric) + (double) i / all) / (METRICS.size() + 2);
                 report.sample(metric, values, share);
             }
-            report.measured(new Measured(metric, values, marks.toString()));
+            report.measured(new Measured(metric, values, "w".repeat(WARM_UPS) + "c".repeat(plan.countedInAll())));
         }
 
-        /** Told, but no iteration is called disturbed for it: a drive has work of its own, too, which belongs to its score. */
+        /**
+         * Told, but no iteration is called disturbed for it: a drive has work of its own, too, which belongs to its score. The
+         * core is not looked at: what the system does after a long write looks like a neighbour on it.
+         */
         private void lookAtDrive() throws IOException {
             if (plan.isTrial()) {
                 return;
