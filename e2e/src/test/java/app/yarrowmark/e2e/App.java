@@ -217,6 +217,24 @@ final class App implements AutoCloseable {
         }
     }
 
+    /** Whether an address answers again within half a minute. */
+    boolean comesBack(String path, String token) {
+        long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(30);
+        while (System.nanoTime() < end) {
+            try {
+                if (send("GET", path, token, "").statusCode() == 200) {
+                    return true;
+                }
+                Thread.sleep(200);
+            } catch (UncheckedIOException notYet) {
+                // The server is still starting.
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+            }
+        }
+        return false;
+    }
+
     /** Every process below the script, the server and the database among them. */
     Stream<ProcessHandle> processes() {
         return process.descendants();
@@ -254,6 +272,9 @@ final class App implements AutoCloseable {
     }
 
     static void remove(Path folder) {
+        if (!Files.exists(folder)) {
+            return;
+        }
         try (Stream<Path> all = Files.walk(folder)) {
             all.sorted(Comparator.reverseOrder()).forEach(p -> p.toFile().delete());
         } catch (IOException e) {

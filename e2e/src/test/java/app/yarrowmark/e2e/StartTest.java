@@ -1,12 +1,15 @@
 package app.yarrowmark.e2e;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assumptions.assumeThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import java.io.UncheckedIOException;
 import java.net.ServerSocket;
+import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
@@ -14,6 +17,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
 /** Starting, stopping and what can go wrong, through the script as people call it. */
@@ -74,7 +78,8 @@ class StartTest {
         assertThat(App.run("start", "--home", "/proc/none", "--port", "" + App.freePort()))
                 .contains("the folder /proc/none cannot be made");
 
-        Files.createDirectories(home.resolve("db/data"));
+        Files.createDirectories(home.resolve("db/data/mysql"));
+        Files.createDirectories(home.resolve("db/data/yarrowmark"));
         Files.writeString(home.resolve("db/data/ibdata1"), "not a database");
         Files.writeString(home.resolve("db/made"), "");
         String damaged = App.run("start", "--home", home.toString(), "--port", "" + App.freePort());
@@ -83,6 +88,107 @@ class StartTest {
                 .endsWith("exit 1");
         assertThat(damaged.lines()).hasSize(2);
         App.remove(home);
+    }
+
+    /** Whatever is there in the place of the database is kept, and what is wrong with it is said. */
+    @Test
+    void aHomeIsNeverEmptied() throws Exception {
+        Path home = App.newHome();
+        Path kept = home.resolve("db/data/notes.txt");
+        Files.createDirectories(kept.getParent());
+        Files.writeString(kept, "from elsewhere");
+        assertThat(App.run("start", "--home", home.toString(), "--port", "" + App.freePort()))
+                .contains("holds files and is not a whole database (ibdata1 is missing): put back a whole copy")
+                .endsWith("exit 1");
+        assertThat(kept).hasContent("from elsewhere");
+        App.remove(home);
+
+        App app = App.start("start", App.newHome());
+        app.stop();
+        Path records = app.home().resolve("db/data/yarrowmark");
+        Files.move(records, app.home().resolve("elsewhere"));
+        assertThat(App.run("start", "--home", app.home().toString(), "--port", "" + App.freePort()))
+                .contains("the records are missing from the database")
+                .endsWith("exit 1");
+        Files.move(app.home().resolve("elsewhere"), records);
+        // Without the marks that a start leaves, as a copy may be, it is the same database.
+        Files.delete(app.home().resolve("db/made"));
+        Files.delete(app.home().resolve("db/password"));
+        try (App again = App.start("start", app.home())) {
+            assertThat(again.said("Found a database in")).contains("its records are used as they are");
+            again.get("/api/v1/models", again.token());
+        }
+    }
+
+    /** Another account of the same computer, which knows where everything is. */
+    @Test
+    void nobodyElseOnTheComputerGetsAtTheRecords() throws Exception {
+        assumeThat(System.getProperty("user.name")).as("only root can be another user").isEqualTo("root");
+        try (App app = App.start("start", App.newHome())) {
+            // As an older build left it: an owner without a password, open to all.
+            app.stop();
+            try (Stream<Path> all = Files.walk(app.home())) {
+                for (Path p : all.toList()) {
+                    Files.setPosixFilePermissions(
+                            p, PosixFilePermissions.fromString(Files.isDirectory(p) ? "rwxr-xr-x" : "rw-r--r--"));
+                }
+            }
+            Files.delete(app.home().resolve("db/locked"));
+            try (App again = App.start("start", app.home())) {
+                assertThat(again.said("Mended:")).contains("is open to you only");
+                String port = again.processNamed("mariadbd")
+                        .info()
+                        .arguments()
+                        .map(words -> Stream.of(words)
+                                .filter(w -> w.startsWith("--port="))
+                                .findFirst()
+                                .orElseThrow())
+                        .orElseThrow();
+                String client = "mariadb --no-defaults -e 'select 1' ";
+                for (String way : List.of(
+                        client + "-uroot --socket=" + again.home() + "/db/my.sock",
+                        client + "-uroot -h127.0.0.1 " + port,
+                        client + "-uyarrowmark -h127.0.0.1 " + port,
+                        "cat " + again.home() + "/db/password",
+                        "ls " + again.home())) {
+                    assertThat(App.command(
+                                    "setpriv", "--reuid=65534", "--regid=65534", "--clear-groups", "bash", "-c", way))
+                            .as(way)
+                            .containsAnyOf("Access denied", "Permission denied", "(13)")
+                            .doesNotEndWith("exit 0");
+                }
+                assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(again.home())))
+                        .isEqualTo("rwx------");
+                assertThat(PosixFilePermissions.toString(
+                                Files.getPosixFilePermissions(again.home().resolve("db/data/ibdata1"))))
+                        .isEqualTo("rw-------");
+            }
+        }
+    }
+
+    /** What ends by itself is started again; who asks meanwhile is told to come again, and nobody is thrown out. */
+    @Test
+    void serverAndDatabaseAreStartedAgainWhenTheyEnd() throws Exception {
+        try (App app = App.start("start", App.newHome())) {
+            String token = app.token();
+            app.get("/api/v1/models", token);
+
+            ProcessHandle database = app.processNamed("mariadbd");
+            database.destroyForcibly();
+            HttpResponse<String> away = app.send("GET", "/api/v1/models", token, "");
+            assertThat(away.statusCode()).isIn(503, 200);
+            if (away.statusCode() == 503) {
+                assertThat(away.headers().firstValue("Retry-After")).isPresent();
+                assertThat(App.json(away.body()).get("detail").asText()).contains("Try again shortly");
+            }
+            assertThat(app.comesBack("/api/v1/models", token)).isTrue();
+            assertThat(app.processNamed("mariadbd").pid()).isNotEqualTo(database.pid());
+
+            ProcessHandle server = app.processNamed("java");
+            server.destroyForcibly();
+            assertThat(app.comesBack("/api/v1/models", token)).isTrue();
+            assertThat(app.processNamed("java").pid()).isNotEqualTo(server.pid());
+        }
     }
 
     /** Kills the server while eight senders submit: what was acknowledged is there, nothing is there in half. */
