@@ -5,8 +5,11 @@ import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.score.Scoring;
 import app.yarrowmark.core.score.Student;
 import app.yarrowmark.core.suite.Direction;
+import java.util.Arrays;
 import java.util.Collection;
 import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.function.IntToDoubleFunction;
 
 /** Expectations of a reading before it is believed; one in a thousand good readings falls outside. */
 public final class Plausibility {
@@ -54,16 +57,26 @@ public final class Plausibility {
      * empty where fewer than three are known.
      */
     public static Optional<Expectation> fromKind(Collection<Double> scores) {
-        if (scores.size() < ENOUGH_OF_KIND) {
+        return fromKind(
+                scores.stream().mapToDouble(Double::doubleValue).sorted().toArray(), OptionalDouble.empty());
+    }
+
+    /**
+     * As {@link #fromKind(Collection)} for one of many devices of a kind, without copying the others.
+     *
+     * @param rising the scores of all of the kind, the smallest first
+     * @param own one of them that is left out: the device's own; empty if it has none
+     */
+    public static Optional<Expectation> fromKind(double[] rising, OptionalDouble own) {
+        int without = own.isEmpty() ? -1 : Arrays.binarySearch(rising, own.getAsDouble());
+        int count = without < 0 ? rising.length : rising.length - 1;
+        if (count < ENOUGH_OF_KIND) {
             return Optional.empty();
         }
-        double[] values =
-                scores.stream().mapToDouble(Double::doubleValue).sorted().toArray();
+        IntToDoubleFunction at = i -> rising[without >= 0 && i >= without ? i + 1 : i];
+        double median = (at.applyAsDouble((count - 1) / 2) + at.applyAsDouble(count / 2)) / 2;
         return Optional.of(new Expectation(
-                Scoring.median(values),
-                values[0] / FACTOR,
-                values[values.length - 1] * FACTOR,
-                Expectation.Basis.KIND));
+                median, at.applyAsDouble(0) / FACTOR, at.applyAsDouble(count - 1) * FACTOR, Expectation.Basis.KIND));
     }
 
     private static Expectation around(double log, double reach, Expectation.Basis basis) {

@@ -27,11 +27,18 @@ public final class TotalCheck {
     private static final double EXPECTED_ERROR = 0.15;
 
     private static final double ROUND_OFF = 1e-9;
+    /** A candidate changes one number or two: the slack of all parts together does not become so many times as large. */
+    private static final double FAR = 100;
 
     private final SuiteSheet sheet;
     private final Map<String, String> texts = new LinkedHashMap<>();
     private final Map<String, Double> expected;
     private final List<Metric> totals;
+    /** Values of the texts; a candidate is put in its place for as long as it is looked at. */
+    private final Map<String, Double> values = new HashMap<>();
+
+    private final Map<String, List<String>> fieldsOf = new HashMap<>();
+    private final Map<String, Double> slackOf = new HashMap<>();
 
     private TotalCheck(SuiteSheet sheet, Map<String, String> typed, Map<String, Double> expected) {
         this.sheet = sheet;
@@ -40,11 +47,16 @@ public final class TotalCheck {
             String text = typed.get(metric.key());
             if (text != null && metric.isRatio()) {
                 texts.put(metric.key(), DigitText.plain(text));
+                values.put(metric.key(), value(texts.get(metric.key())));
             }
         }
         this.totals = sheet.metrics().stream()
                 .filter(m -> m.isTotal() && texts.containsKey(m.key()))
                 .toList();
+        totals.forEach(t -> {
+            fieldsOf.put(t.key(), fields(t));
+            slackOf.put(t.key(), sheet.unroundedTotals() ? partSlack(t, texts) : 0);
+        });
     }
 
     /**
@@ -57,14 +69,14 @@ public final class TotalCheck {
     public static List<TotalMismatch> of(SuiteSheet sheet, Map<String, String> typed, Map<String, Double> expected) {
         TotalCheck check = new TotalCheck(sheet, typed, expected);
         return check.totals.stream()
-                .filter(t -> !check.addsUp(t, check.texts))
-                .filter(t -> check.computed(t, check.texts).isPresent())
+                .filter(t -> !check.addsUp(t, Map.of()))
+                .filter(t -> check.computed(t).isPresent())
                 .map(check::mismatch)
                 .toList();
     }
 
     private TotalMismatch mismatch(Metric total) {
-        List<String> fields = fields(total);
+        List<String> fields = fieldsOf.get(total.key());
         List<Correction> found = new ArrayList<>();
         for (String field : fields) {
             SlipCandidates.of(texts.get(field), decimals(field))
@@ -81,11 +93,7 @@ public final class TotalCheck {
                 .limit(MOST_SHOWN)
                 .toList();
         return new TotalMismatch(
-                total.key(),
-                value(texts.get(total.key())),
-                computed(total, texts).orElseThrow(),
-                found.size(),
-                best);
+                total.key(), value(texts.get(total.key())), computed(total).orElseThrow(), found.size(), best);
     }
 
     private void swaps(List<String> fields, List<Correction> found) {
@@ -102,11 +110,11 @@ public final class TotalCheck {
     }
 
     private void consider(Slip slip, Map<String, String> change, double share, List<Correction> found) {
-        Map<String, String> changed = new HashMap<>(texts);
-        changed.putAll(change);
+        change.forEach((field, text) -> values.put(field, value(text)));
         boolean reconciles = totals.stream()
-                .filter(t -> change.keySet().stream().anyMatch(fields(t)::contains))
-                .allMatch(t -> addsUp(t, changed));
+                .filter(t -> change.keySet().stream().anyMatch(fieldsOf.get(t.key())::contains))
+                .allMatch(t -> addsUp(t, change));
+        change.keySet().forEach(field -> values.put(field, value(texts.get(field))));
         if (reconciles) {
             double score = Math.log(share);
             for (Map.Entry<String, String> e : change.entrySet()) {
@@ -147,48 +155,64 @@ public final class TotalCheck {
         }
     }
 
-    private boolean addsUp(Metric total, Map<String, String> of) {
-        OptionalDouble computed = computed(total, of);
+    /** @param change what stands in the place of texts now; empty for what was typed */
+    private boolean addsUp(Metric total, Map<String, String> change) {
+        OptionalDouble computed = computed(total);
         if (computed.isEmpty()) {
             // A part was not read: nothing can be said. A correction that makes arithmetic fail is none.
-            return of == texts;
+            return change.isEmpty();
         }
-        double step = DigitText.parse(of.get(total.key())).resolution();
+        String text = change.getOrDefault(total.key(), texts.get(total.key()));
+        double step = DigitText.parse(text).resolution();
         double step0 = DigitText.parse(texts.get(total.key())).resolution();
-        double slack = Math.max(step, step0) / 2 + (sheet.unroundedTotals() ? partSlack(total, of) : 0);
-        double off = Math.abs(computed.getAsDouble() - value(of.get(total.key())));
-        return off <= slack * (1 + ROUND_OFF) + ROUND_OFF * Math.abs(computed.getAsDouble());
+        double rounding = Math.max(step, step0) / 2;
+        double off = Math.abs(computed.getAsDouble() - values.get(total.key()));
+        double small = ROUND_OFF * Math.abs(computed.getAsDouble());
+        if (off > FAR * (rounding + slackOf.get(total.key())) + small) {
+            // Most candidates: no rounding of the parts, which takes long to find, reaches so far.
+            return false;
+        }
+        double slack = rounding + (sheet.unroundedTotals() ? partSlack(total, change) : 0);
+        return off <= slack * (1 + ROUND_OFF) + small;
     }
 
     /** Σ|∂F/∂pᵢ|uᵢ/2: how far the total moves within the rounding of its parts. */
-    private double partSlack(Metric total, Map<String, String> of) {
+    private double partSlack(Metric total, Map<String, String> change) {
         double slack = 0;
-        for (String field : fields(total)) {
+        double computed = computed(total).orElse(Double.NaN);
+        for (String field : fieldsOf.get(total.key())) {
             if (!field.equals(total.key())) {
-                Reading reading = DigitText.parse(of.get(field));
-                Map<String, String> moved = new HashMap<>(of);
-                moved.put(field, String.valueOf(reading.value() + reading.resolution() / 2));
-                slack += Math.abs(computed(total, moved).orElse(Double.NaN)
-                        - computed(total, of).orElse(Double.NaN));
+                Reading reading = DigitText.parse(change.getOrDefault(field, texts.get(field)));
+                values.put(field, reading.value() + reading.resolution() / 2);
+                slack += Math.abs(computed(total).orElse(Double.NaN) - computed);
+                values.put(field, reading.value());
             }
         }
         return Double.isFinite(slack) ? slack : 0;
     }
 
-    private OptionalDouble computed(Metric total, Map<String, String> of) {
-        Map<String, Double> values = new HashMap<>();
-        of.forEach((key, text) -> values.put(key, value(text)));
-        values.remove(total.key());
-        for (Metric metric : sheet.metrics()) {
-            if (metric.isTotal() && (metric.equals(total) || !values.containsKey(metric.key()))) {
-                OptionalDouble result = metric.formula().orElseThrow().evaluate(values);
-                if (metric.equals(total)) {
-                    return result;
+    /** What the parts of a total come to, as they are in the values now. */
+    private OptionalDouble computed(Metric total) {
+        Double typed = values.remove(total.key());
+        List<String> between = new ArrayList<>();
+        try {
+            for (Metric metric : sheet.metrics()) {
+                if (metric.isTotal() && (metric.equals(total) || !values.containsKey(metric.key()))) {
+                    OptionalDouble result = metric.formula().orElseThrow().evaluate(values);
+                    if (metric.equals(total)) {
+                        return result;
+                    }
+                    result.ifPresent(v -> {
+                        values.put(metric.key(), v);
+                        between.add(metric.key());
+                    });
                 }
-                result.ifPresent(v -> values.put(metric.key(), v));
             }
+            return OptionalDouble.empty();
+        } finally {
+            between.forEach(values::remove);
+            values.put(total.key(), typed);
         }
-        return OptionalDouble.empty();
     }
 
     /** As many as were typed, or as the sheet says the number can have. */

@@ -29,6 +29,7 @@ final class Located {
 
     private static final int LONGEST = 256 * 1024;
     private static final int DEEPEST = 20;
+    private static final int MOST_PROBLEMS = 500;
 
     private final @Nullable Node node;
     private final String path;
@@ -97,8 +98,11 @@ final class Located {
 
     /** Returns a field; where it is not there, a place that stands for it and reads as empty. */
     Located field(String name) {
-        String at = path.isEmpty() ? name : path + "." + name;
-        return new Located(fieldNode(name), at, this, problems);
+        return new Located(fieldNode(name), pathOf(name), this, problems);
+    }
+
+    private String pathOf(String name) {
+        return path.isEmpty() ? name : path + "." + name;
     }
 
     /** Returns the items of a list; a single thing reads as a list of itself, nothing as none. */
@@ -122,7 +126,8 @@ final class Located {
         if (node instanceof MappingNode map) {
             for (NodeTuple tuple : map.getValue()) {
                 if (tuple.getKeyNode() instanceof ScalarNode key) {
-                    fields.put(key.getValue(), field(key.getValue()));
+                    String name = key.getValue();
+                    fields.putIfAbsent(name, new Located(tuple.getValueNode(), pathOf(name), this, problems));
                 }
             }
         }
@@ -137,7 +142,7 @@ final class Located {
         Set<String> seen = new HashSet<>();
         for (NodeTuple tuple : map.getValue()) {
             String key = tuple.getKeyNode() instanceof ScalarNode scalar ? scalar.getValue() : "";
-            Located at = new Located(tuple.getKeyNode(), path.isEmpty() ? key : path + "." + key, this, problems);
+            Located at = new Located(tuple.getKeyNode(), pathOf(key), this, problems);
             if (!Arrays.asList(known).contains(key)) {
                 at.wrong("there is no field \"" + key + "\" here; known are " + String.join(", ", known));
             } else if (!seen.add(key)) {
@@ -223,18 +228,25 @@ final class Located {
     }
 
     void wrong(String message) {
-        problems.add(new SheetProblem(line(), column(), path, message, true));
+        add(column(), message, true);
+    }
+
+    /** Of very many faults the first are enough to begin with. */
+    private void add(int column, String message, boolean fatal) {
+        if (problems.size() < MOST_PROBLEMS) {
+            problems.add(new SheetProblem(line(), column, path, message, fatal));
+        }
     }
 
     /** Complains of a character inside a text. */
     void wrongAt(int offset, String message) {
         int quote =
                 node instanceof ScalarNode scalar && scalar.getScalarStyle() != DumperOptions.ScalarStyle.PLAIN ? 1 : 0;
-        problems.add(new SheetProblem(line(), column() + quote + offset, path, message, true));
+        add(column() + quote + offset, message, true);
     }
 
     void odd(String message) {
-        problems.add(new SheetProblem(line(), column(), path, message, false));
+        add(column(), message, false);
     }
 
     private @Nullable Node fieldNode(String name) {

@@ -109,7 +109,10 @@ public final class PastedText {
             leftovers.add(new Leftover(number, raw.strip()));
         } else {
             // The name stood on the line before: it was understood after all.
-            leftovers.removeIf(l -> l.line == number - 1 && found.isEmpty());
+            int last = leftovers.size() - 1;
+            if (found.isEmpty() && last >= 0 && leftovers.get(last).line == number - 1) {
+                leftovers.remove(last);
+            }
         }
     }
 
@@ -156,7 +159,7 @@ public final class PastedText {
     private int numbers(Metric metric, String stretch, int line) {
         int count = 0;
         int at = 0;
-        while (at < stretch.length()) {
+        while (at < stretch.length() && repeats.getOrDefault(metric.key(), 0) < MOST_REPEATS) {
             Matcher plain = NUMBER.matcher(stretch);
             if (!plain.find(at)) {
                 return count;
@@ -164,12 +167,12 @@ public final class PastedText {
             Matcher match = plain;
             String doubt = "";
             for (Pattern wider : List.of(GROUPED, ENGLISH)) {
-                Matcher wide = wider.matcher(stretch);
-                if (wide.find(plain.start()) && wide.start() == plain.start() && wide.end() > match.end()) {
+                Matcher wide = at(wider, stretch, plain.start());
+                boolean fits = wide.lookingAt();
+                if (fits && wide.end() > match.end()) {
                     match = wide;
                     doubt = wider == GROUPED ? "the blanks could also part several numbers" : "";
-                } else if (wide.find(plain.start())
-                        && wide.start() == plain.start()
+                } else if (fits
                         && wider == ENGLISH
                         && wide.group().chars().filter(c -> c == ',').count() == 1
                         && !wide.group().contains(".")) {
@@ -190,6 +193,14 @@ public final class PastedText {
             at = match.end();
         }
         return count;
+    }
+
+    /** Looks from one place on and no further than what stands there, seeing what is before it. */
+    private static Matcher at(Pattern pattern, String text, int start) {
+        return pattern.matcher(text)
+                .region(start, text.length())
+                .useTransparentBounds(true)
+                .useAnchoringBounds(false);
     }
 
     private static boolean wideEnglish(String number) {

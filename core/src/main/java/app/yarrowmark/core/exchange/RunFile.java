@@ -2,6 +2,7 @@ package app.yarrowmark.core.exchange;
 
 import com.fasterxml.jackson.annotation.JsonInclude;
 import com.fasterxml.jackson.annotation.JsonProperty;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.UUID;
@@ -83,6 +84,30 @@ public record RunFile(
                 reason,
                 startedAt,
                 endedAt,
+                sender,
+                size,
+                facts,
+                readings,
+                samples,
+                note,
+                gaps,
+                series,
+                conditions,
+                roomTemperature,
+                flags);
+    }
+
+    /** Returns the same run as a clock tells it that is behind the sender's by so much. */
+    public RunFile earlierBy(Duration ahead) {
+        return new RunFile(
+                id,
+                suite,
+                sitting,
+                setup,
+                state,
+                reason,
+                startedAt.minus(ahead),
+                endedAt.minus(ahead),
                 sender,
                 size,
                 facts,

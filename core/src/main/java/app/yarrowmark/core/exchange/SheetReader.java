@@ -118,11 +118,11 @@ public final class SheetReader {
             checkFormulas(items, metrics);
         }
         SuiteSheet.Schedule schedule = schedule(root);
+        Set<String> keys = metrics.stream().map(Metric::key).collect(Collectors.toSet());
         List<Step> steps =
-                root.field("steps").items().stream().map(s -> step(s, metrics)).toList();
-        List<KnownFault> faults = root.field("faults").items().stream()
-                .map(f -> fault(f, metrics))
-                .toList();
+                root.field("steps").items().stream().map(s -> step(s, keys)).toList();
+        List<KnownFault> faults =
+                root.field("faults").items().stream().map(f -> fault(f, keys)).toList();
         if (id == null || schedule == null || problems.stream().anyMatch(SheetProblem::fatal)) {
             // Fields that are still to be read may be wrong too.
             words(root);
@@ -264,7 +264,7 @@ public final class SheetReader {
         }
     }
 
-    private static Step step(Located at, List<Metric> metrics) {
+    private static Step step(Located at, Set<String> metrics) {
         at.allow("name", "before", "minutes", "metrics");
         List<String> keys = at.field("metrics").texts();
         keys.forEach(key -> requireMetric(at.field("metrics"), key, metrics));
@@ -275,7 +275,7 @@ public final class SheetReader {
                 keys);
     }
 
-    private static KnownFault fault(Located at, List<Metric> metrics) {
+    private static KnownFault fault(Located at, Set<String> metrics) {
         at.allow("metric", "where", "from", "to", "note");
         String metric = at.field("metric").required("x");
         requireMetric(at.field("metric"), metric, metrics);
@@ -310,8 +310,8 @@ public final class SheetReader {
         throw new IllegalStateException("every sign of the pattern is a comparison");
     }
 
-    private static void requireMetric(Located at, String key, List<Metric> metrics) {
-        if (metrics.stream().noneMatch(m -> m.key().equals(key))) {
+    private static void requireMetric(Located at, String key, Set<String> metrics) {
+        if (!metrics.contains(key)) {
             at.wrong("there is no metric " + key + " in this sheet");
         }
     }
