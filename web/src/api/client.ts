@@ -15,12 +15,20 @@ export interface Violation {
 export class Problem extends Error {
   readonly status: number
   readonly violations: readonly Violation[]
+  /** What somebody else kept meanwhile, where that is why nothing was overwritten. */
+  readonly current: unknown
 
-  constructor(status: number, detail: string, violations: readonly Violation[] = []) {
+  constructor(status: number, detail: string, violations: readonly Violation[] = [], current?: unknown) {
     super(detail)
     this.name = 'Problem'
     this.status = status
     this.violations = violations
+    this.current = current
+  }
+
+  /** Whether it may pass by itself: the server or its records are away, or very busy. */
+  get isAway(): boolean {
+    return this.status === 0 || (this.status >= 502 && this.status <= 504)
   }
 }
 
@@ -53,6 +61,7 @@ interface Answer<T> {
 interface ProblemBody {
   readonly detail?: string
   readonly violations?: readonly Violation[]
+  readonly current?: unknown
 }
 
 /**
@@ -93,5 +102,6 @@ export async function take<T>(call: Promise<Answer<T>>): Promise<T> {
       ? detail
       : violations.map((v) => `${placeWords(v.field)}: ${v.message}`).join('; '),
     violations,
+    body.current,
   )
 }

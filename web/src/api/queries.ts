@@ -198,11 +198,21 @@ export function useBoards() {
 export function useKeepBoard() {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: ({ id, ...body }: Schemas['BoardDraft'] & { readonly id?: number }) =>
+    mutationFn: ({
+      id,
+      edition,
+      ...body
+    }: Schemas['BoardDraft'] & { readonly id?: number; readonly edition?: number }) =>
       id === undefined
         ? take(api.POST('/api/v1/boards', { body }))
-        : take(api.PUT('/api/v1/boards/{id}', { params: { path: { id } }, body })),
-    onSuccess: () => client.invalidateQueries({ queryKey: keys.boards }),
+        : take(
+            api.PUT('/api/v1/boards/{id}', {
+              params: { path: { id } },
+              body: { ...body, edition: edition ?? 0 },
+            }),
+          ),
+    // Also after a refusal: what somebody else kept meanwhile is then seen.
+    onSettled: () => client.invalidateQueries({ queryKey: keys.boards }),
   })
 }
 

@@ -1,49 +1,61 @@
 import { Suspense, lazy } from 'react'
-import { Navigate, Route, Routes } from 'react-router'
+import { Navigate, Route, Routes, useLocation } from 'react-router'
 import { useLiveEvents } from '../api/live'
 import { useSession } from '../api/queries'
 import { SignIn } from '../features/sign-in/SignIn'
+import { Boundary, loaded } from '../ui/Boundary'
 import { Failed, Loading } from '../ui/States'
 import { Frame } from './Frame'
 
-const DeskPage = lazy(() => import('../features/desk/DeskPage').then((m) => ({ default: m.DeskPage })))
-const PutOnDesk = lazy(() => import('../features/desk/PutOnDesk').then((m) => ({ default: m.PutOnDesk })))
+const DeskPage = lazy(() =>
+  loaded(() => import('../features/desk/DeskPage')).then((m) => ({ default: m.DeskPage })),
+)
+const PutOnDesk = lazy(() =>
+  loaded(() => import('../features/desk/PutOnDesk')).then((m) => ({ default: m.PutOnDesk })),
+)
 const LedgerPage = lazy(() =>
-  import('../features/ledger/LedgerPage').then((m) => ({ default: m.LedgerPage })),
+  loaded(() => import('../features/ledger/LedgerPage')).then((m) => ({ default: m.LedgerPage })),
 )
 const SideBySidePage = lazy(() =>
-  import('../features/side-by-side/SideBySidePage').then((m) => ({ default: m.SideBySidePage })),
+  loaded(() => import('../features/side-by-side/SideBySidePage')).then((m) => ({
+    default: m.SideBySidePage,
+  })),
 )
 const StandingsPage = lazy(() =>
-  import('../features/standings/StandingsPage').then((m) => ({ default: m.StandingsPage })),
+  loaded(() => import('../features/standings/StandingsPage')).then((m) => ({ default: m.StandingsPage })),
 )
 const VersionsPage = lazy(() =>
-  import('../features/versions/VersionsPage').then((m) => ({ default: m.VersionsPage })),
+  loaded(() => import('../features/versions/VersionsPage')).then((m) => ({ default: m.VersionsPage })),
 )
 const InsidePage = lazy(() =>
-  import('../features/inside/InsidePage').then((m) => ({ default: m.InsidePage })),
+  loaded(() => import('../features/inside/InsidePage')).then((m) => ({ default: m.InsidePage })),
 )
 const CataloguePage = lazy(() =>
-  import('../features/catalogue/CataloguePage').then((m) => ({ default: m.CataloguePage })),
+  loaded(() => import('../features/catalogue/CataloguePage')).then((m) => ({ default: m.CataloguePage })),
 )
 const ModelPage = lazy(() =>
-  import('../features/catalogue/ModelPage').then((m) => ({ default: m.ModelPage })),
+  loaded(() => import('../features/catalogue/ModelPage')).then((m) => ({ default: m.ModelPage })),
 )
-const FactPage = lazy(() => import('../features/catalogue/FactPage').then((m) => ({ default: m.FactPage })))
+const FactPage = lazy(() =>
+  loaded(() => import('../features/catalogue/FactPage')).then((m) => ({ default: m.FactPage })),
+)
 const SetupAddress = lazy(() =>
-  import('../features/catalogue/SetupAddress').then((m) => ({ default: m.SetupAddress })),
+  loaded(() => import('../features/catalogue/SetupAddress')).then((m) => ({ default: m.SetupAddress })),
 )
 const SuitePage = lazy(() =>
-  import('../features/catalogue/SuitePage').then((m) => ({ default: m.SuitePage })),
+  loaded(() => import('../features/catalogue/SuitePage')).then((m) => ({ default: m.SuitePage })),
 )
 const SheetEditor = lazy(() =>
-  import('../features/catalogue/SheetEditor').then((m) => ({ default: m.SheetEditor })),
+  loaded(() => import('../features/catalogue/SheetEditor')).then((m) => ({ default: m.SheetEditor })),
 )
 const ImportPage = lazy(() =>
-  import('../features/catalogue/ImportPage').then((m) => ({ default: m.ImportPage })),
+  loaded(() => import('../features/catalogue/ImportPage')).then((m) => ({ default: m.ImportPage })),
+)
+const AccessPage = lazy(() =>
+  loaded(() => import('../features/access/AccessPage')).then((m) => ({ default: m.AccessPage })),
 )
 const ImportReport = lazy(() =>
-  import('../features/catalogue/ImportReport').then((m) => ({ default: m.ImportReport })),
+  loaded(() => import('../features/catalogue/ImportReport')).then((m) => ({ default: m.ImportReport })),
 )
 
 /** Everything a reviewer sees: sign-in until somebody is signed in, then the views in their frame. */
@@ -74,6 +86,7 @@ export function App() {
         <Route path="/catalogue/suites/:id/edit" element={page(<SheetEditor />)} />
         <Route path="/catalogue/import" element={page(<ImportPage />)} />
         <Route path="/catalogue/import/:id" element={page(<ImportReport />)} />
+        <Route path="/access" element={page(<AccessPage />)} />
         <Route path="*" element={<Navigate to="/desk" replace />} />
       </Route>
     </Routes>
@@ -81,5 +94,15 @@ export function App() {
 }
 
 function page(element: React.ReactNode) {
-  return <Suspense fallback={<Loading what="the view" />}>{element}</Suspense>
+  return <View>{element}</View>
+}
+
+/** A view by itself: what breaks in it leaves the frame and the other views standing. */
+function View({ children }: { readonly children: React.ReactNode }) {
+  const { pathname } = useLocation()
+  return (
+    <Boundary what="this view" of={pathname}>
+      <Suspense fallback={<Loading what="the view" />}>{children}</Suspense>
+    </Boundary>
+  )
 }

@@ -5,6 +5,7 @@ import { api, take } from '../api/client'
 import { Dialog } from '../ui/Dialog'
 import { useNotice } from '../ui/Notices'
 import { SearchDialog } from '../features/search/SearchDialog'
+import { Connection } from './Connection'
 import { DeskStrip } from './DeskStrip'
 import { useViewAddress } from './focus'
 import type { View } from './focus'
@@ -98,6 +99,7 @@ export function Frame({ name }: { readonly name: string }) {
   useShortcuts(shortcuts)
   return (
     <div className="h-screen flex flex-col">
+      <Connection />
       <header className="h-[56px] flex items-stretch border-b border-line shrink-0">
         <Link
           to={to('desk')}
@@ -153,6 +155,9 @@ export function Frame({ name }: { readonly name: string }) {
             <button className="hover:text-ink" onClick={turnTheme}>
               Light or dark
             </button>
+            <Link to="/access" className="hover:text-ink">
+              Who may do what
+            </Link>
             <SignOut name={name} />
           </div>
         </nav>

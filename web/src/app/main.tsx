@@ -3,6 +3,7 @@ import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { BrowserRouter } from 'react-router'
 import { Problem } from '../api/client'
+import { Boundary } from '../ui/Boundary'
 import { Notices } from '../ui/Notices'
 import './app.css'
 import { App } from './App'
@@ -14,7 +15,10 @@ const client = new QueryClient({
   defaultOptions: {
     queries: {
       staleTime: 30_000,
-      retry: (count, error) => count < 2 && error instanceof Problem && error.status >= 500,
+      // What may pass is tried again for about half a minute; what is shown stays meanwhile.
+      retry: (count, error) =>
+        error instanceof Problem && count < (error.isAway ? 5 : error.status >= 500 ? 2 : 0),
+      retryDelay: (count) => Math.min(8000, 500 * 2 ** count),
     },
   },
 })
@@ -26,7 +30,9 @@ createRoot(root).render(
     <QueryClientProvider client={client}>
       <BrowserRouter>
         <Notices>
-          <App />
+          <Boundary what="this page">
+            <App />
+          </Boundary>
         </Notices>
       </BrowserRouter>
     </QueryClientProvider>

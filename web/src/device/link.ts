@@ -31,7 +31,11 @@ async function detail(response: Response): Promise<string> {
 
 /** Exchanges a code for a token and what to run. */
 export async function pair(code: string): Promise<Pairing> {
-  const response = await call('POST', '/api/v1/device/pairings', null, { code, program: 'device page' })
+  const response = await call('POST', '/api/v1/device/pairings', null, {
+    code,
+    program: 'device page',
+    clock: new Date().toISOString(),
+  })
   if (!response.ok) throw new Refused(response.status, await detail(response))
   return (await response.json()) as Pairing
 }

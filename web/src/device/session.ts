@@ -141,6 +141,8 @@ export class Session {
     await awake?.release()
     await tellFinished(joined.token)
     await this.flush()
+    // Nothing more is to be sent with it; what still waits here keeps its own.
+    if (this.reason === undefined) localStorage.removeItem(tokenKey)
     this.view.finished(this.lines, this.reason, this.waitingWords(), () => void this.resume())
   }
 

@@ -56,7 +56,12 @@ function BoardsDialog({ page, onClose }: BoardsProps & { readonly onClose: () =>
   const twin = own.find((b) => b.name.toLowerCase() === name.trim().toLowerCase())
   const keepHere = () => {
     keep.mutate(
-      { ...(twin ? { id: twin.id } : {}), page, name: twin?.name ?? name.trim(), address: search },
+      {
+        ...(twin ? { id: twin.id, edition: twin.edition } : {}),
+        page,
+        name: twin?.name ?? name.trim(),
+        address: search,
+      },
       {
         onSuccess: (board) => {
           notice({ text: `Kept as "${board.name}".` })

@@ -8,6 +8,8 @@ import { unitWords } from '../../figures/format'
 import { kinds } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Field, FieldError } from '../../ui/Field'
+import { Overtaken } from '../../ui/Overtaken'
+import type { OvertakenLine } from '../../ui/Overtaken'
 import { Rows } from '../../ui/Rows'
 import { Select } from '../../ui/Select'
 
@@ -51,13 +53,14 @@ export function ModelForm({ model, onClose }: ModelFormProps) {
       label: `${s.name}: ${m.name} (${unitWords(m.unit)})`,
     })),
   )
-  const save = async () => {
-    const body: Schemas['ModelEdit'] = {
+  const [theirs, setTheirs] = useState<Model | null>(null)
+  const typed = (edition: number): Schemas['ModelEdit'] => {
+    return {
       maker,
       name,
       kind,
       ...(year.trim() === '' ? {} : { year: Number(year) }),
-      edition: model.edition,
+      edition,
       details: {
         prices: prices.map(([amount = '', currency = '', on = '', variant = '']) => ({
           amount,
@@ -79,13 +82,19 @@ export function ModelForm({ model, onClose }: ModelFormProps) {
           .filter((t) => t !== ''),
       },
     }
+  }
+  const renew = async () => {
+    await client.invalidateQueries({ queryKey: keys.models })
+    await client.invalidateQueries({ queryKey: ['profile'] })
+    onClose()
+  }
+  const save = async (edition: number) => {
     try {
-      await take(api.PUT('/api/v1/models/{id}', { params: { path: { id: model.id } }, body }))
-      await client.invalidateQueries({ queryKey: keys.models })
-      await client.invalidateQueries({ queryKey: ['profile'] })
-      onClose()
+      await take(api.PUT('/api/v1/models/{id}', { params: { path: { id: model.id } }, body: typed(edition) }))
+      await renew()
     } catch (e) {
-      setProblem(e instanceof Problem ? e : new Problem(0, String(e)))
+      if (e instanceof Problem && e.current !== undefined) setTheirs(e.current as Model)
+      else setProblem(e instanceof Problem ? e : new Problem(0, String(e)))
     }
   }
   return (
@@ -93,7 +102,7 @@ export function ModelForm({ model, onClose }: ModelFormProps) {
       className="pt-[18px] pl-[26px] pr-6 pb-10 max-w-[1000px]"
       onSubmit={(e) => {
         e.preventDefault()
-        void save()
+        void save(model.edition)
       }}
     >
       <h1 className="mb-4">
@@ -174,6 +183,17 @@ export function ModelForm({ model, onClose }: ModelFormProps) {
       </div>
       <Field label="Tags, with commas between" value={tags} onValue={setTags} />
       {problem && <FieldError>{problem.message}</FieldError>}
+      {theirs && (
+        <Overtaken
+          what="this model"
+          lines={differences(theirs, typed(theirs.edition))}
+          onTheirs={() => void renew()}
+          onMine={() => {
+            setTheirs(null)
+            void save(theirs.edition)
+          }}
+        />
+      )}
       <div className="flex gap-2 mt-3">
         <Button look="main" type="submit">
           Keep
@@ -182,6 +202,33 @@ export function ModelForm({ model, onClose }: ModelFormProps) {
       </div>
     </form>
   )
+}
+
+/** Both as lines of text, field by field. */
+function differences(theirs: Model, mine: Schemas['ModelEdit']): readonly OvertakenLine[] {
+  const of = (m: Model | Schemas['ModelEdit']): Readonly<Record<string, string>> => ({
+    Maker: m.maker,
+    Model: m.name,
+    Kind: kinds[m.kind].one,
+    Year: String(m.year ?? ''),
+    Prices: m.details.prices
+      .map((p) => [p.amount, p.currency, p.on, p.variant].filter((x) => x !== '').join(' '))
+      .join('\n'),
+    Claims: m.details.claims
+      .map((c) => `${c.suite} ${c.metric}: ${c.text} ${c.note ?? ''}`.trim())
+      .join('\n'),
+    Specification: m.details.specification.map((l) => `${l.key}: ${l.value} ${l.unit}`.trim()).join('\n'),
+    'What speaks for it': m.details.pros.join('\n'),
+    'What speaks against it': m.details.cons.join('\n'),
+    'What it lacks': m.details.missing.join('\n'),
+    Tags: m.details.tags.join(', '),
+  })
+  const yours = of(mine)
+  return Object.entries(of(theirs)).map(([label, text]) => ({
+    label,
+    theirs: text,
+    mine: yours[label] ?? '',
+  }))
 }
 
 /** Texts in rows, as they are typed. */

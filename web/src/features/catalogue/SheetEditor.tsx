@@ -8,6 +8,7 @@ import { minutes, unitWords } from '../../figures/format'
 import { groups, ordinal } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { FieldError } from '../../ui/Field'
+import { Overtaken } from '../../ui/Overtaken'
 import { Failed, Loading } from '../../ui/States'
 import { choicesOf } from '../desk/entry'
 
@@ -53,6 +54,7 @@ function Editor({ kept, fresh }: EditorProps) {
     kept === undefined ? starter : fresh ? nextVersion(kept.text, kept.suite.version) : kept.text,
   )
   const [problem, setProblem] = useState<string | null>(null)
+  const [theirs, setTheirs] = useState<Pick<Schemas['Written'], 'text' | 'edition'> | null>(null)
   const deferred = useDeferredValue(text)
   const check = useQuery({
     queryKey: ['sheet-check', deferred],
@@ -61,7 +63,7 @@ function Editor({ kept, fresh }: EditorProps) {
   })
   const problems = check.data?.problems ?? []
   const usable = check.data?.suite !== undefined
-  const save = async () => {
+  const save = async (edition = kept?.edition ?? 0) => {
     try {
       const suite =
         fresh || kept === undefined
@@ -69,7 +71,7 @@ function Editor({ kept, fresh }: EditorProps) {
           : await take(
               api.PUT('/api/v1/sheets/{id}', {
                 params: { path: { id: kept.suite.id } },
-                body: { text, edition: kept.edition },
+                body: { text, edition },
               }),
             )
       await client.invalidateQueries({
@@ -78,7 +80,9 @@ function Editor({ kept, fresh }: EditorProps) {
       })
       void navigate(`/catalogue/suites/${String(suite.id)}`)
     } catch (e) {
-      setProblem(e instanceof Problem ? e.message : String(e))
+      if (e instanceof Problem && e.current !== undefined)
+        setTheirs(e.current as Pick<Schemas['Written'], 'text' | 'edition'>)
+      else setProblem(e instanceof Problem ? e.message : String(e))
     }
   }
   const go = (line: number, column: number) => {
@@ -123,6 +127,21 @@ function Editor({ kept, fresh }: EditorProps) {
         </Button>
       </div>
       {problem !== null && <FieldError>{problem}</FieldError>}
+      {theirs && (
+        <Overtaken
+          what="this sheet"
+          lines={[{ label: 'Sheet', theirs: theirs.text, mine: text }]}
+          onTheirs={() => {
+            setText(theirs.text)
+            setTheirs(null)
+            void client.invalidateQueries({ queryKey: ['sheet-text'] })
+          }}
+          onMine={() => {
+            setTheirs(null)
+            void save(theirs.edition)
+          }}
+        />
+      )}
       <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-7 mt-4">
         <SheetText
           area={area}

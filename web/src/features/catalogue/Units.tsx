@@ -5,6 +5,7 @@ import type { Schemas } from '../../api/client'
 import { Button } from '../../ui/Button'
 import { Dialog } from '../../ui/Dialog'
 import { Field, FieldError } from '../../ui/Field'
+import { Overtaken } from '../../ui/Overtaken'
 
 type Unit = Schemas['UnitView']
 
@@ -54,18 +55,20 @@ function UnitForm({ unit, onClose }: { readonly unit: Unit; readonly onClose: ()
   const [variant, setVariant] = useState(unit.variant)
   const [origin, setOrigin] = useState(unit.origin)
   const [problem, setProblem] = useState<string | null>(null)
-  const save = async () => {
+  const [theirs, setTheirs] = useState<Unit | null>(null)
+  const save = async (edition: number) => {
     try {
       await take(
         api.PUT('/api/v1/units/{id}', {
           params: { path: { id: unit.id } },
-          body: { label, variant, origin },
+          body: { label, variant, origin, edition },
         }),
       )
       await client.invalidateQueries()
       onClose()
     } catch (e) {
-      setProblem(e instanceof Problem ? e.message : String(e))
+      if (e instanceof Problem && e.current !== undefined) setTheirs(e.current as Unit)
+      else setProblem(e instanceof Problem ? e.message : String(e))
     }
   }
   return (
@@ -78,7 +81,7 @@ function UnitForm({ unit, onClose }: { readonly unit: Unit; readonly onClose: ()
       <form
         onSubmit={(e) => {
           e.preventDefault()
-          void save()
+          void save(unit.edition)
         }}
       >
         <Field label="Label" value={label} onValue={setLabel} maxLength={60} required />
@@ -90,6 +93,21 @@ function UnitForm({ unit, onClose }: { readonly unit: Unit; readonly onClose: ()
           maxLength={80}
         />
         {problem !== null && <FieldError>{problem}</FieldError>}
+        {theirs && (
+          <Overtaken
+            what="this unit"
+            lines={[
+              { label: 'Label', theirs: theirs.label, mine: label },
+              { label: 'Variant', theirs: theirs.variant, mine: variant },
+              { label: 'Where its numbers come from', theirs: theirs.origin, mine: origin },
+            ]}
+            onTheirs={() => void client.invalidateQueries().then(onClose)}
+            onMine={() => {
+              setTheirs(null)
+              void save(theirs.edition)
+            }}
+          />
+        )}
         <div className="flex gap-2">
           <Button look="main" type="submit">
             Keep

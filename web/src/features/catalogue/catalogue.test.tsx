@@ -15,7 +15,7 @@ const model: Schemas['ModelView'] = {
   name: 'Fen 13',
   kind: 'LAPTOP',
   year: 2026,
-  units: [{ id: 5, modelId: 1, label: 'A', variant: '', origin: '' }],
+  units: [{ id: 5, modelId: 1, label: 'A', variant: '', origin: '', edition: 0 }],
   details: {
     prices: [{ amount: '640.00', currency: 'EUR', on: '2026-05-04', variant: '16 GiB' }],
     specification: [],
@@ -122,6 +122,26 @@ describe('the page of a model', () => {
     expect(body.edition).toBe(3)
     expect(body.details.missing).toEqual(['no card reader'])
     expect(body.details.prices.map((p) => p.amount)).toEqual(['640.00', '560'])
+  })
+
+  it('that somebody else changed meanwhile shows what differs', async () => {
+    const current = { ...model, name: 'Fen 14', edition: 9 }
+    const sent = serve({ ...server, 'PUT /api/v1/models/1': () => new Reply(409, { detail: 'x', current }) })
+    show(<ModelPage />, '/catalogue/models/1', '/catalogue/models/:id')
+    fireEvent.click(await screen.findByText('Edit'))
+    fireEvent.change(screen.getByLabelText('Maker'), { target: { value: 'Ostrell' } })
+    fireEvent.click(screen.getByText('Keep'))
+    const both = await screen.findByTestId('overtaken')
+    expect(
+      within(both)
+        .getAllByRole('row')
+        .slice(1)
+        .map((r) => r.textContent),
+    ).toEqual(['MakerOstrelOstrell', 'ModelFen 14Fen 13'])
+    fireEvent.click(within(both).getByRole('button', { name: 'Keep mine' }))
+    await waitFor(() => {
+      expect(sent.findLast((s) => s.method === 'PUT')?.body).toMatchObject({ edition: 9, maker: 'Ostrell' })
+    })
   })
 
   it('marks the very field that is at fault, and says it in words', async () => {
@@ -287,7 +307,34 @@ describe('units', () => {
       label: 'B',
       variant: '16 GiB',
       origin: '',
+      edition: 0,
     })
+  })
+
+  it('that two edit at once show both, and nothing is overwritten before one is chosen', async () => {
+    const theirs = { ...model.units[0], label: 'B', origin: 'a list', edition: 4 }
+    let answer: unknown = new Reply(409, { detail: 'Somebody else changed this unit', current: theirs })
+    const sent = serve({
+      'GET /api/v1/sittings': strip,
+      'GET /api/v1/profiles/models/1': profile,
+      'PUT /api/v1/units/5': () => answer,
+    })
+    show(<ModelPage />, '/catalogue/models/1', '/catalogue/models/:id')
+    fireEvent.click(await screen.findByRole('button', { name: 'Edit unit A' }))
+    fireEvent.change(screen.getByLabelText('Label'), { target: { value: 'C' } })
+    fireEvent.click(screen.getByRole('button', { name: 'Keep' }))
+    const both = await screen.findByTestId('overtaken')
+    expect(
+      within(both)
+        .getAllByRole('row')
+        .map((r) => r.textContent),
+    ).toEqual(['Theirs, kept nowYours, typed here', 'LabelBC', 'Where its numbers come froma listnothing'])
+    answer = theirs
+    fireEvent.click(within(both).getByRole('button', { name: 'Keep mine' }))
+    await waitFor(() => {
+      expect(screen.queryByRole('dialog')).toBeNull()
+    })
+    expect(sent.findLast((s) => s.method === 'PUT')?.body).toMatchObject({ label: 'C', edition: 4 })
   })
 })
 

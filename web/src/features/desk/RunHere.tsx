@@ -1,9 +1,9 @@
-import { useQuery } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { renderSVG } from 'uqr'
 import { Problem, api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
-import { seconds } from '../../figures/format'
+import { seconds, when } from '../../figures/format'
 import { Button } from '../../ui/Button'
 import { Dialog } from '../../ui/Dialog'
 import { FieldError } from '../../ui/Field'
@@ -109,6 +109,7 @@ export function RunHere({ sheet, onClose }: RunHereProps) {
           )}
         </>
       )}
+      <Joined sitting={sheet.sitting} />
     </Dialog>
   )
 }
@@ -141,6 +142,49 @@ function Line({ text }: { readonly text: string }) {
         </button>
       )}
     </div>
+  )
+}
+
+/** The devices that joined this run sheet, each to be ended. */
+function Joined({ sitting }: { readonly sitting: number }) {
+  const client = useQueryClient()
+  const [problem, setProblem] = useState<string | null>(null)
+  const key = ['joined', sitting]
+  const joined = useQuery({
+    queryKey: key,
+    queryFn: () => take(api.GET('/api/v1/sittings/{id}/devices', { params: { path: { id: sitting } } })),
+    refetchInterval: 5000,
+  })
+  const good = (joined.data ?? []).filter((d) => d.good)
+  if (good.length === 0 && problem === null) return null
+  const end = async (device: string) => {
+    try {
+      await take(
+        api.DELETE('/api/v1/sittings/{id}/devices/{device}', { params: { path: { id: sitting, device } } }),
+      )
+      setProblem(null)
+    } catch (e) {
+      setProblem(e instanceof Problem ? e.message : String(e))
+    }
+    await client.invalidateQueries({ queryKey: key })
+  }
+  return (
+    <section className="mt-5" data-testid="joined">
+      <h2>Joined this run sheet</h2>
+      {good.map((d) => (
+        <p key={d.id} className="text-[13px] flex gap-3 items-baseline border-b border-line2 py-1">
+          <span className="flex-1">{d.name}</span>
+          <span className="text-ink2">
+            joined {when(d.createdAt)}
+            {d.lastUsedAt !== undefined && `, last heard of ${when(d.lastUsedAt)}`}
+          </span>
+          <Button look="quiet" aria-label={`End ${d.name}`} onClick={() => void end(d.id)}>
+            end it
+          </Button>
+        </p>
+      ))}
+      {problem !== null && <FieldError>{problem}</FieldError>}
+    </section>
   )
 }
 

@@ -46,6 +46,7 @@ const page: Schemas['LedgerPage'] = {
   doubted: 2,
 }
 const detail: Schemas['RunDetail'] = {
+  edition: 2,
   run: {
     id: 'r1',
     suiteId: 3,

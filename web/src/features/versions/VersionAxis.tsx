@@ -1,11 +1,12 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { api, take } from '../../api/client'
+import { Problem, api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
 import { keys } from '../../api/queries'
 import { Button } from '../../ui/Button'
 import { useNotice } from '../../ui/Notices'
+import { Overtaken } from '../../ui/Overtaken'
 import { commonWords, day, shortLabels } from './words'
 
 type Line = Schemas['LineView']
@@ -147,6 +148,7 @@ export function Changes({ version, first }: { readonly version: Version; readonl
 /** What might explain something: typed on the spot, kept with the setup. */
 function Note({ version }: { readonly version: Version }) {
   const [text, setText] = useState<string | null>(null)
+  const [theirs, setTheirs] = useState<string | null>(null)
   const client = useQueryClient()
   const notice = useNotice()
   const keep = async (next: string, before: string) => {
@@ -156,15 +158,34 @@ function Note({ version }: { readonly version: Version }) {
       await take(
         api.PUT('/api/v1/setups/{id}/note', {
           params: { path: { id: version.setupId } },
-          body: { note: next },
+          body: { note: next, before },
         }),
       )
       await client.invalidateQueries({ queryKey: keys.line() })
       notice({ text: 'The note is kept.', undo: () => void keep(before, next) })
     } catch (e) {
-      notice({ text: e instanceof Error ? e.message : String(e) })
       setText(next)
+      if (e instanceof Problem && e.current !== undefined)
+        setTheirs((e.current as Schemas['SetupView']).note ?? '')
+      else notice({ text: e instanceof Error ? e.message : String(e) })
     }
+  }
+  if (theirs !== null && text !== null) {
+    return (
+      <Overtaken
+        what="this note"
+        lines={[{ label: 'Note', theirs, mine: text }]}
+        onTheirs={() => {
+          setTheirs(null)
+          setText(null)
+          void client.invalidateQueries({ queryKey: keys.line() })
+        }}
+        onMine={() => {
+          setTheirs(null)
+          void keep(text, theirs)
+        }}
+      />
+    )
   }
   if (text === null) {
     return (

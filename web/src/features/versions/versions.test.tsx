@@ -248,8 +248,31 @@ describe('versions', () => {
     answer = {}
     fireEvent.keyDown(again, { key: 'Enter' })
     expect(await screen.findByText('The note is kept.')).toBeTruthy()
-    expect(sent.filter((s) => s.method === 'PUT').at(-1)?.body).toEqual({ note: 'fonts came along' })
+    expect(sent.filter((s) => s.method === 'PUT').at(-1)?.body).toEqual({
+      note: 'fonts came along',
+      before: '',
+    })
     expect(screen.getByRole('button', { name: 'Note on Wick 114: the room was warm' })).toBeTruthy()
+  })
+
+  it('shows the note that somebody else kept meanwhile beside the one that was typed', async () => {
+    let answer: unknown = new Reply(409, { detail: 'x', current: { note: 'another paste' } })
+    const sent = serve({ ...desk, 'PUT /api/v1/setups/22/note': () => answer })
+    show(<VersionsPage />, '/versions')
+    fireEvent.click(await screen.findByRole('button', { name: 'Note on Wick 113' }))
+    const field = screen.getByRole('textbox', { name: 'Note on Wick 113' })
+    fireEvent.change(field, { target: { value: 'fonts came along' } })
+    fireEvent.keyDown(field, { key: 'Enter' })
+    expect((await screen.findByTestId('overtaken')).textContent).toContain(
+      'Noteanother pastefonts came along',
+    )
+    answer = {}
+    fireEvent.click(screen.getByRole('button', { name: 'Keep mine' }))
+    expect(await screen.findByText('The note is kept.')).toBeTruthy()
+    expect(sent.filter((s) => s.method === 'PUT').at(-1)?.body).toEqual({
+      note: 'fonts came along',
+      before: 'another paste',
+    })
   })
 
   it('shows of a long line first what has something to tell, and the rest when asked', async () => {

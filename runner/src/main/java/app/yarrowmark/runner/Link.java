@@ -61,7 +61,15 @@ final class Link {
                 new Pairing(server, fingerprint, "", Instant.EPOCH),
                 Json.mapper().createObjectNode());
         JsonNode answer = nameless.call(
-                "POST", "/api/v1/device/pairings", Map.of("code", code, "program", "runner " + RunnerMain.version()));
+                "POST",
+                "/api/v1/device/pairings",
+                Map.of(
+                        "code",
+                        code,
+                        "program",
+                        "runner " + RunnerMain.version(),
+                        "clock",
+                        Instant.now().toString()));
         Instant until = Instant.parse(answer.get("expiresAt").asText());
         return new Link(new Pairing(server, fingerprint, answer.get("token").asText(), until), answer.get("sitting"));
     }

@@ -12,6 +12,7 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param firstName name of an account to make at start where there is none
  * @param firstPassword its password
  * @param lanPort on which other devices are served over https, 0 for none
+ * @param lanHost under which other devices reach it; empty for the address they came in at
  * @param lanKeyStore path of the key store with the certificate for that
  * @param lanPassword of the key store
  */
@@ -23,5 +24,6 @@ public record Settings(
         @DefaultValue("") String firstName,
         @DefaultValue("") String firstPassword,
         @DefaultValue("0") int lanPort,
+        @DefaultValue("") String lanHost,
         @DefaultValue("") String lanKeyStore,
         @DefaultValue("") String lanPassword) {}

@@ -43,7 +43,7 @@ class CatalogueTest extends ServerTest {
         assertThat(person.put("/api/v1/models/" + model, edit(DETAILS, 0))
                         .expect(409)
                         .detail())
-                .contains("changed meanwhile");
+                .contains("Somebody else changed this model");
         JsonNode history = person.get("/api/v1/profiles/models/" + model).json().get("history");
         assertThat(history.get(1).get("reason").asText()).contains("year null → 2026", "pros + quiet");
     }
@@ -170,6 +170,10 @@ class CatalogueTest extends ServerTest {
         assertThat(profile.get("history").findValuesAsText("reason"))
                 .contains("unit A: label A → A2; variant none → 16 GiB");
         person.put("/api/v1/units/999999", "{\"label\":\"A\"}").expect(404);
+        Api.Answer late = person.put("/api/v1/units/" + unit, "{\"label\":\"A3\",\"edition\":0}")
+                .expect(409);
+        assertThat(late.json().at("/current/label").asText()).isEqualTo("A2");
+        assertThat(late.json().at("/current/edition").asInt()).isEqualTo(1);
     }
 
     @Test

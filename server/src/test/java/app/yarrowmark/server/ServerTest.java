@@ -1,13 +1,16 @@
 package app.yarrowmark.server;
 
+import app.yarrowmark.server.runs.Reviews;
 import com.fasterxml.jackson.databind.JsonNode;
 import java.util.List;
 import java.util.UUID;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.BeforeEach;
+import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.boot.test.context.SpringBootTest;
 import org.springframework.boot.test.web.server.LocalServerPort;
+import org.springframework.context.ApplicationContext;
 
 /** A whole server on its own database; every test makes its own models, so that none depends on another. */
 @SpringBootTest(
@@ -24,6 +27,9 @@ abstract class ServerTest {
 
     @LocalServerPort
     int port;
+
+    @Autowired
+    ApplicationContext server;
 
     Api person;
 
@@ -86,7 +92,10 @@ abstract class ServerTest {
 
     Api.Answer keep(long sitting, String key, String... readings) {
         UUID id = UUID.randomUUID();
-        return person.put("/api/v1/runs/" + id, run(id, sitting, key, readings)).expect(201);
+        Api.Answer kept = person.put("/api/v1/runs/" + id, run(id, sitting, key, readings))
+                .expect(201);
+        Reviews.done(server);
+        return kept;
     }
 
     String deviceToken(long sitting) {

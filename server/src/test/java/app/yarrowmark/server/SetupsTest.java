@@ -85,9 +85,10 @@ class SetupsTest extends ServerTest {
                 .isEqualTo("CAVEAT");
         assertThat(difference(called, "memory.channels").get("note").asText()).isEqualTo("came with the module");
         JsonNode history = person.get("/api/v1/setups/" + id + "/history").json();
-        assertThat(history.findValuesAsText("what")).containsExactly("ADDED", "CALLED_CAVEAT");
-        assertThat(history.get(1).get("reason").asText()).isEqualTo("Channels one → two: came with the module");
-        assertThat(history.get(1).get("who").asText()).isEqualTo("Wren Alder");
+        assertThat(history.findValuesAsText("what")).containsExactly("ADDED", "FACTS_READ", "CALLED_CAVEAT");
+        assertThat(history.get(1).get("who").asText()).isEqualTo("device by runner 0.1.0");
+        assertThat(history.get(2).get("reason").asText()).isEqualTo("Channels one → two: came with the module");
+        assertThat(history.get(2).get("who").asText()).isEqualTo("Wren Alder");
         assertThat(person.put("/api/v1/setups/" + id + "/calls/cpu.model", "{\"meant\":true}")
                         .expect(422)
                         .detail())

@@ -1,5 +1,9 @@
 package app.yarrowmark.server.access;
 
+import app.yarrowmark.server.shell.Problems;
+import jakarta.servlet.DispatcherType;
+import jakarta.servlet.http.HttpServletRequest;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.annotation.Order;
@@ -15,15 +19,30 @@ import org.springframework.security.web.access.intercept.AuthorizationFilter;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
+import org.springframework.security.web.csrf.CsrfToken;
 import org.springframework.security.web.csrf.CsrfTokenRequestAttributeHandler;
 
-/** Two chains: bearer tokens without cookies for devices and scripts; sessions with CSRF protection for people. */
+/**
+ * Three chains: the files of the page, which need neither session nor database; bearer tokens without cookies for devices and
+ * scripts; sessions with CSRF protection for people.
+ */
 @Configuration
 class SecurityConfiguration {
 
-    private static final String CONTENT_POLICY =
-            "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self' 'unsafe-inline'; img-src 'self'"
-                    + " data: blob:; media-src 'self' blob:; worker-src 'self' blob:; frame-ancestors 'none'; base-uri 'self'; form-action 'self'";
+    @Bean
+    @Order(0)
+    SecurityFilterChain pageChain(HttpSecurity http) throws Exception {
+        return http.securityMatcher(request -> !request.getRequestURI().startsWith("/api/")
+                        || request.getRequestURI().equals("/api/docs"))
+                .csrf(AbstractHttpConfigurer::disable)
+                .securityContext(AbstractHttpConfigurer::disable)
+                .sessionManagement(AbstractHttpConfigurer::disable)
+                .requestCache(AbstractHttpConfigurer::disable)
+                .logout(AbstractHttpConfigurer::disable)
+                .headers(SecurityConfiguration::headers)
+                .authorizeHttpRequests(rules -> rules.anyRequest().permitAll())
+                .build();
+    }
 
     @Bean
     @Order(1)
@@ -31,10 +50,17 @@ class SecurityConfiguration {
         return http.securityMatcher(request ->
                         BearerFilter.present(request) || request.getRequestURI().startsWith("/api/v1/device/"))
                 .csrf(AbstractHttpConfigurer::disable)
+                .requestCache(AbstractHttpConfigurer::disable)
+                .logout(AbstractHttpConfigurer::disable)
+                .headers(SecurityConfiguration::headers)
                 .sessionManagement(s -> s.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
                 .addFilterBefore(new BearerFilter(tokens), AuthorizationFilter.class)
-                .authorizeHttpRequests(rules -> rules.requestMatchers("/api/v1/device/pairings")
+                .authorizeHttpRequests(rules -> rules.dispatcherTypeMatchers(DispatcherType.ASYNC, DispatcherType.ERROR)
                         .permitAll()
+                        .requestMatchers("/api/v1/device/pairings")
+                        .permitAll()
+                        .requestMatchers("/api/v1/access/**")
+                        .denyAll()
                         .requestMatchers("/api/v1/device/**")
                         .hasAuthority(Caller.Scope.DEVICE.name())
                         .requestMatchers(HttpMethod.PUT, "/api/v1/runs/*")
@@ -51,26 +77,43 @@ class SecurityConfiguration {
     @Bean
     @Order(2)
     SecurityFilterChain sessionChain(HttpSecurity http) throws Exception {
-        CsrfTokenRequestAttributeHandler plain = new CsrfTokenRequestAttributeHandler();
-        // Loaded with every request, so that any GET sets the cookie.
-        plain.setCsrfRequestAttributeName(null);
         return http.csrf(csrf -> csrf.csrfTokenRepository(CookieCsrfTokenRepository.withHttpOnlyFalse())
-                        .csrfTokenRequestHandler(plain))
-                .headers(h -> h.contentSecurityPolicy(c -> c.policyDirectives(CONTENT_POLICY))
-                        // It would count for the plain port of the same host too.
-                        .httpStrictTransportSecurity(HeadersConfigurer.HstsConfig::disable))
-                .authorizeHttpRequests(rules -> rules.requestMatchers(
-                                "/api/v1/session", "/api/v1/first-account", "/api/v1/openapi.json", "/api/docs")
+                        .csrfTokenRequestHandler(new HeaderOnly()))
+                .headers(SecurityConfiguration::headers)
+                // Kept requests of strangers would each be a session.
+                .requestCache(AbstractHttpConfigurer::disable)
+                .logout(AbstractHttpConfigurer::disable)
+                .authorizeHttpRequests(rules -> rules.dispatcherTypeMatchers(DispatcherType.ASYNC, DispatcherType.ERROR)
                         .permitAll()
-                        .requestMatchers("/api/**")
-                        .hasAuthority(Caller.Scope.PERSON.name())
+                        .requestMatchers("/api/v1/session", "/api/v1/first-account", "/api/v1/openapi.json")
+                        .permitAll()
                         .anyRequest()
-                        .permitAll())
+                        .hasAuthority(Caller.Scope.PERSON.name()))
                 .exceptionHandling(e -> e.authenticationEntryPoint(
                                 (request, response, cause) -> Problems.write(response, 401, "Sign in first."))
                         .accessDeniedHandler((request, response, cause) ->
                                 Problems.write(response, 403, "This was refused: reload the page and try again.")))
                 .build();
+    }
+
+    /** What every answer carries stands in {@code AnswerHeaders}, for those too that no chain is asked for. */
+    private static void headers(HeadersConfigurer<HttpSecurity> headers) {
+        // It would count for the plain port of the same host too.
+        headers.httpStrictTransportSecurity(HeadersConfigurer.HstsConfig::disable);
+    }
+
+    /** The token is taken from the header, which a form of another origin cannot set; a body is not read for it. */
+    private static final class HeaderOnly extends CsrfTokenRequestAttributeHandler {
+
+        HeaderOnly() {
+            // Loaded with every request, so that any GET sets the cookie.
+            setCsrfRequestAttributeName(null);
+        }
+
+        @Override
+        public @Nullable String resolveCsrfTokenValue(HttpServletRequest request, CsrfToken token) {
+            return request.getHeader(token.getHeaderName());
+        }
     }
 
     @Bean

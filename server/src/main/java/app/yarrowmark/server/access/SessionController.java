@@ -1,5 +1,6 @@
 package app.yarrowmark.server.access;
 
+import app.yarrowmark.server.shell.LiveEvents;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -22,9 +23,11 @@ class SessionController {
 
     private final AccountService accounts;
     private final SecurityContextRepository contexts;
+    private final LiveEvents events;
 
-    SessionController(AccountService accounts, SecurityContextRepository contexts) {
+    SessionController(AccountService accounts, SecurityContextRepository contexts, LiveEvents events) {
         this.accounts = accounts;
+        this.events = events;
         this.contexts = contexts;
     }
 
@@ -54,15 +57,23 @@ class SessionController {
     @Operation(summary = "Make the first account with the key printed at the start, and sign in")
     @PostMapping("/api/v1/first-account")
     SessionView first(@RequestBody FirstAccount body, HttpServletRequest request, HttpServletResponse response) {
-        return open(accounts.createFirst(body.key(), body.name(), body.password()), request, response);
+        return open(
+                accounts.createFirst(body.key(), body.name(), body.password(), request.getRemoteAddr()),
+                request,
+                response);
     }
 
     @Operation(summary = "Sign out")
     @DeleteMapping("/api/v1/session")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void signOut(HttpServletRequest request) {
+        Authentication known = SecurityContextHolder.getContext().getAuthentication();
+        if (known != null && known.getPrincipal() instanceof Caller caller) {
+            accounts.signedOut(caller);
+        }
         HttpSession session = request.getSession(false);
         if (session != null) {
+            events.endOf(session.getId());
             session.invalidate();
         }
         SecurityContextHolder.clearContext();

@@ -15,6 +15,8 @@ import org.jspecify.annotations.Nullable;
 @Table(name = "access_token")
 class TokenEntity {
 
+    private static final int ID_LENGTH = 12;
+
     @Id
     @Column(columnDefinition = "char(64)")
     String tokenHash;
@@ -33,11 +35,33 @@ class TokenEntity {
     @Nullable
     Instant expiresAt;
 
+    @Nullable
+    Instant lastUsedAt;
+
+    @Nullable
+    Instant endedAt;
+
+    @Nullable
+    String endedReason;
+
+    /** By how much the device's clock was ahead of ours when it joined. */
+    long clockAheadMs;
+
     protected TokenEntity() {}
 
-    TokenEntity(String tokenHash, Caller.Scope scope, String name) {
+    TokenEntity(String tokenHash, Caller.Scope scope, String name, Instant createdAt) {
         this.tokenHash = tokenHash;
         this.scope = scope;
         this.name = name;
+        this.createdAt = createdAt;
+    }
+
+    /** By which people name it; tells nothing of the secret. */
+    String id() {
+        return tokenHash.substring(0, ID_LENGTH);
+    }
+
+    boolean isGood(Instant now) {
+        return endedAt == null && (expiresAt == null || expiresAt.isAfter(now));
     }
 }

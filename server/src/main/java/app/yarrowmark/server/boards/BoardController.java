@@ -32,6 +32,13 @@ class BoardController {
      */
     record BoardDraft(BoardView.Page page, String name, String address) {}
 
+    /**
+     * What a kept view is to be.
+     *
+     * @param edition that was changed; another one kept meanwhile is not overwritten
+     */
+    record BoardEdit(BoardView.Page page, String name, String address, int edition) {}
+
     @Operation(summary = "The views kept under a name")
     @GetMapping
     List<BoardView> all() {
@@ -42,19 +49,19 @@ class BoardController {
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
     BoardView keep(@RequestBody BoardDraft body, @AuthenticationPrincipal Caller caller) {
-        return boards.keep(body.page(), body.name(), body.address(), caller.name());
+        return boards.keep(body.page(), body.name(), body.address(), caller.who());
     }
 
     @Operation(summary = "Give a kept view another name or content")
     @PutMapping("/{id}")
-    BoardView change(@PathVariable long id, @RequestBody BoardDraft body, @AuthenticationPrincipal Caller caller) {
-        return boards.change(id, body.page(), body.name(), body.address(), caller.name());
+    BoardView change(@PathVariable long id, @RequestBody BoardEdit body, @AuthenticationPrincipal Caller caller) {
+        return boards.change(id, body.page(), body.name(), body.address(), body.edition(), caller.who());
     }
 
     @Operation(summary = "Forget a kept view; nothing it showed is touched")
     @DeleteMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void forget(@PathVariable long id) {
-        boards.forget(id);
+    void forget(@PathVariable long id, @AuthenticationPrincipal Caller caller) {
+        boards.forget(id, caller.who());
     }
 }

@@ -8,6 +8,7 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.SequenceGenerator;
 import jakarta.persistence.Table;
+import jakarta.persistence.Version;
 import java.time.Instant;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
@@ -30,6 +31,9 @@ class BoardEntity {
     String who;
     Instant at;
 
+    @Version
+    int edition;
+
     protected BoardEntity() {}
 
     BoardEntity(BoardView.Page page) {
@@ -44,6 +48,6 @@ class BoardEntity {
     }
 
     BoardView view() {
-        return new BoardView(id, page, name, address, who, at);
+        return new BoardView(id, page, name, address, who, at, edition);
     }
 }

@@ -1,5 +1,6 @@
 package app.yarrowmark.server.boards;
 
+import app.yarrowmark.server.history.HistoryService;
 import app.yarrowmark.server.shell.LiveEvents;
 import app.yarrowmark.server.shell.Refusal;
 import app.yarrowmark.server.shell.RuleViolations;
@@ -17,11 +18,13 @@ public class BoardService {
     private static final int LONGEST_ADDRESS = 2000;
 
     private final BoardRepository boards;
+    private final HistoryService history;
     private final LiveEvents events;
     private final Clock clock;
 
-    BoardService(BoardRepository boards, LiveEvents events, Clock clock) {
+    BoardService(BoardRepository boards, HistoryService history, LiveEvents events, Clock clock) {
         this.boards = boards;
+        this.history = history;
         this.events = events;
         this.clock = clock;
     }
@@ -47,6 +50,7 @@ public class BoardService {
         BoardEntity board = new BoardEntity(page);
         board.set(name.strip(), address, who, clock.instant());
         boards.saveAndFlush(board);
+        history.add(HistoryService.Kind.BOARD, board.id, "KEPT", who, board.page.path() + " " + board.name);
         events.changed(LiveEvents.Topic.BOARDS);
         return board.view();
     }
@@ -55,17 +59,22 @@ public class BoardService {
      * Changes name and content of one.
      *
      * @throws RuleViolations if name or address are unfit, or it is of another page
-     * @throws Refusal if there is no such view, or the page has another of that name
+     * @throws Refusal if there is no such view, it was changed meanwhile, or the page has another of that name
      */
     @Transactional
-    BoardView change(long id, BoardView.Page page, String name, String address, String who) {
+    BoardView change(long id, BoardView.Page page, String name, String address, int edition, String who) {
         check(name, address);
         BoardEntity board = boards.findById(id).orElseThrow(() -> missing(id));
+        if (board.edition != edition) {
+            throw Refusal.overtaken("this kept view", board.view());
+        }
         if (board.page != page) {
             throw new RuleViolations("page", "was " + board.page + " and stays so: keep it there under a new name");
         }
         refuseTwins(page, name.strip(), id);
         board.set(name.strip(), address, who, clock.instant());
+        history.add(HistoryService.Kind.BOARD, id, "CHANGED", who, board.page.path() + " " + board.name);
+        boards.flush();
         events.changed(LiveEvents.Topic.BOARDS);
         return board.view();
     }
@@ -76,8 +85,15 @@ public class BoardService {
      * @throws Refusal if there is none
      */
     @Transactional
-    void forget(long id) {
-        boards.delete(boards.findById(id).orElseThrow(() -> missing(id)));
+    void forget(long id, String who) {
+        BoardEntity board = boards.findById(id).orElseThrow(() -> missing(id));
+        history.add(
+                HistoryService.Kind.BOARD,
+                id,
+                "FORGOTTEN",
+                who,
+                board.page.path() + " " + board.name + ": " + board.address);
+        boards.delete(board);
         events.changed(LiveEvents.Topic.BOARDS);
     }
 

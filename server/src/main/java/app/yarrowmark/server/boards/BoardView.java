@@ -7,8 +7,9 @@ import java.time.Instant;
  *
  * @param address the question part of the page's address, from its question mark; empty for the page as it opens
  * @param who kept it last
+ * @param edition counts up with every change
  */
-public record BoardView(long id, Page page, String name, String address, String who, Instant at) {
+public record BoardView(long id, Page page, String name, String address, String who, Instant at, int edition) {
 
     /** A page with views worth keeping. */
     public enum Page {

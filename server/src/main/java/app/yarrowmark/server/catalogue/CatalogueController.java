@@ -46,13 +46,13 @@ class CatalogueController {
     @PostMapping("/models")
     @ResponseStatus(HttpStatus.CREATED)
     ModelView add(@RequestBody NewModel body, @AuthenticationPrincipal Caller caller) {
-        return catalogue.addModel(body.maker(), body.name(), body.kind(), body.year(), caller.name());
+        return catalogue.addModel(body.maker(), body.name(), body.kind(), body.year(), caller.who());
     }
 
     @Operation(summary = "Keep a model as edited")
     @PutMapping("/models/{id}")
     ModelView edit(@PathVariable long id, @RequestBody ModelEdit body, @AuthenticationPrincipal Caller caller) {
-        return catalogue.edit(id, body, caller.name());
+        return catalogue.edit(id, body, caller.who());
     }
 
     @Operation(summary = "Make a unit of a model, or find the one of that label")
@@ -64,17 +64,12 @@ class CatalogueController {
                 body.label(),
                 body.variant() == null ? "" : body.variant(),
                 body.origin() == null ? "" : body.origin(),
-                caller.name());
+                caller.who());
     }
 
     @Operation(summary = "Keep a unit as edited: its label, variant, and where its numbers come from")
     @PutMapping("/units/{id}")
-    UnitView editUnit(@PathVariable long id, @RequestBody NewUnit body, @AuthenticationPrincipal Caller caller) {
-        return catalogue.editUnit(
-                id,
-                body.label(),
-                body.variant() == null ? "" : body.variant(),
-                body.origin() == null ? "" : body.origin(),
-                caller.name());
+    UnitView editUnit(@PathVariable long id, @RequestBody UnitEdit body, @AuthenticationPrincipal Caller caller) {
+        return catalogue.editUnit(id, body, caller.who());
     }
 }

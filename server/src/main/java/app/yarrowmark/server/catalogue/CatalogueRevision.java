@@ -1,13 +1,12 @@
 package app.yarrowmark.server.catalogue;
 
+import app.yarrowmark.server.shell.Kept;
 import app.yarrowmark.server.shell.ReadOnce;
 import java.util.function.Supplier;
-import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /** The number that counts up with every change to models, units and the names of setups. */
 @Component
@@ -40,28 +39,16 @@ public class CatalogueRevision {
     /** Something made from the whole catalogue. */
     public final class Remembered<T> {
 
+        private final Kept<String, T> kept = Kept.counted(1);
         private final Supplier<T> make;
-        private volatile @Nullable Kept<T> kept;
 
         private Remembered(Supplier<T> make) {
             this.make = make;
         }
 
-        private record Kept<T>(long revision, T value) {}
-
         /** Returns it as the caller's transaction sees the catalogue. */
         public T get() {
-            long now = current.get();
-            Kept<T> before = kept;
-            if (before != null && before.revision == now) {
-                return before.value;
-            }
-            T value = make.get();
-            // What a transaction made of its own changes holds only if it is committed.
-            if (TransactionSynchronizationManager.isCurrentTransactionReadOnly()) {
-                kept = new Kept<>(now, value);
-            }
-            return value;
+            return kept.get("", current.get(), make);
         }
     }
 }

@@ -109,8 +109,7 @@ public class CatalogueService {
         ModelDetails details = ModelDetails.whole(edit.details());
         requireSound(ModelChecks.faults(edit.maker(), edit.name(), edit.year(), details));
         if (model.edition != edit.edition()) {
-            throw Refusal.conflict(
-                    "This model was changed meanwhile: nothing was overwritten. Reload it, then change" + " it again.");
+            throw Refusal.overtaken("this model", model(id));
         }
         models.findByMakerAndName(edit.maker().strip(), edit.name().strip())
                 .filter(other -> !other.id.equals(id))
@@ -123,7 +122,7 @@ public class CatalogueService {
         model.kind = edit.kind();
         model.year = edit.year();
         model.details = Json.write(details);
-        model.edition++;
+        models.flush();
         String changes = changes(before, view(model, List.of()));
         if (!changes.isEmpty()) {
             history.add(HistoryService.Kind.MODEL, id, "CHANGED", who, changes);
@@ -213,12 +212,15 @@ public class CatalogueService {
      * Keeps a unit as edited; the history of its model says what changed.
      *
      * @throws RuleViolations with every field that is unfit
-     * @throws Refusal if there is no such unit, or another of the model has the label
+     * @throws Refusal if there is no such unit, another edition was kept meanwhile, or another unit has the label
      */
     @Transactional
-    public UnitView editUnit(long id, String label, String variant, String origin, String who) {
+    public UnitView editUnit(long id, UnitEdit edit, String who) {
         UnitEntity unit = units.findById(id).orElseThrow(() -> Refusal.notFound("There is no unit number " + id + "."));
-        String clean = requireUnit(label, variant, origin);
+        String clean = requireUnit(edit.label(), edit.variantText(), edit.originText());
+        if (unit.edition != edit.edition()) {
+            throw Refusal.overtaken("this unit", view(unit));
+        }
         units.findByModelIdAndLabel(unit.modelId, clean)
                 .filter(other -> !other.id.equals(id))
                 .ifPresent(other -> {
@@ -226,13 +228,14 @@ public class CatalogueService {
                 });
         List<String> changes = new ArrayList<>();
         change(changes, "label", unit.label, clean);
-        change(changes, "variant", orNone(unit.variant), orNone(variant.strip()));
-        change(changes, "origin", orNone(unit.origin), orNone(origin.strip()));
+        change(changes, "variant", orNone(unit.variant), orNone(edit.variantText()));
+        change(changes, "origin", orNone(unit.origin), orNone(edit.originText()));
         if (!changes.isEmpty()) {
             String words = "unit " + unit.label + ": " + String.join("; ", changes);
             unit.label = clean;
-            unit.variant = variant.strip();
-            unit.origin = origin.strip();
+            unit.variant = edit.variantText();
+            unit.origin = edit.originText();
+            units.flush();
             history.add(HistoryService.Kind.MODEL, unit.modelId, "CHANGED", who, words);
             revision.next();
             events.changed(LiveEvents.Topic.CATALOGUE);
@@ -344,6 +347,6 @@ public class CatalogueService {
     }
 
     private static UnitView view(UnitEntity u) {
-        return new UnitView(u.id, u.modelId, u.label, u.variant, u.origin);
+        return new UnitView(u.id, u.modelId, u.label, u.variant, u.origin, u.edition);
     }
 }

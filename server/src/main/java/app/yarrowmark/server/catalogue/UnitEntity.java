@@ -6,6 +6,7 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.SequenceGenerator;
 import jakarta.persistence.Table;
+import jakarta.persistence.Version;
 
 @Entity
 @Table(name = "unit")
@@ -20,6 +21,9 @@ class UnitEntity {
     String label;
     String variant = "";
     String origin = "";
+
+    @Version
+    int edition;
 
     protected UnitEntity() {}
 

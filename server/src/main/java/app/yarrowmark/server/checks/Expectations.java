@@ -10,6 +10,7 @@ import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.score.Scoring;
 import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.core.suite.TestGroup;
+import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.scorebook.PoolMatrix;
 import app.yarrowmark.server.scorebook.ScoreBook;
 import app.yarrowmark.server.scorebook.ScoreColumn;
@@ -20,10 +21,14 @@ import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
 import java.util.Arrays;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Predicate;
+import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
@@ -60,6 +65,8 @@ class Expectations {
         private final ScoreSnapshot scores;
         private final Map<Long, SetupLabel> labels;
         private final boolean modelled;
+        /** The scores of a metric over each kind of device, rising; found once for all cells. */
+        private final Map<ScoreColumn, Map<DeviceKind, double[]>> byKind = new ConcurrentHashMap<>();
 
         private Known(ScoreSnapshot scores, Map<Long, SetupLabel> labels, boolean modelled) {
             this.scores = scores;
@@ -69,26 +76,41 @@ class Expectations {
 
         /** Returns what is asked about one suite in one setup. */
         Moment about(Suite suite, long setupId) {
-            return new Moment(scores, labels, suite, setupId, modelled);
+            return new Moment(this, suite, setupId);
+        }
+
+        private double[] ofKind(ScoreColumn column, DeviceKind kind) {
+            return byKind.computeIfAbsent(column, this::sorted).getOrDefault(kind, new double[0]);
+        }
+
+        private Map<DeviceKind, double[]> sorted(ScoreColumn column) {
+            Map<DeviceKind, DoubleStream.Builder> values = new EnumMap<>(DeviceKind.class);
+            column.scores().forEach((setup, score) -> {
+                SetupLabel label = labels.get(setup);
+                if (label != null) {
+                    values.computeIfAbsent(label.kind(), k -> DoubleStream.builder())
+                            .add(score.value());
+                }
+            });
+            Map<DeviceKind, double[]> sorted = new EnumMap<>(DeviceKind.class);
+            values.forEach((kind, all) -> sorted.put(kind, all.build().sorted().toArray()));
+            return sorted;
         }
     }
 
     /** One setup and one suite, as of one revision of the scores. */
     final class Moment {
 
+        private final Known known;
         private final ScoreSnapshot scores;
-        private final Map<Long, SetupLabel> labels;
         private final Suite suite;
         private final long setupId;
-        private final boolean modelled;
 
-        private Moment(
-                ScoreSnapshot scores, Map<Long, SetupLabel> labels, Suite suite, long setupId, boolean modelled) {
-            this.scores = scores;
-            this.labels = labels;
+        private Moment(Known known, Suite suite, long setupId) {
+            this.known = known;
+            this.scores = known.scores;
             this.suite = suite;
             this.setupId = setupId;
-            this.modelled = modelled;
         }
 
         /** Returns the readings that the setup's score rests on now. */
@@ -113,8 +135,8 @@ class Expectations {
                     return fromRepeats;
                 }
             }
-            if (!modelled) {
-                return Plausibility.fromKind(ofKind(column));
+            if (!known.modelled) {
+                return ofKind(column);
             }
             double error = Math.sqrt(column.noise().logVariance());
             TestGroup group = suite.sheet().groupOf(metric);
@@ -123,20 +145,18 @@ class Expectations {
                             t -> t.suite().sheet().groupOf(t.metric()).isSpeed())
                     .flatMap(tests -> fromOtherTests(metric, tests, error).stream())
                     .findFirst()
-                    .or(() -> Plausibility.fromKind(ofKind(column)));
+                    .or(() -> ofKind(column));
         }
 
-        private List<Double> ofKind(ScoreColumn column) {
-            return column.scores().entrySet().stream()
-                    .filter(e -> e.getKey() != setupId && sameKind(e.getKey()))
-                    .map(e -> e.getValue().value())
-                    .toList();
-        }
-
-        private boolean sameKind(long other) {
-            SetupLabel label = labels.get(other);
-            SetupLabel own = labels.get(setupId);
-            return label != null && own != null && label.kind() == own.kind();
+        private Optional<Expectation> ofKind(ScoreColumn column) {
+            SetupLabel own = known.labels.get(setupId);
+            if (own == null) {
+                return Optional.empty();
+            }
+            Score score = column.scores().get(setupId);
+            return Plausibility.fromKind(
+                    known.ofKind(column, own.kind()),
+                    score == null ? OptionalDouble.empty() : OptionalDouble.of(score.value()));
         }
 
         /** The model over tests that fit, the suite's own cells of this setup left out. */

@@ -58,11 +58,9 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
 
 /** Holds subjects against a reference, from the score book alone but for the reasons of gaps. */
 @Service
-@Transactional(readOnly = true)
 public class ComparisonService {
 
     private static final int MOST = 12;

@@ -2,6 +2,7 @@ package app.yarrowmark.server.desk;
 
 import app.yarrowmark.core.setup.Facts;
 import app.yarrowmark.server.access.Caller;
+import app.yarrowmark.server.history.EventView;
 import app.yarrowmark.server.setups.SetupChange;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.setups.SetupView;
@@ -72,8 +73,8 @@ class DeskController {
                 body.parentId(),
                 Boolean.TRUE.equals(body.tuned()),
                 Facts.of(List.of()),
-                caller.name());
-        Sitting sitting = sittings.open(setup.id(), body.suites());
+                caller.who());
+        Sitting sitting = sittings.open(setup.id(), body.suites(), caller.who());
         return desk.sheet(sitting.id());
     }
 
@@ -84,25 +85,30 @@ class DeskController {
     public DeskViews.RunSheet change(
             @PathVariable long id, @RequestBody ChangedSitting body, @AuthenticationPrincipal Caller caller) {
         Sitting before = sittings.get(id);
-        SetupView setup = setups.change(before.setupId(), body.change(), caller.name());
-        Sitting sitting = sittings.open(setup.id(), body.suites());
+        SetupView setup = setups.change(before.setupId(), body.change(), caller.who());
+        Sitting sitting = sittings.open(setup.id(), body.suites(), caller.who());
         if (body.closeBefore()) {
-            sittings.close(id);
+            sittings.close(id, caller.who());
         }
         return desk.sheet(sitting.id());
     }
 
     @Operation(summary = "Change how often a suite is repeated here, or say why it is left out")
     @PutMapping("/{id}/suites/{suite}")
-    DeskViews.RunSheet plan(@PathVariable long id, @PathVariable long suite, @RequestBody PlanChange body) {
-        sittings.plan(id, suite, new SittingService.Plan(body.repeats(), body.gapReason()));
+    DeskViews.RunSheet plan(
+            @PathVariable long id,
+            @PathVariable long suite,
+            @RequestBody PlanChange body,
+            @AuthenticationPrincipal Caller caller) {
+        sittings.plan(id, suite, new SittingService.Plan(body.repeats(), body.gapReason()), caller.who());
         return desk.sheet(id);
     }
 
     @Operation(summary = "Tick conditions off and note the room temperature; runs take them along")
     @PutMapping("/{id}/conditions")
-    DeskViews.RunSheet note(@PathVariable long id, @RequestBody Conditions body) {
-        sittings.note(id, body.ticked(), body.roomTemperature());
+    DeskViews.RunSheet note(
+            @PathVariable long id, @RequestBody Conditions body, @AuthenticationPrincipal Caller caller) {
+        sittings.note(id, body.ticked(), body.roomTemperature(), caller.who());
         return desk.sheet(id);
     }
 
@@ -112,24 +118,31 @@ class DeskController {
         return desk.sheet(id);
     }
 
+    @Operation(summary = "What happened to a sitting, the first first")
+    @GetMapping("/{id}/history")
+    List<EventView> history(@PathVariable long id) {
+        return sittings.historyOf(id);
+    }
+
     @Operation(summary = "Add suites to a run sheet")
     @PostMapping("/{id}/suites")
-    DeskViews.RunSheet addSuites(@PathVariable long id, @RequestBody SuiteChoice body) {
-        sittings.addSuites(id, body.suites());
+    DeskViews.RunSheet addSuites(
+            @PathVariable long id, @RequestBody SuiteChoice body, @AuthenticationPrincipal Caller caller) {
+        sittings.addSuites(id, body.suites(), caller.who());
         return desk.sheet(id);
     }
 
     @Operation(summary = "Take a device off the desk; its runs stay")
     @PostMapping("/{id}/close")
-    DeskViews.RunSheet close(@PathVariable long id) {
-        sittings.close(id);
+    DeskViews.RunSheet close(@PathVariable long id, @AuthenticationPrincipal Caller caller) {
+        sittings.close(id, caller.who());
         return desk.sheet(id);
     }
 
     @Operation(summary = "Put a device back on the desk")
     @PostMapping("/{id}/reopen")
-    DeskViews.RunSheet reopen(@PathVariable long id) {
-        sittings.reopen(id);
+    DeskViews.RunSheet reopen(@PathVariable long id, @AuthenticationPrincipal Caller caller) {
+        sittings.reopen(id, caller.who());
         return desk.sheet(id);
     }
 }

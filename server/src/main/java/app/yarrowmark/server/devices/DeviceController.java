@@ -2,12 +2,15 @@ package app.yarrowmark.server.devices;
 
 import app.yarrowmark.core.exchange.RunFile;
 import app.yarrowmark.server.access.Caller;
+import app.yarrowmark.server.access.TokenService;
+import app.yarrowmark.server.access.TokenView;
 import app.yarrowmark.server.runs.FactReading;
 import app.yarrowmark.server.runs.SuiteTimes;
 import app.yarrowmark.server.scorebook.ScoreRevision;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.setups.SetupView;
 import app.yarrowmark.server.shell.LiveEvents;
+import app.yarrowmark.server.shell.Refusal;
 import app.yarrowmark.server.shell.RuleViolations;
 import app.yarrowmark.server.sittings.LiveBoard;
 import app.yarrowmark.server.sittings.Progress;
@@ -46,6 +49,7 @@ class DeviceController {
     private final SuiteTimes times;
     private final ScoreRevision revision;
     private final LiveBoard live;
+    private final TokenService tokens;
     private final LiveEvents events;
     private final Clock clock;
 
@@ -57,6 +61,7 @@ class DeviceController {
             SuiteTimes times,
             ScoreRevision revision,
             LiveBoard live,
+            TokenService tokens,
             LiveEvents events,
             Clock clock) {
         this.pairing = pairing;
@@ -66,13 +71,19 @@ class DeviceController {
         this.times = times;
         this.revision = revision;
         this.live = live;
+        this.tokens = tokens;
         this.events = events;
         this.clock = clock;
     }
 
     record CodeView(String code, Instant expiresAt) {}
 
-    record PairingRequest(String code, String program) {}
+    /**
+     * @param program what the device calls its program
+     * @param clock what the device's clock says now, so that its times can be told by ours
+     */
+    record PairingRequest(
+            String code, String program, @Nullable Instant clock) {}
 
     /** What a device is told when it joins: its token, and what to run. */
     record Pairing(String token, Instant expiresAt, DeviceSitting sitting) {}
@@ -99,8 +110,8 @@ class DeviceController {
     @Operation(summary = "A new code with which one device may join a sitting")
     @PostMapping("/api/v1/sittings/{id}/codes")
     @ResponseStatus(HttpStatus.CREATED)
-    CodeView code(@PathVariable long id) {
-        PairingService.Code code = pairing.newCode(id);
+    CodeView code(@PathVariable long id, @AuthenticationPrincipal Caller caller) {
+        PairingService.Code code = pairing.newCode(id, caller.who());
         return new CodeView(code.code(), code.expiresAt());
     }
 
@@ -108,7 +119,7 @@ class DeviceController {
     @PostMapping("/api/v1/device/pairings")
     @ResponseStatus(HttpStatus.CREATED)
     Pairing pair(@RequestBody PairingRequest body, HttpServletRequest request) {
-        PairingService.Paired paired = pairing.pair(body.code(), body.program(), request.getRemoteAddr());
+        PairingService.Paired paired = pairing.pair(body.code(), body.program(), request.getRemoteAddr(), body.clock());
         events.changed(LiveEvents.Topic.SITTINGS);
         return new Pairing(paired.token().secret(), paired.token().expiresAt(), view(paired.sitting()));
     }
@@ -124,8 +135,8 @@ class DeviceController {
     List<SetupView.DifferenceView> facts(
             @RequestBody List<RunFile.FactLine> lines, @AuthenticationPrincipal Caller caller) {
         var facts = FactReading.facts(lines);
-        long setup = sittings.get(caller.sittingId()).setupId();
-        List<SetupView.DifferenceView> otherwise = setups.complete(setup, facts);
+        long setup = open(caller).setupId();
+        List<SetupView.DifferenceView> otherwise = setups.complete(setup, facts, caller.who());
         revision.reconsiderSetup(setup);
         events.changed(LiveEvents.Topic.SITTINGS);
         return otherwise;
@@ -149,7 +160,7 @@ class DeviceController {
                     "sensors", "are at most " + MOST_SENSORS + ", each with at most " + LONGEST_TRACE + " values");
         }
         live.update(new Progress(
-                caller.sittingId(),
+                open(caller).id(),
                 body.suite(),
                 body.partName(),
                 body.done(),
@@ -171,7 +182,7 @@ class DeviceController {
             description = "To be said every two seconds; answers once that it is to start.")
     @PostMapping("/api/v1/device/waiting")
     StartView waiting(@AuthenticationPrincipal Caller caller) {
-        return new StartView(live.waits(caller.sittingId()));
+        return new StartView(live.waits(open(caller).id()));
     }
 
     @Operation(summary = "Start what is planned on the device that waits")
@@ -186,6 +197,31 @@ class DeviceController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void finished(@AuthenticationPrincipal Caller caller) {
         live.finished(caller.sittingId());
+    }
+
+    @Operation(summary = "The devices that joined a sitting, the last first")
+    @GetMapping("/api/v1/sittings/{id}/devices")
+    List<TokenView> devices(@PathVariable long id) {
+        return tokens.ofSitting(sittings.get(id).id());
+    }
+
+    @Operation(summary = "End a device's part in a sitting: what it sends from now on is refused")
+    @DeleteMapping("/api/v1/sittings/{id}/devices/{device}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void endDevice(@PathVariable long id, @PathVariable String device, @AuthenticationPrincipal Caller caller) {
+        if (tokens.ofSitting(id).stream().noneMatch(t -> t.id().equals(device))) {
+            throw Refusal.notFound("No device " + device + " joined this sitting.");
+        }
+        tokens.end(device, caller.who());
+        live.finished(id);
+        events.changed(LiveEvents.Topic.SITTINGS);
+    }
+
+    /** The caller's sitting, while it is on the desk. */
+    private Sitting open(Caller caller) {
+        Sitting sitting = sittings.get(caller.sittingId());
+        sitting.requireOpen();
+        return sitting;
     }
 
     private DeviceSitting view(Sitting sitting) {

@@ -1,6 +1,7 @@
 package app.yarrowmark.server.devices;
 
 import app.yarrowmark.server.access.TokenService;
+import app.yarrowmark.server.history.HistoryService;
 import app.yarrowmark.server.shell.AttemptLimiter;
 import app.yarrowmark.server.shell.Refusal;
 import app.yarrowmark.server.shell.RuleViolations;
@@ -11,8 +12,11 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /** Six-character codes that let one device report to one sitting; good for ten minutes and one use. */
 @Service
@@ -20,6 +24,9 @@ class PairingService {
 
     private static final Duration LIFE = Duration.ofMinutes(10);
     private static final Duration REMEMBERED = Duration.ofDays(1);
+    /** Less is the way of a message. */
+    private static final Duration CLOCKS_AGREE = Duration.ofSeconds(30);
+
     private static final int LENGTH = 6;
     private static final int LONGEST_PROGRAM = 40;
 
@@ -27,14 +34,23 @@ class PairingService {
     private final SittingService sittings;
     private final TokenService tokens;
     private final Clock clock;
-    private final AttemptLimiter limiter;
+    private final HistoryService history;
+    private final TransactionTemplate transaction;
+    private final AttemptLimiter limiter = new AttemptLimiter();
 
-    PairingService(PairingCodeRepository codes, SittingService sittings, TokenService tokens, Clock clock) {
+    PairingService(
+            PairingCodeRepository codes,
+            SittingService sittings,
+            TokenService tokens,
+            HistoryService history,
+            Clock clock,
+            PlatformTransactionManager transactions) {
         this.codes = codes;
         this.sittings = sittings;
         this.tokens = tokens;
         this.clock = clock;
-        this.limiter = new AttemptLimiter(clock);
+        this.history = history;
+        this.transaction = new TransactionTemplate(transactions);
     }
 
     record Code(String code, Instant expiresAt) {}
@@ -42,11 +58,8 @@ class PairingService {
     record Paired(Sitting sitting, TokenService.Issued token) {}
 
     @Transactional
-    Code newCode(long sittingId) {
-        Sitting sitting = sittings.get(sittingId);
-        if (sitting.closedAt() != null) {
-            throw Refusal.conflict("This device is off the desk; put it back on first.");
-        }
+    Code newCode(long sittingId, String who) {
+        sittings.get(sittingId).requireOpen();
         Instant now = clock.instant();
         codes.deleteByExpiresAtBefore(now.minus(REMEMBERED));
         String code = Tokens.code(LENGTH);
@@ -54,6 +67,7 @@ class PairingService {
             code = Tokens.code(LENGTH);
         }
         codes.save(new PairingCodeEntity(code, sittingId, now, now.plus(LIFE)));
+        history.add(HistoryService.Kind.SITTING, sittingId, "CODE_MADE", who, null);
         return new Code(code, now.plus(LIFE));
     }
 
@@ -61,18 +75,20 @@ class PairingService {
      * Exchanges a code for a token.
      *
      * @param from address of the device, to slow down guessing
+     * @param clockNow what the device's clock says; null if it does not tell
      * @throws Refusal that says whether the code is unknown, used or run out
      */
-    @Transactional
-    Paired pair(String typed, String program, String from) {
-        limiter.check(from);
+    Paired pair(String typed, String program, String from, @Nullable Instant clockNow) {
         if (program.isBlank() || program.length() > LONGEST_PROGRAM) {
             throw new RuleViolations("program", "names the sender in 1 to " + LONGEST_PROGRAM + " characters");
         }
+        return limiter.attempt(from, () -> transaction.execute(tx -> join(typed, program, from, clockNow)));
+    }
+
+    private Paired join(String typed, String program, String from, @Nullable Instant clockNow) {
         String code = typed.toUpperCase(Locale.ROOT).replaceAll("[\\s-]", "");
         PairingCodeEntity found = codes.lock(code).orElse(null);
         if (found == null) {
-            limiter.failed(from);
             throw Refusal.notFound(
                     "There is no code " + shown(code) + ". Look at the six characters on the Desk again.");
         }
@@ -84,7 +100,13 @@ class PairingService {
                     "The code " + shown(code) + " ran out: it was good for ten minutes. Make a new one on the Desk.");
         }
         found.usedAt = clock.instant();
-        return new Paired(sittings.get(found.sittingId), tokens.issueForDevice(found.sittingId, program));
+        Sitting sitting = sittings.get(found.sittingId);
+        sitting.requireOpen();
+        Duration ahead = clockNow == null ? Duration.ZERO : Duration.between(clock.instant(), clockNow);
+        TokenService.Issued token = tokens.issueForDevice(
+                found.sittingId, program, ahead.abs().compareTo(CLOCKS_AGREE) <= 0 ? Duration.ZERO : ahead);
+        history.add(HistoryService.Kind.SITTING, found.sittingId, "JOINED", "device by " + program, "from " + from);
+        return new Paired(sitting, token);
     }
 
     private static String shown(String code) {

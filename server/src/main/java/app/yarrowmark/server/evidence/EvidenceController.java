@@ -2,6 +2,7 @@ package app.yarrowmark.server.evidence;
 
 import app.yarrowmark.server.access.Caller;
 import io.swagger.v3.oas.annotations.Operation;
+import jakarta.servlet.http.HttpServletResponse;
 import java.time.Duration;
 import java.util.List;
 import java.util.UUID;
@@ -22,6 +23,8 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class EvidenceController {
 
+    private static final String POLICY = "sandbox; default-src 'none'; style-src 'unsafe-inline'; img-src 'self'";
+
     private final EvidenceService evidence;
 
     EvidenceController(EvidenceService evidence) {
@@ -36,7 +39,7 @@ class EvidenceController {
             @RequestParam String name,
             @RequestBody byte[] content,
             @AuthenticationPrincipal Caller caller) {
-        return evidence.add(id, name, content, caller.name());
+        return evidence.add(id, name, content, caller.who());
     }
 
     @Operation(summary = "The files kept with a run")
@@ -49,36 +52,33 @@ class EvidenceController {
     @DeleteMapping("/api/v1/runs/{id}/evidence/{number}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void remove(@PathVariable UUID id, @PathVariable long number, @AuthenticationPrincipal Caller caller) {
-        evidence.remove(id, number, false, caller.name());
+        evidence.remove(id, number, false, caller.who());
     }
 
     @Operation(summary = "Put a file back that was taken off a run")
     @PostMapping("/api/v1/runs/{id}/evidence/{number}/put-back")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void putBack(@PathVariable UUID id, @PathVariable long number, @AuthenticationPrincipal Caller caller) {
-        evidence.remove(id, number, true, caller.name());
+        evidence.remove(id, number, true, caller.who());
     }
 
     @Operation(summary = "The content of a file")
     @GetMapping("/api/v1/evidence/{hash}")
-    ResponseEntity<byte[]> content(@PathVariable String hash) {
-        return answer(evidence.content(hash, false));
+    ResponseEntity<byte[]> content(@PathVariable String hash, HttpServletResponse response) {
+        return answer(evidence.content(hash, false), response);
     }
 
     @Operation(summary = "A small picture of a file")
     @GetMapping("/api/v1/evidence/{hash}/thumbnail")
-    ResponseEntity<byte[]> thumbnail(@PathVariable String hash) {
-        return answer(evidence.content(hash, true));
+    ResponseEntity<byte[]> thumbnail(@PathVariable String hash, HttpServletResponse response) {
+        return answer(evidence.content(hash, true), response);
     }
 
     /** Shown as what it was found to be and nothing else; a hash never means another content. */
-    private static ResponseEntity<byte[]> answer(EvidenceService.Content content) {
+    private static ResponseEntity<byte[]> answer(EvidenceService.Content content, HttpServletResponse response) {
+        response.setHeader("Content-Security-Policy", POLICY);
         return ResponseEntity.ok()
                 .contentType(MediaType.parseMediaType(content.mediaType()))
-                .header("X-Content-Type-Options", "nosniff")
-                .header(
-                        "Content-Security-Policy",
-                        "sandbox; default-src 'none'; style-src 'unsafe-inline'; img-src 'self'")
                 .cacheControl(
                         CacheControl.maxAge(Duration.ofDays(365)).cachePrivate().immutable())
                 .body(content.bytes());

@@ -5,13 +5,11 @@ import app.yarrowmark.server.runs.RunService;
 import app.yarrowmark.server.shell.LiveEvents;
 import app.yarrowmark.server.shell.Refusal;
 import app.yarrowmark.server.shell.RuleViolations;
+import app.yarrowmark.server.shell.Tokens;
 import java.io.IOException;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.time.Clock;
 import java.util.Collection;
 import java.util.HashMap;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
@@ -67,7 +65,7 @@ public class EvidenceService {
         FileKind kind = FileKind.of(content)
                 .orElseThrow(() -> new RuleViolations(
                         "file", clean + " is no PNG, JPEG, WebP, PDF or plain text by what is in it"));
-        String hash = digest(content);
+        String hash = Tokens.digest(content);
         if (!files.existsById(hash)) {
             files.saveAndFlush(
                     new EvidenceFileEntity(hash, kind.mediaType(), content, thumbnail(kind, content), clock.instant()));
@@ -144,13 +142,5 @@ public class EvidenceService {
                             l.who);
                 })
                 .toList();
-    }
-
-    private static String digest(byte[] content) {
-        try {
-            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(content));
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException("every Java has SHA-256", e);
-        }
     }
 }

@@ -7,6 +7,7 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.SequenceGenerator;
 import jakarta.persistence.Table;
+import jakarta.persistence.Version;
 import java.time.Instant;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
@@ -31,6 +32,9 @@ class RunEvidenceEntity {
 
     @Nullable
     Instant removedAt;
+
+    @Version
+    int edition;
 
     protected RunEvidenceEntity() {}
 

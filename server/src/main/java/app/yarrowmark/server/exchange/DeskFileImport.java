@@ -73,12 +73,12 @@ public class DeskFileImport {
         List<FactKeyView> keys = file.facts() == null ? List.of() : file.facts();
         for (int i = 0; i < keys.size(); i++) {
             FactKeyView key = keys.get(i);
-            load.attempt("facts[" + i + "]", () -> facts.add(key, caller.name()));
+            load.attempt("facts[" + i + "]", () -> facts.add(key, caller.who()));
         }
         List<String> sheets = file.sheets() == null ? List.of() : file.sheets();
         for (int i = 0; i < sheets.size(); i++) {
             String sheet = sheets.get(i);
-            load.attempt("sheets[" + i + "]", () -> suites.add(sheet));
+            load.attempt("sheets[" + i + "]", () -> suites.add(sheet, caller.who()));
         }
         for (int i = 0; i < file.models().size(); i++) {
             load.model(file.models().get(i), "models[" + i + "]");
@@ -123,8 +123,7 @@ public class DeskFileImport {
 
         void model(ModelPart part, String where) {
             attempt(where, () -> {
-                ModelView model =
-                        catalogue.addModel(part.maker(), part.name(), part.kind(), part.year(), caller.name());
+                ModelView model = catalogue.addModel(part.maker(), part.name(), part.kind(), part.year(), caller.who());
                 if (part.details() != null) {
                     catalogue.edit(
                             model.id(),
@@ -135,7 +134,7 @@ public class DeskFileImport {
                                     part.year(),
                                     part.details(),
                                     model.edition()),
-                            caller.name());
+                            caller.who());
                 }
                 models++;
                 for (int i = 0; i < part.units().size(); i++) {
@@ -146,7 +145,7 @@ public class DeskFileImport {
 
         private void unit(ModelView model, UnitPart part, String where) {
             UnitView unit = catalogue.addUnit(
-                    model.id(), part.label(), text(part.variant()), text(part.origin()), caller.name());
+                    model.id(), part.label(), text(part.variant()), text(part.origin()), caller.who());
             Map<String, Long> byName = new HashMap<>();
             for (int i = 0; i < part.setups().size(); i++) {
                 SetupPart setup = part.setups().get(i);
@@ -158,7 +157,7 @@ public class DeskFileImport {
         private void setup(UnitView unit, SetupPart part, Map<String, Long> byName, String where) {
             boolean tuned = Boolean.TRUE.equals(part.tuned());
             SetupView setup =
-                    setups.create(unit.id(), part.name(), parent(part, byName), tuned, facts(part), caller.name());
+                    setups.create(unit.id(), part.name(), parent(part, byName), tuned, facts(part), caller.who());
             byName.put(part.name(), setup.id());
             setupCount++;
             if (part.meant() != null) {
@@ -167,7 +166,7 @@ public class DeskFileImport {
             if (part.tuning() != null) {
                 setups.tune(setup.id(), part.tuning());
             }
-            or(part.calls()).forEach(c -> setups.call(setup.id(), c.key(), c.meant(), c.note(), caller.name()));
+            or(part.calls()).forEach(c -> setups.call(setup.id(), c.key(), c.meant(), c.note(), caller.who()));
             Sitting sitting = sitting(setup.id(), part);
             List<RunFile> files = or(part.runs());
             for (int i = 0; i < files.size(); i++) {
@@ -175,7 +174,7 @@ public class DeskFileImport {
             }
             flush();
             if (!Boolean.TRUE.equals(part.onDesk())) {
-                sittings.close(sitting.id());
+                sittings.close(sitting.id(), caller.who());
             }
         }
 
@@ -184,10 +183,10 @@ public class DeskFileImport {
                     new ArrayList<>(part.suites().stream().map(this::suiteId).toList());
             Map<String, String> leftOut = part.leftOut() == null ? Map.of() : part.leftOut();
             leftOut.keySet().forEach(text -> planned.add(suiteId(text)));
-            Sitting sitting = sittings.open(setupId, planned);
+            Sitting sitting = sittings.open(setupId, planned, caller.who());
             leftOut.forEach((text, reason) ->
-                    sittings.plan(sitting.id(), suiteId(text), new SittingService.Plan(null, reason)));
-            sittings.note(sitting.id(), or(part.ticked()), part.roomTemperature());
+                    sittings.plan(sitting.id(), suiteId(text), new SittingService.Plan(null, reason), caller.who()));
+            sittings.note(sitting.id(), or(part.ticked()), part.roomTemperature(), caller.who());
             return sitting;
         }
 

@@ -171,7 +171,7 @@ class TableImport {
             throw new RuleViolations("name", "a name has 1 to 200 characters, a source at most 80");
         }
         ImportBatchEntity batch = transaction.execute(tx -> batches.save(new ImportBatchEntity(
-                name.strip(), settings.sourceText(), Json.write(settings), caller.name(), clock.instant())));
+                name.strip(), settings.sourceText(), Json.write(settings), caller.who(), clock.instant())));
         try (ImportLines.Writer writer = lines.write(batch.id);
                 TableReader table = TableReader.open(text, settings.separator().charAt(0))) {
             read(table, settings, writer);
@@ -260,7 +260,7 @@ class TableImport {
             batch.doubted = doubted;
             batches.save(batch);
             history.add(
-                    HistoryService.Kind.IMPORT, batch.id, "ACCEPTED", caller.name(), fresh + " runs of " + batch.name);
+                    HistoryService.Kind.IMPORT, batch.id, "ACCEPTED", caller.who(), fresh + " runs of " + batch.name);
         });
         // Nobody need wait for this; where it is broken off, the next import does it.
         CompletableFuture.runAsync(lines::forgetKept);
@@ -279,8 +279,7 @@ class TableImport {
         transaction.executeWithoutResult(tx -> {
             batch.state = back ? State.ACCEPTED : State.TAKEN_BACK;
             batches.save(batch);
-            history.add(
-                    HistoryService.Kind.IMPORT, id, back ? "BROUGHT_BACK" : "TAKEN_BACK", caller.name(), batch.name);
+            history.add(HistoryService.Kind.IMPORT, id, back ? "BROUGHT_BACK" : "TAKEN_BACK", caller.who(), batch.name);
         });
         events.changed(LiveEvents.Topic.CATALOGUE);
         return view(batch);
@@ -436,12 +435,12 @@ class TableImport {
                     missing.stream()
                             .map(p -> new UnitWanted(p.maker, p.model, kind, p.unit, settings.sourceText()))
                             .toList(),
-                    caller.name());
+                    caller.who());
             List<Long> ids = setups.createAll(
                     IntStream.range(0, missing.size())
                             .mapToObj(i -> new SetupWanted(units.get(i), missing.get(i).setup))
                             .toList(),
-                    caller.name());
+                    caller.who());
             for (int i = 0; i < missing.size(); i++) {
                 made.put(missing.get(i), ids.get(i));
             }

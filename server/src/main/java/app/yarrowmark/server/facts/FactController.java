@@ -59,6 +59,6 @@ class FactController {
                 Boolean.TRUE.equals(body.part()),
                 body.about() == null ? "" : body.about(),
                 true);
-        return facts.add(draft, caller.name());
+        return facts.add(draft, caller.who());
     }
 }

@@ -6,6 +6,7 @@ import app.yarrowmark.core.setup.FactDictionary;
 import app.yarrowmark.core.setup.FactKey;
 import app.yarrowmark.core.suite.UnitCode;
 import app.yarrowmark.server.history.HistoryService;
+import app.yarrowmark.server.shell.Kept;
 import app.yarrowmark.server.shell.LiveEvents;
 import app.yarrowmark.server.shell.ReadOnce;
 import app.yarrowmark.server.shell.Refusal;
@@ -31,8 +32,7 @@ public class FactService {
     private final LiveEvents events;
     private final Clock clock;
     private final ReadOnce<Long> count;
-    private volatile long known = -1;
-    private volatile FactDictionary dictionary = FactDictionary.of(OwnFacts.all());
+    private final Kept<String, FactDictionary> dictionary = Kept.counted(1);
 
     FactService(FactKeyRepository keys, HistoryService history, LiveEvents events, Clock clock) {
         this.keys = keys;
@@ -44,16 +44,15 @@ public class FactService {
 
     /** Returns the dictionary, with what any server on the same database added. */
     public FactDictionary dictionary() {
-        long now = count.get();
-        if (now != known) {
-            List<FactKey> all = new ArrayList<>(OwnFacts.all());
-            keys.findAll()
-                    .forEach(k -> all.add(Json.read(k.definition, new TypeReference<FactKeyView>() {})
-                            .toKey()));
-            dictionary = FactDictionary.of(all);
-            known = now;
-        }
-        return dictionary;
+        return dictionary.get("", count.get(), this::read);
+    }
+
+    private FactDictionary read() {
+        List<FactKey> all = new ArrayList<>(OwnFacts.all());
+        keys.findAll()
+                .forEach(k -> all.add(Json.read(k.definition, new TypeReference<FactKeyView>() {})
+                        .toKey()));
+        return FactDictionary.of(all);
     }
 
     /** Returns every key in the order of a slip. */

@@ -1,12 +1,14 @@
 package app.yarrowmark.server.follow;
 
 import app.yarrowmark.core.follow.SessionVariance;
+import app.yarrowmark.server.shell.Kept;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.springframework.jdbc.core.namedparam.NamedParameterJdbcTemplate;
 import org.springframework.stereotype.Component;
 
@@ -22,28 +24,17 @@ class DayMovements {
                     + " where r.state = 'DONE' and r.flags = '' and d.value > 0 order by d.metric_id, r.setup_id, day";
 
     private final NamedParameterJdbcTemplate jdbc;
-    private final Map<Long, Map<Long, SessionVariance>> bySuite = new HashMap<>();
-    private long revision = -1;
+    private final Kept<Set<Long>, Map<Long, SessionVariance>> bySuites = Kept.counted(64);
 
     DayMovements(NamedParameterJdbcTemplate jdbc) {
         this.jdbc = jdbc;
     }
 
     /** Returns the movement by metric, of those metrics of some suites of which it is known. */
-    synchronized Map<Long, SessionVariance> of(Collection<Long> suites, long scoresRevision) {
-        if (scoresRevision != revision) {
-            bySuite.clear();
-            revision = scoresRevision;
-        }
-        List<Long> missing =
-                suites.stream().filter(s -> !bySuite.containsKey(s)).toList();
-        if (!missing.isEmpty()) {
-            Map<Long, SessionVariance> found = read(missing);
-            missing.forEach(s -> bySuite.put(s, found));
-        }
-        Map<Long, SessionVariance> all = new HashMap<>();
-        suites.forEach(s -> all.putAll(bySuite.get(s)));
-        return all;
+    Map<Long, SessionVariance> of(Collection<Long> suites, long scoresRevision) {
+        return suites.isEmpty()
+                ? Map.of()
+                : bySuites.get(Set.copyOf(suites), scoresRevision, () -> read(List.copyOf(suites)));
     }
 
     private Map<Long, SessionVariance> read(List<Long> suites) {

@@ -65,11 +65,9 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
 
 /** Follows a unit along one factor: every test as a series, with steps told from noise and from the movement between days. */
 @Service
-@Transactional(readOnly = true)
 class LineService {
 
     private final LineFinder finder;

@@ -32,7 +32,11 @@ public class HistoryService {
         SETUP,
         SUITE,
         FACT,
-        IMPORT
+        IMPORT,
+        SITTING,
+        BOARD,
+        /** Sign-ins, tokens and codes. */
+        ACCESS
     }
 
     /** Adds to the history of a record. */
@@ -40,6 +44,14 @@ public class HistoryService {
     public void add(Kind kind, Object id, String what, String who, @Nullable String reason) {
         String cut = reason == null || reason.length() <= LONGEST ? reason : reason.substring(0, LONGEST - 1) + "…";
         entities.persist(new RecordEventEntity(kind, id.toString(), clock.instant(), what, who, cut));
+    }
+
+    /** Returns what happened last to any record of a kind, the last first. */
+    @Transactional(readOnly = true)
+    public List<EventView> last(Kind kind) {
+        return events.findTop100ByKindOrderByAtDescIdDesc(kind).stream()
+                .map(e -> new EventView(e.at, e.what, e.who, e.reason))
+                .toList();
     }
 
     /** Returns the history of a record, the first first. */

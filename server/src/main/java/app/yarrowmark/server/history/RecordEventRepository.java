@@ -5,5 +5,7 @@ import org.springframework.data.jpa.repository.JpaRepository;
 
 interface RecordEventRepository extends JpaRepository<RecordEventEntity, Long> {
 
+    List<RecordEventEntity> findTop100ByKindOrderByAtDescIdDesc(HistoryService.Kind kind);
+
     List<RecordEventEntity> findByKindAndRecordIdOrderByAtAscIdAsc(HistoryService.Kind kind, String recordId);
 }

@@ -1,8 +1,8 @@
 package app.yarrowmark.server.lan;
 
 import app.yarrowmark.server.Settings;
+import app.yarrowmark.server.shell.CappedProtocol;
 import org.apache.catalina.connector.Connector;
-import org.apache.coyote.http11.Http11NioProtocol;
 import org.apache.tomcat.util.net.SSLHostConfig;
 import org.apache.tomcat.util.net.SSLHostConfigCertificate;
 import org.springframework.boot.web.embedded.tomcat.TomcatServletWebServerFactory;
@@ -27,7 +27,7 @@ class LanConnector implements WebServerFactoryCustomizer<TomcatServletWebServerF
     }
 
     private Connector connector() {
-        Connector connector = new Connector(Http11NioProtocol.class.getName());
+        Connector connector = new Connector(CappedProtocol.class.getName());
         connector.setPort(settings.lanPort());
         connector.setScheme("https");
         connector.setSecure(true);

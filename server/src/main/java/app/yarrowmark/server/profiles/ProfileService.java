@@ -56,11 +56,9 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
 
 /** Gathers what is known about one thing from everywhere it is kept. */
 @Service
-@Transactional(readOnly = true)
 class ProfileService {
 
     private final CatalogueService catalogue;

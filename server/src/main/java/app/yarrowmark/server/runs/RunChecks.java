@@ -13,6 +13,7 @@ import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.shell.Refusal;
 import app.yarrowmark.server.shell.RuleViolations;
 import app.yarrowmark.server.shell.RuleViolations.Violation;
+import app.yarrowmark.server.sittings.Sitting;
 import app.yarrowmark.server.sittings.SittingService;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
@@ -57,7 +58,12 @@ class RunChecks {
     record CheckedReading(
             String text, Reading reading, @Nullable String note) {}
 
-    /** A run that may be kept. */
+    /**
+     * A run that may be kept.
+     *
+     * @param late why it is set aside though the sender did not: its device was off the desk before it was sent; null if
+     *     it was not
+     */
     record Checked(
             Suite suite,
             long setupId,
@@ -65,7 +71,8 @@ class RunChecks {
             Map<String, CheckedReading> readings,
             Map<Long, String> samples,
             Map<String, Series> series,
-            List<Fact> facts) {}
+            List<Fact> facts,
+            @Nullable String late) {}
 
     Checked check(RunFile file, Caller caller) {
         return check(file, caller, new HashSet<>());
@@ -83,7 +90,9 @@ class RunChecks {
                             + file.suite().version()
                             + " here: add its sheet first, or name one that is listed in the catalogue"));
         }
-        checkFrame(file, faults);
+        checkFrame(file, caller, faults);
+        String late =
+                caller.boundSitting().isPresent() ? late(file, sittings.get(caller.sittingId()), suite, faults) : null;
         Map<String, CheckedReading> readings = new LinkedHashMap<>();
         Map<Long, String> samples = new HashMap<>();
         suite.ifPresent(s -> {
@@ -96,7 +105,26 @@ class RunChecks {
         if (!faults.isEmpty()) {
             throw new RuleViolations(faults);
         }
-        return new Checked(suite.orElseThrow(), place.setupId, place.sittingId, readings, samples, series, facts);
+        return new Checked(suite.orElseThrow(), place.setupId, place.sittingId, readings, samples, series, facts, late);
+    }
+
+    /**
+     * A device sends what its run sheet has. Off the desk, it may still send what was begun before; that does not count by
+     * itself.
+     */
+    private static @Nullable String late(RunFile file, Sitting sitting, Optional<Suite> suite, List<Violation> faults) {
+        if (suite.isPresent()
+                && sitting.planned().stream()
+                        .noneMatch(p -> p.suiteId() == suite.get().id())) {
+            faults.add(new Violation("suite", "is not on this device's run sheet: add it on the Desk first"));
+        }
+        if (sitting.closedAt() == null) {
+            return null;
+        }
+        if (file.startedAt().isAfter(sitting.closedAt())) {
+            throw Refusal.conflict("This device was taken off the desk before this run began; put it back on first.");
+        }
+        return "the device was taken off the desk before this run was sent";
     }
 
     private record Place(long setupId, @Nullable Long sittingId) {}
@@ -132,15 +160,18 @@ class RunChecks {
         return new Place(file.setup(), null);
     }
 
-    private void checkFrame(RunFile file, List<Violation> faults) {
+    private void checkFrame(RunFile file, Caller caller, List<Violation> faults) {
         if (file.endedAt().isBefore(file.startedAt())) {
             faults.add(new Violation("endedAt", "lies before startedAt, " + file.startedAt()));
         }
         if (file.startedAt().isBefore(EARLIEST)) {
             faults.add(new Violation("startedAt", "lies before the year 2000: " + file.startedAt()));
         }
-        if (file.startedAt().isAfter(clock.instant().plus(CLOCK_SKEW))) {
-            faults.add(new Violation("startedAt", "lies more than a day ahead: set the sender's clock"));
+        // A device's clock is judged by its own times only, not by ours: either may be wrong.
+        if (caller.boundSitting().isEmpty()
+                && file.startedAt().isAfter(clock.instant().plus(CLOCK_SKEW))) {
+            faults.add(new Violation(
+                    "startedAt", "lies more than a day ahead of this server's clock: " + file.startedAt()));
         }
         String reason = file.reason() == null ? "" : file.reason().strip();
         if (file.state() != RunFile.State.DONE && reason.isEmpty()) {

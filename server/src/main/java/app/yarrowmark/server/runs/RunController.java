@@ -27,8 +27,6 @@ import org.springframework.web.bind.annotation.RestController;
 class RunController {
 
     private static final int LARGEST_PAGE = 200;
-    /** Programs of ours measure; all others take down what a person reads. */
-    private static final List<String> MEASURING = List.of("runner", "device page");
 
     private final RunIntake intake;
     private final RunService runs;
@@ -42,10 +40,21 @@ class RunController {
 
     record Reason(String reason) {}
 
-    record NewFlags(List<RunFile.Flag> flags, @Nullable String note) {}
+    /** @param edition of the run that was read; another one kept meanwhile is not overwritten */
+    record NewFlags(
+            List<RunFile.Flag> flags,
+            @Nullable String note,
+            @Nullable Integer edition) {}
 
-    /** Texts to put in the place of misread ones, by metric key. */
-    record Mend(Map<String, String> texts, @Nullable String why) {}
+    /**
+     * Texts to put in the place of misread ones, by metric key.
+     *
+     * @param edition of the run that was read; another one kept meanwhile is not overwritten
+     */
+    record Mend(
+            Map<String, String> texts,
+            @Nullable String why,
+            @Nullable Integer edition) {}
 
     record Confirmation(@Nullable String note) {}
 
@@ -57,9 +66,6 @@ class RunController {
             throw new RuleViolations("id", "is " + run.id() + " in the run and " + id + " in the address");
         }
         RunIntake.Kept kept = intake.accept(run, caller);
-        if (kept.fresh() && !MEASURING.contains(run.sender().program())) {
-            review(id);
-        }
         return ResponseEntity.status(kept.fresh() ? HttpStatus.CREATED : HttpStatus.OK)
                 .body(kept);
     }
@@ -119,6 +125,7 @@ class RunController {
     @Operation(summary = "Set the flags of a run; a flagged one is shown and does not count")
     @PutMapping("/{id}/flags")
     RunViews.RunDetail flag(@PathVariable UUID id, @RequestBody NewFlags body, @AuthenticationPrincipal Caller caller) {
+        runs.requireEdition(id, body.edition());
         runs.flag(id, body.flags(), body.note(), caller);
         return review(id);
     }
@@ -126,6 +133,7 @@ class RunController {
     @Operation(summary = "Put other texts in the place of misread ones; the old ones stay in the history")
     @PostMapping("/{id}/mend")
     RunViews.RunDetail mend(@PathVariable UUID id, @RequestBody Mend body, @AuthenticationPrincipal Caller caller) {
+        runs.requireEdition(id, body.edition());
         runs.mend(id, body.texts(), body.why(), caller);
         return review(id);
     }

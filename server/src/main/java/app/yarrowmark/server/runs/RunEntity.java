@@ -12,15 +12,19 @@ import jakarta.persistence.Id;
 import jakarta.persistence.JoinColumn;
 import jakarta.persistence.MapKeyColumn;
 import jakarta.persistence.Table;
+import jakarta.persistence.Version;
 import java.time.Instant;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.UUID;
 import org.hibernate.annotations.BatchSize;
+import org.hibernate.annotations.DynamicUpdate;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
 
+/** Only what changed is written, so that a review and a person who change a run at once do not undo each other. */
+@DynamicUpdate
 @Entity
 @Table(name = "run")
 class RunEntity {
@@ -104,6 +108,9 @@ class RunEntity {
     @CollectionTable(name = "run_series", joinColumns = @JoinColumn(name = "run_id"))
     @MapKeyColumn(name = "name")
     Map<String, SeriesValue> series = new HashMap<>();
+
+    @Version
+    int edition;
 
     protected RunEntity() {}
 

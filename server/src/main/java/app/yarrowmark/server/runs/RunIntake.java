@@ -21,6 +21,7 @@ import java.math.BigDecimal;
 import java.math.MathContext;
 import java.math.RoundingMode;
 import java.time.Clock;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -43,6 +44,9 @@ import org.springframework.transaction.support.TransactionTemplate;
 @Service
 public class RunIntake {
 
+    /** Programs of ours measure; all others take down what a person reads, which is held against all that is known. */
+    private static final List<String> MEASURING = List.of("runner", "device page");
+
     private final RunChecks checks;
     private final RunRepository runs;
     private final RunWriter writer;
@@ -52,6 +56,7 @@ public class RunIntake {
     private final ScoreRevision revision;
     private final HistoryService history;
     private final LiveEvents events;
+    private final ReviewQueue reviews;
     private final Clock clock;
     private final TransactionTemplate transaction;
 
@@ -65,6 +70,7 @@ public class RunIntake {
             ScoreRevision revision,
             HistoryService history,
             LiveEvents events,
+            ReviewQueue reviews,
             Clock clock,
             PlatformTransactionManager transactions) {
         this.checks = checks;
@@ -76,6 +82,7 @@ public class RunIntake {
         this.revision = revision;
         this.history = history;
         this.events = events;
+        this.reviews = reviews;
         this.clock = clock;
         this.transaction = new TransactionTemplate(transactions);
     }
@@ -93,7 +100,7 @@ public class RunIntake {
     public record KeptAll(int fresh, int known, Map<Integer, RuntimeException> rejected) {}
 
     /**
-     * Keeps a run. When this returns, the run is in the database for good.
+     * Keeps a run. When this returns, the run is in the database for good; what looks wrong with it is found after.
      *
      * @throws RuleViolations with every rule that it breaks
      * @throws Refusal if the caller may not send it, or its id is kept with another content
@@ -105,15 +112,20 @@ public class RunIntake {
             return before.get();
         }
         try {
-            return transaction.execute(tx -> {
-                RunChecks.Checked checked = checks.check(file, caller);
-                RunEntity run = made(file, checked, hash, revision.next());
+            RunEntity kept = transaction.execute(tx -> {
+                RunFile told = file.earlierBy(Duration.ofMillis(caller.clockAheadMillis()));
+                RunChecks.Checked checked = checks.check(told, caller);
+                RunEntity run = made(told, checked, hash, revision.next(), caller);
                 entities.persist(run);
                 record(run, caller);
                 entities.flush();
                 events.changed(LiveEvents.Topic.RUNS);
-                return new Kept(run.id, run.state, true);
+                return run;
             });
+            if (!MEASURING.contains(kept.sender)) {
+                reviews.add(new RunReview.Cell(kept.setupId, kept.suiteId));
+            }
+            return new Kept(kept.id, kept.state, true);
         } catch (DataIntegrityViolationException | ConstraintViolationException sameAtOnce) {
             return kept(file.id(), hash).orElseThrow(() -> sameAtOnce);
         }
@@ -142,7 +154,7 @@ public class RunIntake {
                         requireSame(file.id(), before.get(file.id()), hash);
                         known++;
                     } else {
-                        RunEntity run = made(file, checks.check(file, caller, setupsFound), hash, 0);
+                        RunEntity run = made(file, checks.check(file, caller, setupsFound), hash, 0, caller);
                         run.importId = importId;
                         fresh.add(run);
                         before.put(file.id(), hash);
@@ -179,10 +191,32 @@ public class RunIntake {
     }
 
     private void record(RunEntity run, Caller caller) {
-        history.add(HistoryService.Kind.RUN, run.id, run.state.name(), caller.name() + " by " + run.sender, run.reason);
+        if (caller.clockAheadMillis() != 0) {
+            history.add(
+                    HistoryService.Kind.RUN,
+                    run.id,
+                    "TIMES_MENDED",
+                    "the server",
+                    "the device's clock was " + ahead(Duration.ofMillis(caller.clockAheadMillis()))
+                            + "; its times are told by this desk's clock");
+        }
+        history.add(
+                HistoryService.Kind.RUN,
+                run.id,
+                run.state.name(),
+                caller.scope() == Caller.Scope.DEVICE ? caller.who() : caller.who() + " by " + run.sender,
+                run.reason);
     }
 
-    private RunEntity made(RunFile file, RunChecks.Checked checked, String hash, long number) {
+    private static String ahead(Duration by) {
+        Duration d = by.abs();
+        String much = d.toDays() > 0
+                ? d.toDays() + " days"
+                : d.toHours() > 0 ? d.toHours() + " h " + d.toMinutesPart() + " min" : d.toMinutes() + " min";
+        return much + (by.isNegative() ? " behind" : " ahead");
+    }
+
+    private RunEntity made(RunFile file, RunChecks.Checked checked, String hash, long number, Caller caller) {
         RunEntity run = new RunEntity(file.id());
         run.setupId = checked.setupId();
         run.suiteId = checked.suite().id();
@@ -195,25 +229,31 @@ public class RunIntake {
         run.workSize = file.size() == null ? "normal" : file.size();
         run.note = file.note();
         run.contentHash = hash;
-        settle(run, file);
+        settle(run, file, checked.late());
         circumstances(run, file, checked);
         run.readings.putAll(readings(checked));
         run.samples.putAll(checked.samples());
         if (!checked.facts().isEmpty()) {
             run.facts = Json.write(file.facts());
-            setups.complete(run.setupId, Facts.of(checked.facts()));
+            if (checked.late() == null) {
+                setups.complete(run.setupId, Facts.of(checked.facts()), caller.who());
+            }
         }
         run.revision = number;
         return run;
     }
 
     /** A trial with tiny work never counts by itself: its numbers are real and mean nothing. */
-    private static void settle(RunEntity run, RunFile file) {
+    private static void settle(RunEntity run, RunFile file, @Nullable String late) {
         run.state = RunState.valueOf(file.state().name());
         run.reason = file.reason();
         if (run.state == RunState.DONE && run.workSize.equals("tiny")) {
             run.state = RunState.SET_ASIDE;
             run.reason = "tiny work size: a trial, not a measurement";
+        }
+        if (run.state == RunState.DONE && late != null) {
+            run.state = RunState.SET_ASIDE;
+            run.reason = late;
         }
     }
 

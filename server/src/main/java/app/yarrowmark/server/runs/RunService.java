@@ -189,6 +189,7 @@ public class RunService {
         List<String> ticked = run.conditions == null ? List.of() : Json.read(run.conditions, new TypeReference<>() {});
         return new RunDetail(
                 view(run),
+                run.edition,
                 setups.labels().get(run.setupId),
                 run.sittingId,
                 run.importId,
@@ -319,7 +320,7 @@ public class RunService {
         run.reason = reason;
         run.revision = revision.next();
         String what = to == RunState.DONE ? "BROUGHT_BACK" : to.name();
-        history.add(HistoryService.Kind.RUN, id, what, caller.name(), reason);
+        history.add(HistoryService.Kind.RUN, id, what, caller.who(), reason);
         runs.flush();
         events.changed(LiveEvents.Topic.RUNS);
         return detail(id);
@@ -337,7 +338,7 @@ public class RunService {
         before.stream().filter(f -> !flags.contains(f)).forEach(f -> changes.add("no longer: " + Flags.words(f)));
         if (!changes.isEmpty()) {
             String words = String.join(", ", changes) + (note == null || note.isBlank() ? "" : ": " + note.strip());
-            history.add(HistoryService.Kind.RUN, id, "FLAGGED", caller.name(), words);
+            history.add(HistoryService.Kind.RUN, id, "FLAGGED", caller.who(), words);
         }
         runs.flush();
         events.changed(LiveEvents.Topic.RUNS);
@@ -369,7 +370,7 @@ public class RunService {
         computeAnew(run, suite);
         run.revision = revision.next();
         String words = String.join(", ", changes) + (why == null || why.isBlank() ? "" : ": " + why.strip());
-        history.add(HistoryService.Kind.RUN, id, "MENDED", caller.name(), words);
+        history.add(HistoryService.Kind.RUN, id, "MENDED", caller.who(), words);
         runs.flush();
         events.changed(LiveEvents.Topic.RUNS);
         return detail(id);
@@ -418,7 +419,7 @@ public class RunService {
                 HistoryService.Kind.RUN,
                 id,
                 "CONFIRMED",
-                caller.name(),
+                caller.who(),
                 name + (note == null || note.isBlank() ? "" : ": " + note.strip()));
         events.changed(LiveEvents.Topic.RUNS);
         return detail(id);
@@ -436,9 +437,16 @@ public class RunService {
         int moved = back
                 ? runs.moveImport(importId, RunState.SET_ASIDE, reason, RunState.DONE, null, number)
                 : runs.moveImport(importId, RunState.DONE, null, RunState.SET_ASIDE, reason, number);
-        runs.recordMove(number, back ? "BROUGHT_BACK" : "SET_ASIDE", caller.name(), back ? null : reason);
+        runs.recordMove(number, back ? "BROUGHT_BACK" : "SET_ASIDE", caller.who(), back ? null : reason);
         events.changed(LiveEvents.Topic.RUNS);
         return moved;
+    }
+
+    /** @throws Refusal if another edition of a run was kept since that one was read; null asks for none */
+    public void requireEdition(UUID id, @Nullable Integer edition) {
+        if (edition != null && entity(id).edition != edition) {
+            throw Refusal.overtaken("this run", detail(id));
+        }
     }
 
     /** @throws Refusal if there is no such run */

@@ -111,9 +111,14 @@ public final class RunViews {
     /** A condition of the sheet, and whether it was ticked off before the run. */
     public record TickView(String words, boolean ticked) {}
 
-    /** Everything kept with a run. */
+    /**
+     * Everything kept with a run.
+     *
+     * @param edition counts up with every change that a person makes
+     */
     public record RunDetail(
             RunView run,
+            int edition,
             SetupLabel setup,
             @Nullable Long sittingId,
             @Nullable Long importId,

@@ -50,7 +50,7 @@ class SetupController {
     @PostMapping("/api/v1/setups/{id}/changes")
     @ResponseStatus(HttpStatus.CREATED)
     SetupView change(@PathVariable long id, @RequestBody SetupChange body, @AuthenticationPrincipal Caller caller) {
-        return setups.change(id, body, caller.name());
+        return setups.change(id, body, caller.who());
     }
 
     @Operation(summary = "Say whether a difference from the setup before was meant or is a caveat")
@@ -60,16 +60,20 @@ class SetupController {
             @PathVariable String key,
             @RequestBody NewCall body,
             @AuthenticationPrincipal Caller caller) {
-        return setups.call(id, key, body.meant(), body.note(), caller.name());
+        return setups.call(id, key, body.meant(), body.note(), caller.who());
     }
 
-    /** A person's note; blank takes it away. */
-    record NewNote(String note) {}
+    /**
+     * A person's note; blank takes it away.
+     *
+     * @param before the note as it was read; one that somebody kept meanwhile is not overwritten
+     */
+    record NewNote(String note, @Nullable String before) {}
 
     @Operation(summary = "Note something of a setup, such as what might explain a score")
     @PutMapping("/api/v1/setups/{id}/note")
     SetupView note(@PathVariable long id, @RequestBody NewNote body, @AuthenticationPrincipal Caller caller) {
-        return setups.keepNote(id, body.note(), caller.name());
+        return setups.keepNote(id, body.note(), body.before(), caller.who());
     }
 
     @Operation(summary = "The facts of two or more setups side by side")

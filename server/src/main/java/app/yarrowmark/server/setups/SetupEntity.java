@@ -17,6 +17,7 @@ import jakarta.persistence.JoinColumn;
 import jakarta.persistence.MapKeyColumn;
 import jakarta.persistence.SequenceGenerator;
 import jakarta.persistence.Table;
+import jakarta.persistence.Version;
 import java.time.Instant;
 import java.util.HashMap;
 import java.util.Map;
@@ -71,6 +72,9 @@ class SetupEntity {
     @MapKeyColumn(name = "fact_key")
     @BatchSize(size = 200)
     Map<String, FactValue> facts = new HashMap<>();
+
+    @Version
+    int edition;
 
     protected SetupEntity() {}
 

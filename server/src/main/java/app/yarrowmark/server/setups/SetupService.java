@@ -174,16 +174,22 @@ public class SetupService {
      * Keeps what a person notes of a setup, such as what might explain a score; its history says so.
      *
      * @param note blank to take it away
+     * @param before the note as it was read; null if there was none
      * @throws RuleViolations if it is longer than 1,000 characters
+     * @throws Refusal if another note was kept meanwhile
      */
     @Transactional
-    public SetupView keepNote(long id, String note, String who) {
+    public SetupView keepNote(long id, String note, @Nullable String before, String who) {
         String clean = note.strip();
         if (clean.length() > LONGEST_NOTE) {
             throw new RuleViolations(
                     "note", "has " + clean.length() + " characters; at most " + LONGEST_NOTE + " are kept");
         }
         SetupEntity setup = entity(id);
+        String kept = setup.note == null ? "" : setup.note;
+        if (!kept.equals(before == null ? "" : before.strip()) && !kept.equals(clean)) {
+            throw Refusal.overtaken("this note", view(id));
+        }
         setup.note = clean.isEmpty() ? null : clean;
         history.add(HistoryService.Kind.SETUP, id, "NOTED", who, clean.isEmpty() ? "note taken away" : clean);
         events.changed(LiveEvents.Topic.CATALOGUE);
@@ -280,16 +286,31 @@ public class SetupService {
         return setup;
     }
 
-    /** Adds what is not yet known of a setup; returns what the facts given say otherwise than the setup. */
+    /**
+     * Adds what is not yet known of a setup, and to its history who brought it; returns what the facts given say otherwise
+     * than the setup.
+     */
     @Transactional
-    public List<DifferenceView> complete(long setupId, Facts read) {
+    public List<DifferenceView> complete(long setupId, Facts read, String who) {
         SetupEntity setup = entity(setupId);
         String before = setup.fingerprint;
-        setup.setFacts(setup.facts().completedBy(read));
+        Facts known = setup.facts();
+        setup.setFacts(known.completedBy(read));
         if (!before.equals(setup.fingerprint)) {
             revision.next();
+            history.add(HistoryService.Kind.SETUP, setupId, "FACTS_READ", who, brought(known, setup.facts()));
         }
         return differences(setup.facts(), read);
+    }
+
+    /** The facts that are known now and were not, in words. */
+    private String brought(Facts before, Facts now) {
+        FactDictionary words = facts.dictionary();
+        return now.all().stream()
+                .filter(f -> f.value().isPresent())
+                .filter(f -> before.get(f.key()).flatMap(Fact::value).isEmpty())
+                .map(f -> words.get(f.key()).words() + " " + f.text().orElse(""))
+                .collect(Collectors.joining(", "));
     }
 
     /** Returns what the facts given say otherwise than the setup. */

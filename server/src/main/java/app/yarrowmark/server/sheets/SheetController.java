@@ -59,7 +59,7 @@ class SheetController {
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
     SuiteView add(@RequestBody Draft body, @AuthenticationPrincipal Caller caller) {
-        return SuiteView.of(sheets.add(body.text(), caller.name()));
+        return SuiteView.of(sheets.add(body.text(), caller.who()));
     }
 
     @Operation(summary = "The text of a sheet")
@@ -73,7 +73,7 @@ class SheetController {
             summary = "Keep another text for a version that still means the same, such as one with a known fault more")
     @PutMapping("/{id}")
     SuiteView revise(@PathVariable long id, @RequestBody Revision body, @AuthenticationPrincipal Caller caller) {
-        return SuiteView.of(sheets.revise(id, body.text(), body.edition(), caller.name()));
+        return SuiteView.of(sheets.revise(id, body.text(), body.edition(), caller.who()));
     }
 
     @Operation(summary = "The sheet as a file")

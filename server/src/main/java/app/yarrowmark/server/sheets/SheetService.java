@@ -28,9 +28,7 @@ class SheetService {
 
     @Transactional
     public Suite add(String text, String who) {
-        Suite suite = suites.add(text);
-        history.add(HistoryService.Kind.SUITE, suite.id(), "ADDED", who, null);
-        return suite;
+        return suites.add(text, who);
     }
 
     @Transactional

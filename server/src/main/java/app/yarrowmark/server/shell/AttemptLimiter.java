@@ -1,43 +1,103 @@
 package app.yarrowmark.server.shell;
 
-import java.time.Clock;
-import java.util.Map;
-import java.util.concurrent.ConcurrentHashMap;
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.Ticker;
+import java.time.Duration;
+import java.util.concurrent.Semaphore;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.LongConsumer;
+import java.util.function.Supplier;
 
-/** Counts failed attempts by key and refuses after ten within a minute: codes and passwords cannot be guessed. */
+/**
+ * Slows down guessing of codes and passwords. Attempts are counted before they are checked, for each address and for the
+ * whole server; past ten a minute from an address, or a hundred from all, each waits longer than the one before. Nobody is
+ * locked out: the right answer gets through after its wait, and does not count.
+ */
 public final class AttemptLimiter {
 
-    private static final int MOST = 10;
-    private static final long WINDOW_MILLIS = 60_000;
+    private static final int FREE = 10;
+    private static final int FREE_FOR_ALL = 100;
+    private static final long FIRST_PAUSE_MILLIS = 250;
+    private static final long LONGEST_PAUSE_MILLIS = 4_000;
+    private static final int MOST_WAITING = 16;
+    private static final int MOST_WAITING_OF_ONE = 2;
     private static final int MOST_KEYS = 10_000;
+    private static final String ALL = "";
 
-    private final Clock clock;
-    private final Map<String, Window> failures = new ConcurrentHashMap<>();
+    private final Cache<String, AtomicInteger> counts;
+    private final Cache<String, Semaphore> waitingOfOne;
+    private final Semaphore waiting = new Semaphore(MOST_WAITING);
+    private final LongConsumer sleep;
 
-    private record Window(long since, int count) {}
-
-    /** Reads the time from the clock. */
-    public AttemptLimiter(Clock clock) {
-        this.clock = clock;
+    /** Counts by the system's clock. */
+    public AttemptLimiter() {
+        this(Ticker.systemTicker(), AttemptLimiter::sleep);
     }
 
-    /** @throws Refusal with status 429 if there were ten failures of that key within the last minute */
-    public void check(String key) {
-        Window window = failures.get(key);
-        if (window != null && window.count >= MOST && clock.millis() - window.since < WINDOW_MILLIS) {
-            throw Refusal.tooMany("Too many wrong tries from here; wait a minute and try again.");
+    /** @param sleep waits for so many milliseconds */
+    AttemptLimiter(Ticker ticker, LongConsumer sleep) {
+        this.counts = Caffeine.newBuilder()
+                .maximumSize(MOST_KEYS)
+                .expireAfterWrite(Duration.ofMinutes(1))
+                .ticker(ticker)
+                .build();
+        this.waitingOfOne = Caffeine.newBuilder().weakValues().build();
+        this.sleep = sleep;
+    }
+
+    /**
+     * Makes an attempt, after a wait if there were many.
+     *
+     * @param from address it comes from
+     * @param attempt what is tried; an attempt that throws has failed
+     * @throws Refusal with status 429 if too many wait already
+     */
+    public <T> T attempt(String from, Supplier<T> attempt) {
+        AtomicInteger own = counts.get(from, k -> new AtomicInteger());
+        AtomicInteger all = counts.get(ALL, k -> new AtomicInteger());
+        long pause = Math.max(pause(own.incrementAndGet() - FREE), pause(all.incrementAndGet() - FREE_FOR_ALL));
+        if (pause > 0) {
+            await(from, pause);
+        }
+        T right = attempt.get();
+        own.decrementAndGet();
+        all.decrementAndGet();
+        return right;
+    }
+
+    private void await(String from, long pause) {
+        Semaphore own = waitingOfOne.get(from, k -> new Semaphore(MOST_WAITING_OF_ONE));
+        if (!own.tryAcquire()) {
+            throw tooMany();
+        }
+        try {
+            if (!waiting.tryAcquire()) {
+                throw tooMany();
+            }
+            try {
+                sleep.accept(pause);
+            } finally {
+                waiting.release();
+            }
+        } finally {
+            own.release();
         }
     }
 
-    /** Counts one failure. */
-    public void failed(String key) {
-        long now = clock.millis();
-        if (failures.size() > MOST_KEYS) {
-            failures.values().removeIf(w -> now - w.since >= WINDOW_MILLIS);
+    private static Refusal tooMany() {
+        return Refusal.tooMany("Too many tries at once; wait a few seconds and try again.");
+    }
+
+    private static long pause(int over) {
+        return over <= 0 ? 0 : Math.min(LONGEST_PAUSE_MILLIS, FIRST_PAUSE_MILLIS << Math.min(over - 1, 10));
+    }
+
+    private static void sleep(long millis) {
+        try {
+            Thread.sleep(millis);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
         }
-        failures.merge(
-                key,
-                new Window(now, 1),
-                (old, fresh) -> now - old.since >= WINDOW_MILLIS ? fresh : new Window(old.since, old.count + 1));
     }
 }

@@ -1,6 +1,8 @@
 package app.yarrowmark.server.shell;
 
 import io.swagger.v3.oas.annotations.Operation;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpSession;
 import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
@@ -15,9 +17,17 @@ class EventsController {
         this.events = events;
     }
 
-    @Operation(summary = "Live events: `changed` with a topic, `progress` of a sitting")
+    @Operation(
+            summary =
+                    "Live events: `changed` with a topic, `progress` of a sitting; ends with the session or the token")
     @GetMapping(path = "/api/v1/events", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
-    SseEmitter events() {
-        return events.subscribe();
+    SseEmitter events(HttpServletRequest request) {
+        String authorization = request.getHeader("Authorization");
+        HttpSession session = request.getSession(false);
+        return events.subscribe(
+                authorization != null
+                        ? LiveEvents.ownerOf(Tokens.digest(
+                                authorization.replaceFirst("^Bearer ", "").strip()))
+                        : session == null ? "" : session.getId());
     }
 }

@@ -1,15 +1,40 @@
 package app.yarrowmark.server.shell;
 
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 
 /** Thrown when a request cannot be met as a whole; carries the status to answer with and a sentence for people. */
 public final class Refusal extends RuntimeException {
 
     private final HttpStatus status;
+    private final transient @Nullable Object current;
 
     private Refusal(HttpStatus status, String message) {
+        this(status, message, null);
+    }
+
+    private Refusal(HttpStatus status, String message, @Nullable Object current) {
         super(message);
         this.status = status;
+        this.current = current;
+    }
+
+    /**
+     * Somebody else changed the same thing since it was read; nothing was overwritten.
+     *
+     * @param what in words, such as {@code this model}
+     * @param current as it is kept now, so that the caller can choose
+     */
+    public static Refusal overtaken(String what, Object current) {
+        return new Refusal(
+                HttpStatus.CONFLICT,
+                "Somebody else changed " + what + " since you read it; nothing was overwritten. Choose which to keep.",
+                current);
+    }
+
+    /** It would be met if so much were not asked at once: the sender tries again in a moment. */
+    public static Refusal busy(String message) {
+        return new Refusal(HttpStatus.SERVICE_UNAVAILABLE, message);
     }
 
     /** Something named in the request does not exist. */
@@ -44,5 +69,11 @@ public final class Refusal extends RuntimeException {
 
     HttpStatus status() {
         return status;
+    }
+
+    /** Returns what is kept now, where that is to be told. */
+    @Nullable
+    Object current() {
+        return current;
     }
 }

@@ -5,6 +5,7 @@ import java.lang.reflect.RecordComponent;
 import java.lang.reflect.Type;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.core.MethodParameter;
 import org.springframework.http.HttpInputMessage;
@@ -38,13 +39,21 @@ class RequiredFields extends RequestBodyAdviceAdapter {
 
     static void collect(@Nullable Object value, String path, List<Violation> missing) {
         if (value instanceof List<?> list) {
-            for (int i = 0; i < list.size(); i++) {
+            for (int i = 0; i < list.size() && missing.size() <= RuleViolations.MOST; i++) {
                 String at = path + "[" + i + "]";
                 if (list.get(i) == null) {
                     missing.add(new Violation(at, "is missing"));
                 }
                 collect(list.get(i), at, missing);
             }
+        } else if (value instanceof Map<?, ?> map) {
+            map.forEach((key, inner) -> {
+                String at = path + "." + key;
+                if (inner == null) {
+                    missing.add(new Violation(at, "is missing"));
+                }
+                collect(inner, at, missing);
+            });
         } else if (value != null && value.getClass().isRecord()) {
             for (RecordComponent component : value.getClass().getRecordComponents()) {
                 String at = path.isEmpty() ? component.getName() : path + "." + component.getName();

@@ -1,9 +1,14 @@
 package app.yarrowmark.server.shell;
 
+import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Collectors;
 
 /** Thrown when what was sent breaks rules; lists every broken one, so that all can be mended at once. */
 public final class RuleViolations extends RuntimeException {
+
+    /** More would help nobody mend them. */
+    public static final int MOST = 50;
 
     private final transient List<Violation> violations;
 
@@ -15,12 +20,10 @@ public final class RuleViolations extends RuntimeException {
      */
     public record Violation(String field, String message) {}
 
-    /** Takes at least one violation. */
+    /** Takes at least one violation; of very many the first are told. */
     public RuleViolations(List<Violation> violations) {
-        super(String.join(
-                "; ",
-                violations.stream().map(v -> v.field() + ": " + v.message()).toList()));
-        this.violations = List.copyOf(violations);
+        super(told(violations).stream().map(v -> v.field() + ": " + v.message()).collect(Collectors.joining("; ")));
+        this.violations = told(violations);
     }
 
     /** Takes a single one. */
@@ -31,5 +34,14 @@ public final class RuleViolations extends RuntimeException {
     /** Returns them in the order they were found. */
     public List<Violation> violations() {
         return violations;
+    }
+
+    private static List<Violation> told(List<Violation> all) {
+        if (all.size() <= MOST) {
+            return List.copyOf(all);
+        }
+        List<Violation> first = new ArrayList<>(all.subList(0, MOST));
+        first.add(new Violation("", "and " + (all.size() - MOST) + " more"));
+        return List.copyOf(first);
     }
 }

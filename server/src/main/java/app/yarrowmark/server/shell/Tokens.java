@@ -34,9 +34,13 @@ public final class Tokens {
 
     /** Returns the SHA-256 of a text in hex. */
     public static String digest(String text) {
+        return digest(text.getBytes(StandardCharsets.UTF_8));
+    }
+
+    /** Returns the SHA-256 of a content in hex. */
+    public static String digest(byte[] content) {
         try {
-            return HexFormat.of()
-                    .formatHex(MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8)));
+            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(content));
         } catch (NoSuchAlgorithmException e) {
             throw new IllegalStateException("every Java has SHA-256", e);
         }

@@ -1,5 +1,6 @@
 package app.yarrowmark.server.sittings;
 
+import app.yarrowmark.server.shell.Refusal;
 import app.yarrowmark.server.suites.Suite;
 import java.time.Instant;
 import java.util.List;
@@ -36,6 +37,13 @@ public record Sitting(
         /** Returns how many runs are wanted of the suite that this names. */
         public int repeatsOf(Suite suite) {
             return repeats == null ? suite.sheet().schedule().repeats() : repeats;
+        }
+    }
+
+    /** @throws Refusal if it was taken off the desk */
+    public void requireOpen() {
+        if (closedAt != null) {
+            throw Refusal.conflict("This device is off the desk; put it back on first.");
         }
     }
 

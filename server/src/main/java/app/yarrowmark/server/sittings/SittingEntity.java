@@ -13,6 +13,7 @@ import jakarta.persistence.JoinColumn;
 import jakarta.persistence.OrderColumn;
 import jakarta.persistence.SequenceGenerator;
 import jakarta.persistence.Table;
+import jakarta.persistence.Version;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -64,6 +65,9 @@ class SittingEntity {
             this.suiteId = suiteId;
         }
     }
+
+    @Version
+    int edition;
 
     protected SittingEntity() {}
 

@@ -1,6 +1,8 @@
 package app.yarrowmark.server.sittings;
 
 import app.yarrowmark.core.exchange.Json;
+import app.yarrowmark.server.history.EventView;
+import app.yarrowmark.server.history.HistoryService;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.shell.LiveEvents;
 import app.yarrowmark.server.shell.Refusal;
@@ -13,6 +15,7 @@ import java.util.Collection;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -27,14 +30,21 @@ public class SittingService {
     private final SittingRepository sittings;
     private final SetupService setups;
     private final SuiteService suites;
+    private final HistoryService history;
     private final LiveEvents events;
     private final Clock clock;
 
     SittingService(
-            SittingRepository sittings, SetupService setups, SuiteService suites, LiveEvents events, Clock clock) {
+            SittingRepository sittings,
+            SetupService setups,
+            SuiteService suites,
+            HistoryService history,
+            LiveEvents events,
+            Clock clock) {
         this.sittings = sittings;
         this.setups = setups;
         this.suites = suites;
+        this.history = history;
         this.events = events;
         this.clock = clock;
     }
@@ -58,22 +68,24 @@ public class SittingService {
 
     /** Opens a sitting of a setup with the suites to run. */
     @Transactional
-    public Sitting open(long setupId, List<Long> suiteIds) {
+    public Sitting open(long setupId, List<Long> suiteIds, String who) {
         if (!setups.exists(setupId)) {
             throw Refusal.notFound("There is no setup number " + setupId + ".");
         }
         SittingEntity sitting = new SittingEntity(setupId, clock.instant());
         plan(sitting, suiteIds);
         sittings.save(sitting);
+        record(sitting, "OPENED", who, null);
         events.changed(LiveEvents.Topic.SITTINGS);
         return view(sitting);
     }
 
     /** Adds suites to the run sheet; ones already on it stay where they are. */
     @Transactional
-    public Sitting addSuites(long id, List<Long> suiteIds) {
+    public Sitting addSuites(long id, List<Long> suiteIds, String who) {
         SittingEntity sitting = entity(id);
         plan(sitting, suiteIds);
+        record(sitting, "SUITES_ADDED", who, names(suiteIds));
         events.changed(LiveEvents.Topic.SITTINGS);
         return view(sitting);
     }
@@ -87,7 +99,7 @@ public class SittingService {
      * @throws RuleViolations if it is not on the sheet, or the repeats are not 1 to 20
      */
     @Transactional
-    public Sitting plan(long id, long suiteId, Plan plan) {
+    public Sitting plan(long id, long suiteId, Plan plan, String who) {
         SittingEntity sitting = entity(id);
         PlannedSuite planned = sitting.planned.stream()
                 .filter(p -> p.suiteId == suiteId)
@@ -102,6 +114,7 @@ public class SittingService {
         }
         planned.repeats = plan.repeats();
         planned.gapReason = reason.isEmpty() ? null : reason;
+        record(sitting, "PLANNED", who, names(List.of(suiteId)) + ": " + words(plan.repeats(), reason));
         events.changed(LiveEvents.Topic.SITTINGS);
         return view(sitting);
     }
@@ -112,7 +125,7 @@ public class SittingService {
      * @throws RuleViolations if a condition is too long or no room is that warm
      */
     @Transactional
-    public Sitting note(long id, List<String> ticked, @Nullable Double roomTemperature) {
+    public Sitting note(long id, List<String> ticked, @Nullable Double roomTemperature, String who) {
         SittingEntity sitting = entity(id);
         if (roomTemperature != null && !(roomTemperature >= -40 && roomTemperature <= 70)) {
             throw new RuleViolations("roomTemperature", "is -40 to 70 °C, got " + roomTemperature);
@@ -122,16 +135,23 @@ public class SittingService {
         }
         sitting.ticked = Json.write(new LinkedHashSet<>(ticked));
         sitting.roomTemperature = roomTemperature;
+        record(
+                sitting,
+                "CONDITIONS",
+                who,
+                (ticked.isEmpty() ? "nothing ticked" : String.join(", ", ticked))
+                        + (roomTemperature == null ? "" : "; room " + roomTemperature + " °C"));
         events.changed(LiveEvents.Topic.SITTINGS);
         return view(sitting);
     }
 
     /** Takes a device off the desk; its runs stay in the ledger. */
     @Transactional
-    public Sitting close(long id) {
+    public Sitting close(long id, String who) {
         SittingEntity sitting = entity(id);
         if (sitting.closedAt == null) {
             sitting.closedAt = clock.instant();
+            record(sitting, "CLOSED", who, null);
         }
         events.changed(LiveEvents.Topic.SITTINGS);
         return view(sitting);
@@ -139,11 +159,31 @@ public class SittingService {
 
     /** Puts it back on the desk as it was. */
     @Transactional
-    public Sitting reopen(long id) {
+    public Sitting reopen(long id, String who) {
         SittingEntity sitting = entity(id);
-        sitting.closedAt = null;
+        if (sitting.closedAt != null) {
+            sitting.closedAt = null;
+            record(sitting, "REOPENED", who, null);
+        }
         events.changed(LiveEvents.Topic.SITTINGS);
         return view(sitting);
+    }
+
+    /** Returns what happened to a sitting, the first first. */
+    public List<EventView> historyOf(long id) {
+        return history.of(HistoryService.Kind.SITTING, entity(id).id);
+    }
+
+    private void record(SittingEntity sitting, String what, String who, @Nullable String reason) {
+        history.add(HistoryService.Kind.SITTING, sitting.id, what, who, reason);
+    }
+
+    private String names(List<Long> suiteIds) {
+        return suiteIds.stream().map(id -> suites.get(id).sheet().name()).collect(Collectors.joining(", "));
+    }
+
+    private static String words(@Nullable Integer repeats, String reason) {
+        return !reason.isEmpty() ? "left out, " + reason : repeats == null ? "as the sheet says" : repeats + " runs";
     }
 
     private void plan(SittingEntity sitting, List<Long> suiteIds) {

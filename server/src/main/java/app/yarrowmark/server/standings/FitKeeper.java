@@ -8,6 +8,7 @@ import app.yarrowmark.server.scorebook.ScoreSnapshot;
 import app.yarrowmark.server.scorebook.TestColumn;
 import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.shell.Kept;
 import app.yarrowmark.server.shell.Refusal;
 import app.yarrowmark.server.subjects.Subject;
 import app.yarrowmark.server.subjects.SubjectScores;
@@ -15,7 +16,6 @@ import app.yarrowmark.server.subjects.SubjectService;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
 import java.util.EnumMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
@@ -39,7 +39,8 @@ class FitKeeper {
     private final CatalogueService catalogue;
     private final SuiteService suites;
     private final SubjectService subjects;
-    private final Map<StandingsQuestion.Fitted, PoolFits> kept = new LinkedHashMap<>(16, .75f, true);
+    private final Kept<StandingsQuestion.Fitted, PoolFits> kept =
+            Kept.weighed(MOST_SUBJECTS_KEPT, f -> Math.max(f.pool().size(), MOST_SUBJECTS_KEPT / MOST_KEPT));
 
     FitKeeper(
             ScoreBook book,
@@ -62,32 +63,24 @@ class FitKeeper {
     PoolFits of(StandingsQuestion.Fitted question) {
         ScoreSnapshot scores = book.current();
         Map<Long, SetupLabel> labels = setups.labels();
-        PoolFits before;
-        synchronized (kept) {
-            kept.values().removeIf(f -> f.labels() != labels);
-            before = kept.get(question);
-        }
-        if (before != null && before.scores().revision() == scores.revision()) {
-            return before;
-        }
-        PoolFits fits = fit(question, scores, labels, before);
-        synchronized (kept) {
-            kept.put(question, fits);
-            makeRoom(0);
-        }
-        return fits;
+        PoolFits before = kept.peek(question).filter(f -> f.labels() == labels).orElse(null);
+        return kept.get(question, new Moment(scores.revision(), labels), () -> {
+            kept.forget(f -> f.labels() != labels);
+            return fit(question, scores, labels, before);
+        });
     }
 
-    /** Lets go of the fits that were asked for longest ago, so that one of so many subjects more has room. */
-    private void makeRoom(int more) {
-        while (kept.size() > (more > 0 ? 0 : 1)
-                && (kept.size() > MOST_KEPT
-                        || more
-                                        + kept.values().stream()
-                                                .mapToInt(f -> f.pool().size())
-                                                .sum()
-                                > MOST_SUBJECTS_KEPT)) {
-            kept.remove(kept.keySet().iterator().next());
+    /** What a fit was made of; labels are made anew with every change of the catalogue. */
+    private record Moment(long revision, Map<Long, SetupLabel> labels) {
+
+        @Override
+        public boolean equals(Object other) {
+            return other instanceof Moment m && m.revision == revision && m.labels == labels;
+        }
+
+        @Override
+        public int hashCode() {
+            return Long.hashCode(revision);
         }
     }
 
@@ -101,9 +94,7 @@ class FitKeeper {
         PoolFits like = before != null && before.pool().equals(pool) ? before : null;
         if (before == null) {
             // Before and not after, or two large pools would be in memory at once.
-            synchronized (kept) {
-                makeRoom(pool.size());
-            }
+            kept.makeRoom(pool.size());
         }
         Map<TestGroup, List<TestColumn>> tests = new EnumMap<>(TestGroup.class);
         for (TestGroup group : TestGroup.values()) {

@@ -46,11 +46,9 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
 
 /** Says which runs narrow the place of a device most for their minutes, and which suites a shorter list keeps. */
 @Service
-@Transactional(readOnly = true)
 class PlanService {
 
     /** Of a larger pool those nearest to the device are enough to tell what a run is worth. */

@@ -3,12 +3,12 @@ package app.yarrowmark.server.standings;
 import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
 import app.yarrowmark.server.setups.SetupLabel;
+import app.yarrowmark.server.shell.Kept;
 import app.yarrowmark.server.subjects.Subject;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Supplier;
@@ -25,12 +25,7 @@ final class PoolFits {
     private final List<Subject> pool;
     private final Map<TestGroup, GroupFit> byGroup;
     private final Map<String, Integer> numbers = new HashMap<>();
-    private final Map<Object, Object> remembered = new LinkedHashMap<>(16, .75f, true) {
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<Object, Object> eldest) {
-            return size() > MOST_REMEMBERED;
-        }
-    };
+    private final Kept<Object, Object> remembered = Kept.counted(MOST_REMEMBERED);
 
     PoolFits(ScoreSnapshot scores, Map<Long, SetupLabel> labels, List<Subject> pool, Map<TestGroup, GroupFit> byGroup) {
         this.scores = scores;
@@ -45,14 +40,7 @@ final class PoolFits {
     /** Returns what follows from the fits and a key, made once while these fits are kept. */
     @SuppressWarnings("unchecked")
     <T> T remember(Object key, Supplier<T> make) {
-        synchronized (remembered) {
-            Object known = remembered.get(key);
-            if (known == null) {
-                known = make.get();
-                remembered.put(key, known);
-            }
-            return (T) known;
-        }
+        return (T) remembered.get(key, "", make::get);
     }
 
     ScoreSnapshot scores() {

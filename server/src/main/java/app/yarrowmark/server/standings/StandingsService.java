@@ -33,11 +33,9 @@ import java.util.Optional;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
 
 /** Standings of the subjects of a pool, for one test, for a group of tests, and overall. */
 @Service
-@Transactional(readOnly = true)
 public class StandingsService {
 
     /** More rows than this are read by nobody: the first, and those around the one asked about. */

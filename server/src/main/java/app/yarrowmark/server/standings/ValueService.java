@@ -29,11 +29,9 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
 
 /** Performance for the price or for the watt, and which subjects nobody beats in both. */
 @Service
-@Transactional(readOnly = true)
 class ValueService {
 
     private static final String PRICE = "price";

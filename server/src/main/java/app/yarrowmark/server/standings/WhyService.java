@@ -18,11 +18,9 @@ import java.util.Optional;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
 
 /** Takes a place apart: what lifts a subject, what drags it, and which of its cells were doubted. */
 @Service
-@Transactional(readOnly = true)
 class WhyService {
 
     /** A cell that counts less than this share of its full weight is called doubted; somewhat less is everyday. */

@@ -10,6 +10,7 @@ import app.yarrowmark.server.scorebook.ScoreColumn;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
 import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.shell.Kept;
 import app.yarrowmark.server.shell.Refusal;
 import app.yarrowmark.server.shell.RuleViolations;
 import app.yarrowmark.server.suites.Suite;
@@ -29,11 +30,9 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
 
 /** Finds subjects by their keys, and the setup that speaks for a model. */
 @Service
-@Transactional(readOnly = true)
 public class SubjectService {
 
     private static final Comparator<SetupLabel> OLDEST_FIRST = Comparator.comparing(SetupLabel::unit)
@@ -45,10 +44,8 @@ public class SubjectService {
     private final FactService facts;
     private final SuiteService suites;
     private final ScoreBook book;
-    private volatile Leads leads = new Leads(Long.MIN_VALUE, Map.of());
-
-    /** How far every setup is ahead of the usual, as of a revision of the scores. */
-    private record Leads(long revision, Map<Long, DoubleSummaryStatistics> bySetup) {}
+    /** How far every setup is ahead of the usual. */
+    private final Kept<String, Map<Long, DoubleSummaryStatistics>> leads = Kept.counted(1);
 
     SubjectService(
             SetupService setups, CatalogueService catalogue, FactService facts, SuiteService suites, ScoreBook book) {
@@ -286,12 +283,8 @@ public class SubjectService {
 
     /** Mean over the tests a setup has of how far it is above the middle score, as a logarithm. */
     private double aheadOfUsual(long setup, ScoreSnapshot scores) {
-        Leads known = leads;
-        if (known.revision != scores.revision()) {
-            known = new Leads(scores.revision(), leads(scores));
-            leads = known;
-        }
-        DoubleSummaryStatistics own = known.bySetup.get(setup);
+        DoubleSummaryStatistics own =
+                leads.get("", scores.revision(), () -> leads(scores)).get(setup);
         return own == null ? Double.NEGATIVE_INFINITY : own.getAverage();
     }
 

@@ -1,9 +1,10 @@
 package app.yarrowmark.server.suites;
 
+import app.yarrowmark.server.access.Caller;
 import io.swagger.v3.oas.annotations.Operation;
 import java.util.List;
 import org.springframework.http.HttpStatus;
-import org.springframework.http.MediaType;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -28,9 +29,9 @@ class SuiteController {
     }
 
     @Operation(summary = "Keep a suite sheet, written in YAML or JSON")
-    @PostMapping(consumes = {"application/yaml", MediaType.TEXT_PLAIN_VALUE})
+    @PostMapping(consumes = "application/yaml")
     @ResponseStatus(HttpStatus.CREATED)
-    SuiteView add(@RequestBody String sheet) {
-        return SuiteView.of(suites.add(sheet));
+    SuiteView add(@RequestBody String sheet, @AuthenticationPrincipal Caller caller) {
+        return SuiteView.of(suites.add(sheet, caller.who()));
     }
 }

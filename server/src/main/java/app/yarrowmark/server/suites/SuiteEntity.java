@@ -7,6 +7,7 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.SequenceGenerator;
 import jakarta.persistence.Table;
+import jakarta.persistence.Version;
 import java.time.Instant;
 
 @Entity
@@ -25,6 +26,8 @@ class SuiteEntity {
     String sheet;
 
     Instant createdAt;
+
+    @Version
     int edition;
 
     protected SuiteEntity() {}

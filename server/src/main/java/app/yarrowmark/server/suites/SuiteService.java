@@ -3,6 +3,7 @@ package app.yarrowmark.server.suites;
 import app.yarrowmark.core.exchange.OwnSuites;
 import app.yarrowmark.core.exchange.SheetReader;
 import app.yarrowmark.core.suite.SuiteSheet;
+import app.yarrowmark.server.history.HistoryService;
 import app.yarrowmark.server.shell.LiveEvents;
 import app.yarrowmark.server.shell.Refusal;
 import app.yarrowmark.server.shell.RuleViolations;
@@ -18,6 +19,8 @@ import org.springframework.context.event.EventListener;
 import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /** The suites known; sheets never change once kept, so they stay in memory. */
@@ -27,6 +30,7 @@ public class SuiteService {
     private final SuiteRepository suites;
     private final MetricRepository metrics;
     private final TransactionTemplate transactions;
+    private final HistoryService history;
     private final LiveEvents events;
     private final Clock clock;
     private volatile Map<Long, Suite> known = Map.of();
@@ -36,11 +40,13 @@ public class SuiteService {
             SuiteRepository suites,
             MetricRepository metrics,
             TransactionTemplate transactions,
+            HistoryService history,
             LiveEvents events,
             Clock clock) {
         this.suites = suites;
         this.metrics = metrics;
         this.transactions = transactions;
+        this.history = history;
         this.events = events;
         this.clock = clock;
     }
@@ -67,7 +73,7 @@ public class SuiteService {
 
     /** Returns all, by group and name. */
     public List<Suite> all() {
-        return known.values().stream()
+        return known().values().stream()
                 .sorted(Comparator.comparing((Suite s) -> s.sheet().group())
                         .thenComparing(s -> s.sheet().home())
                         .thenComparing(s -> s.sheet().name())
@@ -82,7 +88,7 @@ public class SuiteService {
 
     /** Returns the suite of that number, if there is one, even if another server added it a moment ago. */
     public Optional<Suite> find(long id) {
-        if (!known.containsKey(id)) {
+        if (!known().containsKey(id)) {
             reload();
         }
         return Optional.ofNullable(known.get(id));
@@ -99,7 +105,7 @@ public class SuiteService {
     }
 
     private Optional<Suite> inMemory(String key, String version) {
-        return known.values().stream()
+        return known().values().stream()
                 .filter(s -> s.sheet().id().key().equals(key)
                         && s.sheet().id().version().equals(version))
                 .findFirst();
@@ -113,7 +119,7 @@ public class SuiteService {
      * @throws Refusal if that version is kept already with another sheet
      */
     @Transactional
-    public Suite add(String text) {
+    public Suite add(String text, String who) {
         SuiteSheet sheet;
         try {
             sheet = SheetReader.read(text);
@@ -127,13 +133,32 @@ public class SuiteService {
                     + ": anything that changes what a score means is a new version.");
         }
         if (kept.isEmpty()) {
-            keep(text, sheet);
+            SuiteEntity made = keep(text, sheet);
             suites.flush();
             metrics.flush();
+            history.add(HistoryService.Kind.SUITE, made.id, "ADDED", who, null);
             events.changed(LiveEvents.Topic.CATALOGUE);
+            afterCommit();
         }
-        reload();
-        return inMemory(sheet.id().key(), sheet.id().version()).orElseThrow();
+        return suites.findBySuiteKeyAndVersion(sheet.id().key(), sheet.id().version())
+                .map(this::built)
+                .orElseThrow();
+    }
+
+    /** What is known is read again only once others can see it too: this transaction may yet be rolled back. */
+    private void afterCommit() {
+        TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
+            @Override
+            public void afterCommit() {
+                editions = -1;
+            }
+        });
+    }
+
+    private Suite built(SuiteEntity suite) {
+        Map<String, Long> ids =
+                metrics.findBySuiteId(suite.id).stream().collect(Collectors.toMap(m -> m.metricKey, m -> m.id));
+        return new Suite(suite.id, SheetReader.read(suite.sheet), ids);
     }
 
     /**
@@ -160,14 +185,13 @@ public class SuiteService {
                             + " formula): keep it as a new version.");
         }
         if (kept.edition != edition) {
-            throw Refusal.conflict("This sheet was changed meanwhile: nothing was overwritten. Reload it first.");
+            throw Refusal.overtaken("this sheet", new SheetText(kept.sheet, kept.edition));
         }
         kept.sheet = text;
-        kept.edition++;
         suites.flush();
         events.changed(LiveEvents.Topic.CATALOGUE);
-        reload();
-        return get(id);
+        afterCommit();
+        return built(kept);
     }
 
     /** A sheet as it was written. */
@@ -181,12 +205,20 @@ public class SuiteService {
                 .orElseThrow(() -> Refusal.notFound("There is no suite number " + id + "."));
     }
 
-    private void keep(String text, SuiteSheet sheet) {
+    private SuiteEntity keep(String text, SuiteSheet sheet) {
         SuiteEntity suite =
                 suites.save(new SuiteEntity(sheet.id().key(), sheet.id().version(), text, clock.instant()));
         for (int i = 0; i < sheet.metrics().size(); i++) {
             metrics.save(new MetricEntity(suite.id, sheet.metrics().get(i).key(), i));
         }
+        return suite;
+    }
+
+    private Map<Long, Suite> known() {
+        if (editions < 0) {
+            reload();
+        }
+        return known;
     }
 
     private synchronized void reload() {

@@ -3,6 +3,8 @@ package app.yarrowmark.server.access;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.mockito.ArgumentMatchers.any;
 import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.times;
+import static org.mockito.Mockito.verify;
 import static org.mockito.Mockito.when;
 
 import app.yarrowmark.server.shell.Tokens;
@@ -10,6 +12,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.junit.jupiter.api.BeforeEach;
@@ -22,7 +25,7 @@ class TokenServiceTest {
     private final Map<String, TokenEntity> kept = new HashMap<>();
     private final TokenRepository repository = mock();
     private final Clock clock = mock();
-    private final TokenService tokens = new TokenService(repository, clock);
+    private final TokenService tokens = new TokenService(repository, mock(), clock);
 
     @BeforeEach
     void keep() {
@@ -37,7 +40,7 @@ class TokenServiceTest {
 
     @Test
     void aDevicesTokenIsForItsSittingAndADay() {
-        TokenService.Issued issued = tokens.issueForDevice(7, "runner");
+        TokenService.Issued issued = tokens.issueForDevice(7, "runner", Duration.ZERO);
 
         assertThat(tokens.caller(issued.secret())).contains(new Caller("runner", Caller.Scope.DEVICE, 7));
         assertThat(issued.expiresAt()).isEqualTo(NOW.plus(Duration.ofDays(1)));
@@ -47,17 +50,46 @@ class TokenServiceTest {
 
     @Test
     void onlyTheDigestIsKept() {
-        String secret = tokens.issueForDevice(7, "runner").secret();
+        String secret = tokens.issueForDevice(7, "runner", Duration.ZERO).secret();
         assertThat(kept).containsOnlyKeys(Tokens.digest(secret));
         assertThat(tokens.caller("guess")).isEmpty();
     }
 
     @Test
-    void aScriptsTokenDoesNotRunOut() {
-        TokenEntity token = new TokenEntity(Tokens.digest("known"), Caller.Scope.SCRIPT, "script");
+    void aScriptsTokenOfOldDoesNotRunOutAndCanBeEnded() {
+        TokenEntity token = new TokenEntity(Tokens.digest("known"), Caller.Scope.SCRIPT, "script", NOW);
         kept.put(token.tokenHash, token);
         Caller caller = tokens.caller("known").orElseThrow();
         assertThat(caller.scope()).isEqualTo(Caller.Scope.SCRIPT);
         assertThat(caller.boundSitting()).isEmpty();
+
+        when(repository.findByTokenHashStartingWith(token.id())).thenReturn(List.of(token));
+        tokens.end(token.id(), "Wren Alder");
+        assertThat(tokens.caller("known")).isEmpty();
+        assertThat(token.endedReason).isEqualTo("by Wren Alder");
+    }
+
+    @Test
+    void whatChoseItsNameIsToldByItsKindFirst() {
+        assertThat(new Caller("Wren Alder", Caller.Scope.PERSON, 0).who()).isEqualTo("Wren Alder");
+        assertThat(new Caller("Wren Alder", Caller.Scope.DEVICE, 7).who()).isEqualTo("device by Wren Alder");
+        assertThat(new Caller("Wren Alder", Caller.Scope.SCRIPT, 0).who()).isEqualTo("script Wren Alder");
+        assertThat(Caller.reservedBeginning("Device by night")).isNotNull();
+        assertThat(Caller.reservedBeginning("Devica")).isNull();
+    }
+
+    @Test
+    void theUseOfATokenIsWrittenDownOnceAMinute() {
+        String secret = tokens.issueForDevice(7, "runner", Duration.ZERO).secret();
+        tokens.caller(secret);
+        verify(repository).used(Tokens.digest(secret), NOW);
+        kept.get(Tokens.digest(secret)).lastUsedAt = NOW;
+        when(clock.instant()).thenReturn(NOW.plusSeconds(59));
+        tokens.caller(secret);
+        verifyNoMoreInteractionsAfterOneUse();
+    }
+
+    private void verifyNoMoreInteractionsAfterOneUse() {
+        verify(repository, times(1)).used(any(), any());
     }
 }

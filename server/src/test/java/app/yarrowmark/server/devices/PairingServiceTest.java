@@ -2,9 +2,7 @@ package app.yarrowmark.server.devices;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
-import static org.mockito.ArgumentMatchers.any;
 import static org.mockito.Mockito.mock;
-import static org.mockito.Mockito.never;
 import static org.mockito.Mockito.verify;
 import static org.mockito.Mockito.when;
 
@@ -12,11 +10,16 @@ import app.yarrowmark.server.access.TokenService;
 import app.yarrowmark.server.sittings.Sitting;
 import app.yarrowmark.server.sittings.SittingService;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.TransactionDefinition;
+import org.springframework.transaction.support.AbstractPlatformTransactionManager;
+import org.springframework.transaction.support.DefaultTransactionStatus;
 
 class PairingServiceTest {
 
@@ -26,18 +29,24 @@ class PairingServiceTest {
     private final SittingService sittings = mock();
     private final TokenService tokens = mock();
     private final PairingService pairing =
-            new PairingService(codes, sittings, tokens, Clock.fixed(NOW, ZoneOffset.UTC));
+            new PairingService(codes, sittings, tokens, mock(), Clock.fixed(NOW, ZoneOffset.UTC), transactions());
 
-    @Test
-    void guessingIsStoppedAfterTenTriesFromOneAddress() {
-        when(codes.lock(any())).thenReturn(Optional.empty());
-        for (int i = 0; i < 10; i++) {
-            assertThatThrownBy(() -> pairing.pair("WRONG2", "runner", "10.0.0.9"))
-                    .hasMessageContaining("There is no code");
-        }
-        assertThatThrownBy(() -> pairing.pair("WRONG2", "runner", "10.0.0.9")).hasMessageContaining("wait a minute");
-        assertThatThrownBy(() -> pairing.pair("WRONG2", "runner", "10.0.0.8")).hasMessageContaining("There is no code");
-        verify(tokens, never()).issueForDevice(7, "runner");
+    private static PlatformTransactionManager transactions() {
+        return new AbstractPlatformTransactionManager() {
+            @Override
+            protected Object doGetTransaction() {
+                return this;
+            }
+
+            @Override
+            protected void doBegin(Object transaction, TransactionDefinition definition) {}
+
+            @Override
+            protected void doCommit(DefaultTransactionStatus status) {}
+
+            @Override
+            protected void doRollback(DefaultTransactionStatus status) {}
+        };
     }
 
     @Test
@@ -45,17 +54,30 @@ class PairingServiceTest {
         PairingCodeEntity code = new PairingCodeEntity("ABCDE2", 7L, NOW, NOW.plusSeconds(600));
         when(codes.lock("ABCDE2")).thenReturn(Optional.of(code));
         when(sittings.get(7)).thenReturn(new Sitting(7, 1, NOW, null, List.of(), List.of(), null));
-        when(tokens.issueForDevice(7, "runner")).thenReturn(new TokenService.Issued("secret", NOW));
+        when(tokens.issueForDevice(7, "runner", Duration.ZERO)).thenReturn(new TokenService.Issued("secret", NOW));
 
-        assertThat(pairing.pair("abc-de2", "runner", "here").token().secret()).isEqualTo("secret");
+        assertThat(pairing.pair("abc-de2", "runner", "here", NOW.plusSeconds(20))
+                        .token()
+                        .secret())
+                .isEqualTo("secret");
 
         assertThat(code.usedAt).isEqualTo(NOW);
-        assertThatThrownBy(() -> pairing.pair("ABCDE2", "runner", "here")).hasMessageContaining("was used already");
+        assertThatThrownBy(() -> pairing.pair("ABCDE2", "runner", "here", null))
+                .hasMessageContaining("was used already");
+    }
+
+    @Test
+    void howFarADevicesClockIsAheadIsKeptWithItsToken() {
+        PairingCodeEntity code = new PairingCodeEntity("ABCDE2", 7L, NOW, NOW.plusSeconds(600));
+        when(codes.lock("ABCDE2")).thenReturn(Optional.of(code));
+        when(sittings.get(7)).thenReturn(new Sitting(7, 1, NOW, null, List.of(), List.of(), null));
+        pairing.pair("ABCDE2", "runner", "here", NOW.plusSeconds(7200));
+        verify(tokens).issueForDevice(7, "runner", Duration.ofHours(2));
     }
 
     @Test
     void newCodesAreForDevicesOnTheDesk() {
         when(sittings.get(7)).thenReturn(new Sitting(7, 1, NOW, NOW, List.of(), List.of(), null));
-        assertThatThrownBy(() -> pairing.newCode(7)).hasMessageContaining("off the desk");
+        assertThatThrownBy(() -> pairing.newCode(7, "Wren Alder")).hasMessageContaining("off the desk");
     }
 }

@@ -202,7 +202,7 @@ class LineReaderTest {
                 name,
                 DeviceKind.LAPTOP,
                 null,
-                List.of(new UnitView(100 + id, id, "A", "", "")),
+                List.of(new UnitView(100 + id, id, "A", "", "", 0)),
                 new ModelDetails(List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of()),
                 1);
     }

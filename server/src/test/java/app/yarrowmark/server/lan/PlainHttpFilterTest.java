@@ -19,7 +19,10 @@ class PlainHttpFilterTest {
         "GET, /d/ABC234, 200",
         "GET, /assets/device.js, 200",
         "PUT, /api/v1/device/facts, 200",
-        "PUT, /api/v1/runs/7, 200",
+        "PUT, /api/v1/runs/0b2f0b2f-0b2f-4b2f-8b2f-0b2f0b2f0b2f, 200",
+        "GET, /api/v1/runs/0b2f0b2f-0b2f-4b2f-8b2f-0b2f0b2f0b2f, 403",
+        "POST, /api/v1/runs/0b2f0b2f-0b2f-4b2f-8b2f-0b2f0b2f0b2f/mend, 403",
+        "GET, /api/v1/device/facts, 403",
         "GET, /runner.jar, 200",
         "GET, /desk/7, 302",
         "GET, /, 302",
@@ -34,7 +37,8 @@ class PlainHttpFilterTest {
     @Test
     void theDeskIsFoundBehindHttps() throws Exception {
         assertThat(answer(8788, "GET", "/desk/7", "192.0.2.9", false).getRedirectedUrl())
-                .isEqualTo("https://desk.example:8788/desk/7");
+                .as("never the name that the caller gives it")
+                .isEqualTo("https://192.0.2.1:8788/desk/7");
         assertThat(answer(8788, "POST", "/api/v1/session", "192.0.2.9", false).getContentAsString())
                 .contains("over https only, at port 8788");
     }
@@ -68,13 +72,14 @@ class PlainHttpFilterTest {
         MockHttpServletRequest request = new MockHttpServletRequest(method, path);
         request.setRemoteAddr(from);
         request.setSecure(secure);
-        request.setServerName("desk.example");
+        request.setServerName("elsewhere.example");
+        request.setLocalAddr("192.0.2.1");
         MockHttpServletResponse response = new MockHttpServletResponse();
         new PlainHttpFilter(settings(lanPort)).doFilter(request, response, new MockFilterChain());
         return response;
     }
 
     private static Settings settings(int lanPort) {
-        return new Settings("", "", "", "", "", lanPort, "nowhere.p12", "secret");
+        return new Settings("", "", "", "", "", lanPort, "", "nowhere.p12", "secret");
     }
 }

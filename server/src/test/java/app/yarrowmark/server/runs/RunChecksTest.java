@@ -1,6 +1,7 @@
 package app.yarrowmark.server.runs;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
@@ -10,6 +11,7 @@ import app.yarrowmark.core.exchange.SheetReader;
 import app.yarrowmark.server.access.Caller;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.shell.RuleViolations;
+import app.yarrowmark.server.sittings.Sitting;
 import app.yarrowmark.server.sittings.SittingService;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
@@ -28,6 +30,8 @@ import org.junit.jupiter.api.Test;
 class RunChecksTest {
 
     private static final Instant NOW = Instant.parse("2026-05-04T10:00:00Z");
+    private static final long SUITE_ID = 4;
+    private static final Caller DEVICE = new Caller("runner", Caller.Scope.DEVICE, 7);
     private static final Caller PERSON = new Caller("Wren", Caller.Scope.PERSON, 0);
     private static final String SHEET = """
             key: oddments
@@ -47,7 +51,7 @@ class RunChecksTest {
 
     @BeforeEach
     void oneSuiteAndOneSitting() {
-        Suite suite = new Suite(4, SheetReader.read(SHEET), Map.of("speed", 41L, "heat", 42L, "boots", 43L));
+        Suite suite = new Suite(SUITE_ID, SheetReader.read(SHEET), Map.of("speed", 41L, "heat", 42L, "boots", 43L));
         when(suites.find("oddments", "1")).thenReturn(Optional.of(suite));
         when(sittings.setupOf(7)).thenReturn(Optional.of(70L));
         when(setups.exists(70)).thenReturn(true);
@@ -78,9 +82,43 @@ class RunChecksTest {
     void aDevicesTokenPlacesItsRuns() {
         Draft draft = new Draft().reading("speed", "41");
         draft.sitting = null;
-        assertThat(checks.check(draft.run(), new Caller("runner", Caller.Scope.DEVICE, 7))
-                        .setupId())
-                .isEqualTo(70);
+        onDesk(null, SUITE_ID);
+        assertThat(checks.check(draft.run(), DEVICE).setupId()).isEqualTo(70);
+        assertThat(checks.check(draft.run(), DEVICE).late()).isNull();
+    }
+
+    @Test
+    void aDeviceSendsWhatItsRunSheetHas() {
+        Draft draft = new Draft().reading("speed", "41");
+        onDesk(null, SUITE_ID + 1);
+        assertThatThrownBy(() -> checks.check(draft.run(), DEVICE))
+                .hasMessage("suite: is not on this device's run sheet: add it on the Desk first");
+        assertThat(checks.check(draft.run(), PERSON).late()).isNull();
+    }
+
+    @Test
+    void offTheDeskADeviceSendsWhatWasBegunBeforeSetAside() {
+        Draft draft = new Draft().reading("speed", "41");
+        onDesk(draft.start.plusSeconds(1), SUITE_ID);
+        assertThat(checks.check(draft.run(), DEVICE).late())
+                .isEqualTo("the device was taken off the desk before this run was sent");
+        onDesk(draft.start.minusSeconds(1), SUITE_ID);
+        assertThatThrownBy(() -> checks.check(draft.run(), DEVICE)).hasMessageContaining("put it back on first");
+    }
+
+    @Test
+    void aDevicesClockIsNotHeldAgainstOurs() {
+        Draft draft = new Draft().reading("speed", "41");
+        onDesk(null, SUITE_ID);
+        draft.start = NOW.plusSeconds(40_000_000);
+        draft.end = draft.start.plusSeconds(60);
+        assertThat(checks.check(draft.run(), DEVICE).setupId()).isEqualTo(70);
+    }
+
+    private void onDesk(Instant closed, long suite) {
+        when(sittings.get(7))
+                .thenReturn(new Sitting(
+                        7, 70, NOW, closed, List.of(new Sitting.Planned(suite, null, null)), List.of(), null));
     }
 
     @Test
@@ -103,7 +141,7 @@ class RunChecksTest {
         assertThat(faults(draft))
                 .containsExactly(
                         "endedAt: lies before startedAt, 2026-05-06T17:33:20Z",
-                        "startedAt: lies more than a day ahead: set the sender's clock");
+                        "startedAt: lies more than a day ahead of this server's clock: 2026-05-06T17:33:20Z");
         draft.start = Instant.EPOCH;
         assertThat(faults(draft)).containsExactly("startedAt: lies before the year 2000: 1970-01-01T00:00:00Z");
     }

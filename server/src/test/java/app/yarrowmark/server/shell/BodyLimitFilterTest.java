@@ -2,13 +2,16 @@ package app.yarrowmark.server.shell;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatCode;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.catchThrowable;
 
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import java.io.IOException;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.springframework.http.HttpStatus;
 import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.mock.http.MockHttpInputMessage;
 import org.springframework.mock.web.MockHttpServletRequest;
@@ -34,8 +37,8 @@ class BodyLimitFilterTest {
         assertThat(send(path, (long) most * MB, new byte[0]).getStatus()).isEqualTo(200);
         MockHttpServletResponse refused = send(path, (long) most * MB + 1, new byte[0]);
         assertThat(refused.getStatus()).isEqualTo(413);
-        assertThat(refused.getContentType()).isEqualTo("application/problem+json");
-        assertThat(refused.getContentAsString()).contains(BodyLimitFilter.MESSAGE);
+        assertThat(refused.getContentType()).startsWith("application/problem+json");
+        assertThat(refused.getContentAsString()).contains(BodyLimits.MESSAGE);
     }
 
     @ParameterizedTest
@@ -46,12 +49,36 @@ class BodyLimitFilterTest {
         assertThat(broke != null).isEqualTo(refused);
         if (refused) {
             // However deep it lies in what the reader of the body makes of it.
-            assertThat(BodyLimitFilter.exceeded(new HttpMessageNotReadableException(
+            assertThat(BodyRefused.in(new HttpMessageNotReadableException(
                             "broken", new IOException(broke), new MockHttpInputMessage(new byte[0]))))
-                    .isTrue();
+                    .map(BodyRefused::status)
+                    .contains(HttpStatus.PAYLOAD_TOO_LARGE);
         }
-        assertThat(BodyLimitFilter.exceeded(new IOException("else"))).isFalse();
-        assertThatCode(() -> BodyLimitFilter.exceeded(null)).doesNotThrowAnyException();
+        assertThat(BodyRefused.in(new IOException("else"))).isEmpty();
+        assertThat(BodyRefused.in(null)).isEmpty();
+    }
+
+    @Test
+    void whoIsNotKnownYetSendsLittle() throws Exception {
+        assertThat(send("/api/v1/session", 4 * 1024, new byte[0]).getStatus()).isEqualTo(200);
+        assertThat(send("/api/v1/session", 4 * 1024 + 1, new byte[0]).getStatus())
+                .isEqualTo(413);
+        assertThat(send("/api/v1/device/pairings", 5000, new byte[0]).getStatus())
+                .isEqualTo(413);
+    }
+
+    @Test
+    void bodiesInWorkShareTheirRoomAndGiveItBack() throws Exception {
+        BodyRoom room = new BodyRoom(10 * MB, 10);
+        BodyRoom.Taken first = room.new Taken();
+        first.upTo(8 * MB);
+        first.upTo(8 * MB);
+        BodyRoom.Taken second = room.new Taken();
+        assertThatThrownBy(() -> second.upTo(4 * MB))
+                .isInstanceOfSatisfying(
+                        BodyRefused.class, e -> assertThat(e.status()).isEqualTo(HttpStatus.SERVICE_UNAVAILABLE));
+        first.close();
+        assertThatCode(() -> second.upTo(4 * MB)).doesNotThrowAnyException();
     }
 
     private MockHttpServletResponse send(String path, long told, byte[] body) throws ServletException, IOException {

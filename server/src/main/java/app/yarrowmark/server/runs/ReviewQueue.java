@@ -1,0 +1,121 @@
+package app.yarrowmark.server.runs;
+
+import app.yarrowmark.server.scorebook.ScoreRevision;
+import app.yarrowmark.server.shell.LiveEvents;
+import app.yarrowmark.server.shell.Trouble;
+import jakarta.annotation.PreDestroy;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.stereotype.Component;
+
+/**
+ * Reviews runs after they are kept and answered: cell by cell in the order in which they came, many at a time. What a server
+ * had not reviewed when it ended is reviewed at its next start.
+ */
+@Component
+class ReviewQueue {
+
+    private static final Logger LOG = LoggerFactory.getLogger(ReviewQueue.class);
+    private static final int AT_ONCE = 100;
+    private static final long AWAY_MILLIS = 2_000;
+
+    private final RunReview review;
+    private final ScoreRevision revision;
+    private final LiveEvents events;
+    private final JdbcTemplate jdbc;
+    private final Set<RunReview.Cell> waiting = new LinkedHashSet<>();
+    private final Thread worker = new Thread(this::work, "review");
+    private boolean busy;
+    private boolean over;
+
+    ReviewQueue(RunReview review, ScoreRevision revision, LiveEvents events, JdbcTemplate jdbc) {
+        this.review = review;
+        this.revision = revision;
+        this.events = events;
+        this.jdbc = jdbc;
+        worker.setDaemon(true);
+    }
+
+    /** Takes what was left, and begins. */
+    @EventListener(ApplicationReadyEvent.class)
+    void begin() {
+        jdbc.query(
+                "select distinct r.setup_id, r.suite_id from run r join review_mark m on m.id = 1"
+                        + " where r.revision > m.revision and r.state = 'DONE' and r.sender not in ('runner', 'device page')",
+                row -> {
+                    add(new RunReview.Cell(row.getLong(1), row.getLong(2)));
+                });
+        worker.start();
+    }
+
+    @PreDestroy
+    synchronized void end() {
+        over = true;
+        notifyAll();
+    }
+
+    /** Takes a cell in which a run was kept. */
+    synchronized void add(RunReview.Cell cell) {
+        waiting.add(cell);
+        notifyAll();
+    }
+
+    /** Waits until nothing waits. */
+    synchronized void await() throws InterruptedException {
+        while (busy || !waiting.isEmpty()) {
+            wait();
+        }
+    }
+
+    private synchronized List<RunReview.Cell> next() throws InterruptedException {
+        busy = false;
+        notifyAll();
+        while (waiting.isEmpty() && !over) {
+            wait();
+        }
+        List<RunReview.Cell> some = new ArrayList<>(waiting).subList(0, Math.min(AT_ONCE, waiting.size()));
+        some.forEach(waiting::remove);
+        busy = !over;
+        return over ? List.of() : some;
+    }
+
+    private synchronized boolean isEmpty() {
+        return waiting.isEmpty();
+    }
+
+    private void work() {
+        try {
+            for (List<RunReview.Cell> some = next(); !some.isEmpty(); some = next()) {
+                review(some);
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    private void review(List<RunReview.Cell> cells) throws InterruptedException {
+        try {
+            long seen = revision.current();
+            if (review.all(cells) > 0) {
+                events.changed(LiveEvents.Topic.RUNS);
+            }
+            if (isEmpty()) {
+                jdbc.update("update review_mark set revision = ? where id = 1", seen);
+            }
+        } catch (RuntimeException e) {
+            if (Trouble.isOutage(e)) {
+                cells.forEach(this::add);
+                Thread.sleep(AWAY_MILLIS);
+            } else {
+                LOG.error("runs could not be reviewed; they count, and are looked at again at the next start", e);
+            }
+        }
+    }
+}

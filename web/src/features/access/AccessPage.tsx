@@ -1,0 +1,152 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Problem, api, take } from '../../api/client'
+import type { Schemas } from '../../api/client'
+import { when } from '../../figures/format'
+import { Button } from '../../ui/Button'
+import { Field, FieldError } from '../../ui/Field'
+import { useNotice } from '../../ui/Notices'
+import { Failed, Loading } from '../../ui/States'
+import { eventWords, stateWords } from './words'
+
+type Token = Schemas['TokenView']
+
+const tokensKey = ['access', 'tokens']
+const eventsKey = ['access', 'events']
+
+/** Who may do what: the tokens of scripts and devices, made and ended here, and what happened to them. */
+export function AccessPage() {
+  const tokens = useQuery({ queryKey: tokensKey, queryFn: () => take(api.GET('/api/v1/access/tokens')) })
+  const events = useQuery({ queryKey: eventsKey, queryFn: () => take(api.GET('/api/v1/access/events')) })
+  if (tokens.isPending || events.isPending) return <Loading what="who may do what" />
+  if (tokens.isError) return <Failed error={tokens.error} retry={() => void tokens.refetch()} />
+  if (events.isError) return <Failed error={events.error} retry={() => void events.refetch()} />
+  const scripts = tokens.data.filter((t) => t.scope === 'SCRIPT')
+  const devices = tokens.data.filter((t) => t.scope === 'DEVICE')
+  return (
+    <div className="pt-[18px] pl-[26px] pr-[22px] pb-10 max-w-[980px]">
+      <h1>Who may do what</h1>
+      <p className="text-ink2 text-[13px]">
+        People sign in by name. A script or a device shows a token instead: a script may do what a person may,
+        but for tokens; a device reports to its own run sheet, for a day.
+      </p>
+      <section className="mt-5">
+        <h2>Scripts</h2>
+        <TokenTable tokens={scripts} empty="No script has a token." />
+        <NewToken />
+      </section>
+      <section className="mt-6">
+        <h2>Devices</h2>
+        <TokenTable tokens={devices} empty="No device has joined a run sheet yet." />
+      </section>
+      <section className="mt-6">
+        <h2>What happened</h2>
+        <ul className="text-[13px] mt-1">
+          {events.data.map((e, i) => (
+            <li key={i} className="flex gap-4 border-b border-line2 py-1">
+              <span className="num text-ink2 w-[132px] shrink-0">{when(e.at)}</span>
+              <span className="w-[200px] shrink-0 truncate" title={e.who}>
+                {e.who}
+              </span>
+              <span>
+                {eventWords(e.what)}
+                {e.reason !== undefined && <span className="text-ink2">, {e.reason}</span>}
+              </span>
+            </li>
+          ))}
+        </ul>
+      </section>
+    </div>
+  )
+}
+
+function TokenTable({ tokens, empty }: { readonly tokens: readonly Token[]; readonly empty: string }) {
+  const client = useQueryClient()
+  const notice = useNotice()
+  const end = async (t: Token) => {
+    try {
+      await take(api.DELETE('/api/v1/access/tokens/{id}', { params: { path: { id: t.id } } }))
+      notice({ text: `The token of ${t.name} is ended: it opens nothing from now on.` })
+    } catch (e) {
+      notice({ text: e instanceof Error ? e.message : String(e) })
+    }
+    await client.invalidateQueries({ queryKey: ['access'] })
+  }
+  if (tokens.length === 0) return <p className="text-ink2 text-[13px] mt-1">{empty}</p>
+  return (
+    <table className="border-collapse mt-2 text-[13px] w-full">
+      <thead>
+        <tr>
+          <th className="pr-4 pb-1">Name</th>
+          <th className="pr-4 pb-1">Made</th>
+          <th className="pr-4 pb-1">Last used</th>
+          <th className="pr-4 pb-1">State</th>
+          <th className="pb-1" />
+        </tr>
+      </thead>
+      <tbody>
+        {tokens.map((t) => (
+          <tr key={t.id} className={`border-t border-line2 ${t.good ? '' : 'text-ink2'}`}>
+            <td className="pr-4 py-1">{t.name}</td>
+            <td className="pr-4 num">{when(t.createdAt)}</td>
+            <td className="pr-4 num">{t.lastUsedAt === undefined ? 'never' : when(t.lastUsedAt)}</td>
+            <td className="pr-4">{stateWords(t, new Date())}</td>
+            <td className="text-right">
+              {t.good && (
+                <Button look="quiet" aria-label={`End the token of ${t.name}`} onClick={() => void end(t)}>
+                  end it
+                </Button>
+              )}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}
+
+function NewToken() {
+  const client = useQueryClient()
+  const [name, setName] = useState('')
+  const [days, setDays] = useState('365')
+  const [secret, setSecret] = useState<string | null>(null)
+  const [problem, setProblem] = useState<string | null>(null)
+  const make = async () => {
+    try {
+      const issued = await take(api.POST('/api/v1/access/tokens', { body: { name, days: Number(days) } }))
+      setSecret(issued.secret)
+      setProblem(null)
+      setName('')
+    } catch (e) {
+      setProblem(e instanceof Problem ? e.message : String(e))
+    }
+    await client.invalidateQueries({ queryKey: ['access'] })
+  }
+  return (
+    <>
+      <form
+        className="flex items-end gap-3 mt-3"
+        onSubmit={(e) => {
+          e.preventDefault()
+          void make()
+        }}
+      >
+        <div className="w-[280px]">
+          <Field label="A new token, for" value={name} onValue={setName} maxLength={80} />
+        </div>
+        <div className="w-[110px]">
+          <Field label="Good for days" value={days} onValue={setDays} inputMode="numeric" />
+        </div>
+        <Button type="submit" className="mb-3" disabled={name.trim() === '' || !/^\d+$/.test(days)}>
+          Make a token
+        </Button>
+      </form>
+      {problem !== null && <FieldError>{problem}</FieldError>}
+      {secret !== null && (
+        <p className="text-[13px] border border-line rounded px-3 py-2" data-testid="token">
+          Copy it now; it is shown this once: <code className="num [overflow-wrap:anywhere]">{secret}</code>
+        </p>
+      )}
+    </>
+  )
+}
