@@ -338,6 +338,7 @@ export function useImport(id: number, page: number) {
     queryKey: keys.import(id, page),
     queryFn: () => take(api.GET('/api/v1/imports/{id}', { params: { path: { id }, query: { page } } })),
     placeholderData: (before) => before,
+    refetchInterval: (query) => (query.state.data?.batch.state === 'ACCEPTING' ? 1000 : false),
   })
 }
 

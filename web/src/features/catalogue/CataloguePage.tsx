@@ -240,7 +240,12 @@ function Facts() {
   )
 }
 
-const states = { WAITING: 'read, not accepted yet', ACCEPTED: 'accepted', TAKEN_BACK: 'taken back' } as const
+const states = {
+  WAITING: 'read, not accepted yet',
+  ACCEPTING: 'being kept',
+  ACCEPTED: 'accepted',
+  TAKEN_BACK: 'taken back',
+} as const
 
 function Imports() {
   const imports = useImports()

@@ -90,7 +90,7 @@ function ReportView({ report, page, onPage }: ReportViewProps) {
             {batch.source === '' ? 'measured by this desk' : `from ${batch.source}`}.{' '}
             <span className="num">{number(batch.understood, 0)}</span> readings understood,{' '}
             <span className="num">{number(batch.rejected, 0)}</span> lines rejected
-            {batch.state !== 'WAITING' &&
+            {(batch.state === 'ACCEPTED' || batch.state === 'TAKEN_BACK') &&
               `, ${number(batch.runs, 0)} runs kept, ${number(batch.doubted, 0)} to be checked`}
             .
           </p>
@@ -121,6 +121,12 @@ function ReportView({ report, page, onPage }: ReportViewProps) {
       </div>
       {batch.state === 'TAKEN_BACK' && (
         <p className="unmeant inline-block mt-3">It was taken back: its runs are set aside.</p>
+      )}
+      {batch.state === 'ACCEPTING' && (
+        <p role="status" className="mt-3 text-[13px]" data-testid="accepting">
+          Being kept: {number(batch.runs, 0)} runs so far. None counts before all are kept; it goes on by
+          itself, also if the server is started again meanwhile.
+        </p>
       )}
       {problem !== null && <FieldError>{problem}</FieldError>}
       <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.3fr)] gap-10 mt-5">

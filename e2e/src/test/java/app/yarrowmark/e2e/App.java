@@ -217,6 +217,38 @@ final class App implements AutoCloseable {
         }
     }
 
+    static String quoted(String text) {
+        return JSON.getNodeFactory().textNode(text).toString();
+    }
+
+    /** Reads a long table in, of which nothing counts yet; makes the models it names. Returns the number of the import. */
+    long stage(String token, String csv) {
+        String settings = "{\"separator\":\",\",\"header\":[\"device\",\"maker\",\"suite\",\"metric\",\"value\"],"
+                + "\"shape\":\"LONG\",\"columns\":{\"DEVICE\":\"device\",\"MAKER\":\"maker\",\"SUITE\":\"suite\","
+                + "\"METRIC\":\"metric\",\"VALUE\":\"value\"},\"metrics\":{},\"makeModels\":\"LAPTOP\"}";
+        String part = "--parts\r\nContent-Disposition: form-data; name=\"";
+        String body = part + "settings\"\r\n\r\n" + settings + "\r\n" + part
+                + "file\"; filename=\"long.csv\"\r\nContent-Type: text/csv\r\n\r\n" + csv + "\r\n--parts--\r\n";
+        try {
+            HttpResponse<String> answer = HTTP.send(
+                    HttpRequest.newBuilder(URI.create(url() + "/api/v1/imports"))
+                            .header("Authorization", "Bearer " + token)
+                            .header("Content-Type", "multipart/form-data; boundary=parts")
+                            .POST(HttpRequest.BodyPublishers.ofString(body))
+                            .build(),
+                    HttpResponse.BodyHandlers.ofString());
+            if (answer.statusCode() != 201) {
+                throw new AssertionError(answer.body());
+            }
+            return json(answer.body()).at("/batch/id").asLong();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+
     /** Whether an address answers again within half a minute. */
     boolean comesBack(String path, String token) {
         long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(30);

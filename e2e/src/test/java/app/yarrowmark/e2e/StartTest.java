@@ -23,6 +23,8 @@ import org.junit.jupiter.api.Test;
 /** Starting, stopping and what can go wrong, through the script as people call it. */
 class StartTest {
 
+    private static final int LINES = 3_000;
+
     @Test
     void anEmptyDeskAsksForTheFirstAccountAndLosesNothing() {
         Path home = App.newHome();
@@ -123,7 +125,9 @@ class StartTest {
     /** Another account of the same computer, which knows where everything is. */
     @Test
     void nobodyElseOnTheComputerGetsAtTheRecords() throws Exception {
-        assumeThat(System.getProperty("user.name")).as("only root can be another user").isEqualTo("root");
+        assumeThat(System.getProperty("user.name"))
+                .as("only root can be another user")
+                .isEqualTo("root");
         try (App app = App.start("start", App.newHome())) {
             // As an older build left it: an owner without a password, open to all.
             app.stop();
@@ -188,6 +192,56 @@ class StartTest {
             server.destroyForcibly();
             assertThat(app.comesBack("/api/v1/models", token)).isTrue();
             assertThat(app.processNamed("java").pid()).isNotEqualTo(server.pid());
+        }
+    }
+
+    /** Kills the server while a table is kept as runs: none counts in part, and it is finished by itself. */
+    @Test
+    void anImportThatIsBrokenOffIsFinishedByItself() throws Exception {
+        try (App app = App.start("start", App.newHome())) {
+            String token = app.token();
+            String sheet = "key: kernmill\nversion: \"1\"\nname: Kernmill\ngroup: processor\nmetrics:\n"
+                    + "  - {key: weave, name: Weave, unit: MB/s}\n  - {key: sieve, name: Sieve, unit: MB/s}\n";
+            assertThat(app.send("POST", "/api/v1/sheets", token, "{\"text\":" + App.quoted(sheet) + "}")
+                            .statusCode())
+                    .isEqualTo(201);
+            StringBuilder table = new StringBuilder("device,maker,suite,metric,value\n");
+            for (int i = 0; i < LINES; i++) {
+                table.append("Fen ")
+                        .append(i)
+                        .append(",Ostrel,kernmill 1,weave,")
+                        .append(100 + i)
+                        .append('\n');
+            }
+            long id = app.stage(token, table.toString());
+            Thread accepting = new Thread(() -> {
+                try {
+                    app.send("POST", "/api/v1/imports/" + id + "/accept", token, "{}");
+                } catch (UncheckedIOException killed) {
+                    // As it should be.
+                }
+            });
+            accepting.start();
+            while (app.get("/api/v1/imports/" + id, token).at("/batch/runs").asInt() == 0) {
+                Thread.sleep(20);
+            }
+            app.processNamed("java").destroyForcibly();
+            accepting.join();
+            assertThat(app.comesBack("/api/v1/models", token)).isTrue();
+            JsonNode batch;
+            do {
+                Thread.sleep(200);
+                batch = app.get("/api/v1/imports/" + id, token).get("batch");
+                int counting = app.get("/api/v1/runs?state=DONE&import=" + id, token)
+                        .get("total")
+                        .asInt();
+                assertThat(counting).as("all or none").isIn(0, LINES);
+            } while (batch.get("state").asText().equals("ACCEPTING"));
+            assertThat(batch.get("state").asText()).isEqualTo("ACCEPTED");
+            assertThat(batch.get("runs").asInt()).isEqualTo(LINES);
+            assertThat(app.send("POST", "/api/v1/imports/" + id + "/take-back", token, "")
+                            .statusCode())
+                    .isEqualTo(200);
         }
     }
 

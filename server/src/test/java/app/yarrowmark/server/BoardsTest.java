@@ -50,6 +50,14 @@ class BoardsTest extends ServerTest {
         person.put("/api/v1/boards/" + id, draft("SIDE_BY_SIDE", "two boards", "?s=setup-1"))
                 .expect(200);
         assertThat(person.put("/api/v1/boards/" + id, draft("STANDINGS", "Two", ""))
+                        .expect(409)
+                        .json()
+                        .at("/current/name")
+                        .asText())
+                .as("an edition that was read before")
+                .isEqualTo("two boards");
+        String now = draft("STANDINGS", "Two", "").replace("{", "{\"edition\":1,");
+        assertThat(person.put("/api/v1/boards/" + id, now)
                         .expect(422)
                         .json()
                         .at("/violations/0/field")

@@ -180,7 +180,7 @@ class ChecksTest extends ServerTest {
         assertThat(score("weave").has("own")).isTrue();
         assertThat(check("").get("broken").toString()).contains("known fault: counts twice", "rests on Sieve");
         assertThat(person.put("/api/v1/sheets/" + suite, body).expect(409).detail())
-
+                .contains("Somebody else changed this sheet");
         String other = "{\"edition\":1,"
                 + text(faulty.replace("weave + sieve", "weave * sieve")).substring(1);
         assertThat(person.put("/api/v1/sheets/" + suite, other).expect(409).detail())

@@ -15,7 +15,10 @@ import java.util.Map;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /** Keeps pictures and files with runs; the same content is stored once, whatever its name. */
 @Service
@@ -30,6 +33,7 @@ public class EvidenceService {
     private final HistoryService history;
     private final LiveEvents events;
     private final Clock clock;
+    private final TransactionTemplate transaction;
 
     EvidenceService(
             EvidenceFileRepository files,
@@ -37,13 +41,15 @@ public class EvidenceService {
             RunService runs,
             HistoryService history,
             LiveEvents events,
-            Clock clock) {
+            Clock clock,
+            PlatformTransactionManager transactions) {
         this.files = files;
         this.links = links;
         this.runs = runs;
         this.history = history;
         this.events = events;
         this.clock = clock;
+        this.transaction = new TransactionTemplate(transactions);
     }
 
     /**
@@ -51,7 +57,7 @@ public class EvidenceService {
      *
      * @throws RuleViolations if it is too large, empty, broken, or of no kind that is kept
      */
-    @Transactional
+    @Transactional(propagation = Propagation.NOT_SUPPORTED)
     public EvidenceView add(UUID runId, String name, byte[] content, String who) {
         runs.requireKept(runId);
         String clean = name.strip().replaceAll("[\\p{Cntrl}/\\\\]", " ").strip();
@@ -66,9 +72,15 @@ public class EvidenceService {
                 .orElseThrow(() -> new RuleViolations(
                         "file", clean + " is no PNG, JPEG, WebP, PDF or plain text by what is in it"));
         String hash = Tokens.digest(content);
+        // Before the transaction: a picture is drawn small in its own time.
+        byte[] small = files.existsById(hash) ? null : thumbnail(kind, content);
+        return transaction.execute(tx -> keep(runId, hash, clean, kind, content, small, who));
+    }
+
+    private EvidenceView keep(
+            UUID runId, String hash, String clean, FileKind kind, byte[] content, byte @Nullable [] small, String who) {
         if (!files.existsById(hash)) {
-            files.saveAndFlush(
-                    new EvidenceFileEntity(hash, kind.mediaType(), content, thumbnail(kind, content), clock.instant()));
+            files.saveAndFlush(new EvidenceFileEntity(hash, kind.mediaType(), content, small, clock.instant()));
         }
         RunEvidenceEntity link = links.findByRunIdInAndRemovedAtIsNullOrderById(List.of(runId)).stream()
                 .filter(l -> l.hash.equals(hash))

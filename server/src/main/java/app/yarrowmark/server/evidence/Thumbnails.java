@@ -9,6 +9,7 @@ import java.io.IOException;
 import java.util.Iterator;
 import java.util.Optional;
 import javax.imageio.ImageIO;
+import javax.imageio.ImageReadParam;
 import javax.imageio.ImageReader;
 import javax.imageio.stream.ImageInputStream;
 
@@ -18,6 +19,8 @@ final class Thumbnails {
     private static final int LONGEST_SIDE = 240;
     /** A file of a few bytes can claim to be enormous; such are kept without a thumbnail. */
     private static final long MOST_PIXELS = 40_000_000;
+
+    private static final Object ONE_AT_A_TIME = new Object();
 
     private Thumbnails() {}
 
@@ -35,10 +38,18 @@ final class Thumbnails {
             ImageReader reader = readers.next();
             try {
                 reader.setInput(in, true, true);
-                if ((long) reader.getWidth(0) * reader.getHeight(0) > MOST_PIXELS) {
+                int width = reader.getWidth(0);
+                int height = reader.getHeight(0);
+                if ((long) width * height > MOST_PIXELS) {
                     return Optional.empty();
                 }
-                return Optional.of(png(scaled(reader.read(0))));
+                // Of a large picture only every so manyth pixel is taken from the file, about twice what is shown.
+                int step = Math.max(1, Math.max(width, height) / (2 * LONGEST_SIDE));
+                ImageReadParam few = reader.getDefaultReadParam();
+                few.setSourceSubsampling(step, step, 0, 0);
+                synchronized (ONE_AT_A_TIME) {
+                    return Optional.of(png(scaled(reader.read(0, few))));
+                }
             } catch (RuntimeException e) {
                 throw new IOException("the picture is broken: " + e.getMessage(), e);
             } finally {

@@ -73,7 +73,9 @@ public class DeskFileImport {
         List<FactKeyView> keys = file.facts() == null ? List.of() : file.facts();
         for (int i = 0; i < keys.size(); i++) {
             FactKeyView key = keys.get(i);
-            load.attempt("facts[" + i + "]", () -> facts.add(key, caller.who()));
+            if (!facts.all().contains(key)) {
+                load.attempt("facts[" + i + "]", () -> facts.add(key, caller.who()));
+            }
         }
         List<String> sheets = file.sheets() == null ? List.of() : file.sheets();
         for (int i = 0; i < sheets.size(); i++) {
@@ -183,7 +185,9 @@ public class DeskFileImport {
                     new ArrayList<>(part.suites().stream().map(this::suiteId).toList());
             Map<String, String> leftOut = part.leftOut() == null ? Map.of() : part.leftOut();
             leftOut.keySet().forEach(text -> planned.add(suiteId(text)));
-            Sitting sitting = sittings.open(setupId, planned, caller.who());
+            Sitting sitting = sittings.lastOf(setupId)
+                    .map(there -> sittings.addSuites(there.id(), planned, caller.who()))
+                    .orElseGet(() -> sittings.open(setupId, planned, caller.who()));
             leftOut.forEach((text, reason) ->
                     sittings.plan(sitting.id(), suiteId(text), new SittingService.Plan(null, reason), caller.who()));
             sittings.note(sitting.id(), or(part.ticked()), part.roomTemperature(), caller.who());

@@ -10,15 +10,15 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class ExchangeController {
 
-    private final DeskFileImport desks;
+    private final DeskLoads desks;
 
-    ExchangeController(DeskFileImport desks) {
+    ExchangeController(DeskLoads desks) {
         this.desks = desks;
     }
 
     @Operation(summary = "Load a desk file: models, units, setups, suites and runs")
     @PostMapping("/api/v1/desk-files")
     DeskFileImport.Report load(@RequestBody DeskFile file, @AuthenticationPrincipal Caller caller) {
-        return desks.load(file, caller);
+        return desks.load("a desk file", file, caller);
     }
 }

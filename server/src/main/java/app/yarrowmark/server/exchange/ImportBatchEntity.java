@@ -12,6 +12,7 @@ import jakarta.persistence.Table;
 import java.time.Instant;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 
 @Entity
 @Table(name = "import_batch")
@@ -35,6 +36,15 @@ class ImportBatchEntity {
     @Enumerated(EnumType.STRING)
     @JdbcTypeCode(SqlTypes.VARCHAR)
     ImportViews.State state;
+
+    /** The chosen {@code PartKey}s as JSON, once it is accepted; null for all. */
+    @Column(columnDefinition = "longtext")
+    @Nullable
+    String chosen;
+
+    /** Who accepted it. */
+    @Nullable
+    String acceptedBy;
 
     int understood;
     int rejected;

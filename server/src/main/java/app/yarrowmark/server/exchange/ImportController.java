@@ -35,6 +35,8 @@ import org.springframework.web.multipart.MultipartFile;
 @RestController
 class ImportController {
 
+    private static final int LAST_PAGE = 1_000_000;
+
     private final TableImport tables;
 
     ImportController(TableImport tables) {
@@ -92,7 +94,7 @@ class ImportController {
     @Operation(summary = "What was read of a table, with a page of what was rejected")
     @GetMapping("/api/v1/imports/{id}")
     TableReport report(@PathVariable long id, @RequestParam(defaultValue = "0") int page) {
-        return tables.report(id, Math.max(0, page));
+        return tables.report(id, Math.min(Math.max(0, page), LAST_PAGE));
     }
 
     @Operation(summary = "Keep what was read, or the chosen parts of it, as runs")

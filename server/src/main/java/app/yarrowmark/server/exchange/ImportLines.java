@@ -208,7 +208,7 @@ class ImportLines {
     /** Forgets the lines that became runs, of every import that was accepted; the rejected ones stay as the report. */
     void forgetKept() {
         jdbc.update("delete l from import_line l join import_batch b on b.id = l.batch_id"
-                + " where b.state <> 'WAITING' and l.problem is null");
+                + " where b.state not in ('WAITING', 'ACCEPTING') and l.problem is null");
     }
 
     /** Forgets everything of a batch. */

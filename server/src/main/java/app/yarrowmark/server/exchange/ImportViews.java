@@ -13,6 +13,8 @@ final class ImportViews {
     enum State {
         /** Read, and waiting to be accepted. */
         WAITING,
+        /** Being kept as runs; none of them counts before all are. Goes on by itself after a restart. */
+        ACCEPTING,
         ACCEPTED,
         /** Its runs are set aside. */
         TAKEN_BACK

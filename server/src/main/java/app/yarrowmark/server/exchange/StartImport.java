@@ -22,11 +22,11 @@ class StartImport {
     private static final Caller LOADER = new Caller("demo", Caller.Scope.SCRIPT, 0);
 
     private final Settings settings;
-    private final DeskFileImport desks;
+    private final DeskLoads desks;
     private final CatalogueService catalogue;
     private final AccountService accounts;
 
-    StartImport(Settings settings, DeskFileImport desks, CatalogueService catalogue, AccountService accounts) {
+    StartImport(Settings settings, DeskLoads desks, CatalogueService catalogue, AccountService accounts) {
         this.settings = settings;
         this.desks = desks;
         this.catalogue = catalogue;
@@ -44,7 +44,7 @@ class StartImport {
             return;
         }
         DeskFile file = Json.mapper().readValue(Path.of(settings.importFile()).toFile(), DeskFile.class);
-        DeskFileImport.Report report = desks.load(file, LOADER);
+        DeskFileImport.Report report = desks.load(settings.importFile(), file, LOADER);
         LOG.info("loaded {} models, {} setups, {} runs", report.models(), report.setups(), report.runs());
         report.rejected().forEach(v -> LOG.warn("not loaded: {}: {}", v.field(), v.message()));
     }

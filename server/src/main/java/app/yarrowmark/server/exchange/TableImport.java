@@ -25,9 +25,11 @@ import app.yarrowmark.server.shell.Ahead;
 import app.yarrowmark.server.shell.LiveEvents;
 import app.yarrowmark.server.shell.Refusal;
 import app.yarrowmark.server.shell.RuleViolations;
+import app.yarrowmark.server.shell.Trouble;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
 import com.fasterxml.jackson.core.type.TypeReference;
+import jakarta.annotation.PreDestroy;
 import java.io.Reader;
 import java.io.StringReader;
 import java.nio.charset.StandardCharsets;
@@ -46,9 +48,16 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -60,6 +69,8 @@ class TableImport {
     private static final int PREVIEW_ROWS = 5;
     private static final int BATCH = 400;
 
+    private static final Logger LOG = LoggerFactory.getLogger(TableImport.class);
+    private static final long AWAY_SECONDS = 5;
     private static final String TAKEN_BACK = "the import was taken back";
     private static final RunFile.Sender SENDER = new RunFile.Sender("import", "0.1.0");
 
@@ -75,6 +86,8 @@ class TableImport {
     private final LiveEvents events;
     private final Clock clock;
     private final TransactionTemplate transaction;
+    /** What goes on by itself, one import at a time. */
+    private final ScheduledExecutorService later = Executors.newSingleThreadScheduledExecutor();
 
     TableImport(
             ImportBatchRepository batches,
@@ -226,46 +239,96 @@ class TableImport {
 
     /** Returns the last imports, the newest first. */
     List<ImportView> all() {
-        return batches.findTop50ByOrderByIdDesc().stream()
-                .map(TableImport::view)
-                .toList();
+        return batches.findTop50ByOrderByIdDesc().stream().map(this::view).toList();
     }
 
     /**
-     * Keeps what was read, or the chosen parts of it, as runs.
+     * Keeps what was read, or the chosen parts of it, as runs. They count once all of them are kept; what is broken off goes
+     * on by itself.
      *
      * @throws Refusal if it was accepted before
      */
     Accepted accept(long id, @Nullable List<PartKey> parts, Caller caller) {
-        ImportBatchEntity batch = batch(id);
-        if (batch.state != State.WAITING) {
-            throw Refusal.conflict("This import was accepted before.");
-        }
-        ImportSettings settings = Json.read(batch.mapping, new TypeReference<ImportSettings>() {});
-        Set<PartKey> chosen = parts == null ? null : new HashSet<>(parts);
-        try (Acceptance acceptance = new Acceptance(batch, settings, chosen, caller)) {
-            lines.inRuns(id, acceptance::row);
-            acceptance.finish();
-            return accepted(batch, acceptance, caller);
+        transaction.executeWithoutResult(tx -> {
+            ImportBatchEntity batch = batches.lock(id).orElseThrow(() -> missing(id));
+            if (batch.state != State.WAITING) {
+                throw Refusal.conflict(
+                        batch.state == State.ACCEPTING
+                                ? "This import is being kept already; its report says how far it is."
+                                : "This import was accepted before.");
+            }
+            batch.state = State.ACCEPTING;
+            batch.chosen = parts == null ? null : Json.write(parts);
+            batch.acceptedBy = caller.who();
+        });
+        events.changed(LiveEvents.Topic.CATALOGUE);
+        try {
+            return keep(id);
+        } catch (RuntimeException e) {
+            if (Trouble.isOutage(e)) {
+                later.execute(this::goOn);
+            } else {
+                transaction.executeWithoutResult(tx -> batch(id).state = State.WAITING);
+            }
+            throw e;
         }
     }
 
-    private Accepted accepted(ImportBatchEntity batch, Acceptance acceptance, Caller caller) {
-        int fresh = acceptance.fresh.get();
-        int doubted = review.ofImport(batch.id, acceptance.cells);
-        transaction.executeWithoutResult(tx -> {
+    /** Goes on with what a server was keeping when it ended or lost its records. */
+    @EventListener(ApplicationReadyEvent.class)
+    void begin() {
+        later.execute(this::goOn);
+    }
+
+    @PreDestroy
+    void end() {
+        later.shutdownNow();
+    }
+
+    private void goOn() {
+        try {
+            for (ImportBatchEntity batch : batches.findByState(State.ACCEPTING)) {
+                LOG.info("going on with the import of {}", batch.name);
+                keep(batch.id);
+            }
+        } catch (RuntimeException e) {
+            if (Trouble.isOutage(e)) {
+                later.schedule(this::goOn, AWAY_SECONDS, TimeUnit.SECONDS);
+            } else {
+                LOG.error("an import could not go on; it is tried again at the next start", e);
+            }
+        }
+    }
+
+    private Accepted keep(long id) {
+        ImportBatchEntity batch = batch(id);
+        ImportSettings settings = Json.read(batch.mapping, new TypeReference<ImportSettings>() {});
+        Set<PartKey> chosen =
+                batch.chosen == null ? null : Json.read(batch.chosen, new TypeReference<Set<PartKey>>() {});
+        Caller caller = new Caller(Objects.toString(batch.acceptedBy), Caller.Scope.PERSON, 0);
+        try (Acceptance acceptance = new Acceptance(batch, settings, chosen, caller)) {
+            lines.inRuns(id, acceptance::row);
+            acceptance.finish();
+            return accepted(id, acceptance, caller);
+        }
+    }
+
+    private Accepted accepted(long id, Acceptance acceptance, Caller caller) {
+        runs.letImportCount(id);
+        int doubted = review.ofImport(id, acceptance.cells);
+        ImportBatchEntity done = transaction.execute(tx -> {
+            ImportBatchEntity batch = batch(id);
             batch.state = State.ACCEPTED;
-            // An import that was broken off and accepted again has kept some before.
-            batch.runs = runs.countOfImport(batch.id);
+            batch.runs = runs.countOfImport(id);
             batch.doubted = doubted;
-            batches.save(batch);
             history.add(
-                    HistoryService.Kind.IMPORT, batch.id, "ACCEPTED", caller.who(), fresh + " runs of " + batch.name);
+                    HistoryService.Kind.IMPORT, id, "ACCEPTED", caller.who(), batch.runs + " runs of " + batch.name);
+            return batch;
         });
         // Nobody need wait for this; where it is broken off, the next import does it.
         CompletableFuture.runAsync(lines::forgetKept);
         events.changed(LiveEvents.Topic.CATALOGUE);
-        return new Accepted(view(batch), fresh, acceptance.known.get(), acceptance.refused.get());
+        return new Accepted(view(done), acceptance.fresh.get(), acceptance.known.get(), acceptance.refused.get());
     }
 
     /** Sets every run of an import aside, or brings back what was set aside so. */
@@ -286,12 +349,16 @@ class TableImport {
     }
 
     private ImportBatchEntity batch(long id) {
-        return batches.findById(id).orElseThrow(() -> Refusal.notFound("There is no import number " + id + "."));
+        return batches.findById(id).orElseThrow(() -> missing(id));
     }
 
-    private static ImportView view(ImportBatchEntity b) {
-        return new ImportView(
-                b.id, b.name, b.source, b.who, b.at, b.state, b.understood, b.rejected, b.runs, b.doubted);
+    private static Refusal missing(long id) {
+        return Refusal.notFound("There is no import number " + id + ".");
+    }
+
+    private ImportView view(ImportBatchEntity b) {
+        int kept = b.state == State.ACCEPTING ? runs.countOfImport(b.id) : b.runs;
+        return new ImportView(b.id, b.name, b.source, b.who, b.at, b.state, b.understood, b.rejected, kept, b.doubted);
     }
 
     /** Puts lines together to runs, and hands them on some hundred at a time. */

@@ -1,6 +1,7 @@
 package app.yarrowmark.server.follow;
 
 import app.yarrowmark.core.compare.Basis;
+import app.yarrowmark.server.shell.RuleViolations;
 import io.swagger.v3.oas.annotations.Operation;
 import java.util.List;
 import java.util.UUID;
@@ -38,6 +39,7 @@ class FollowController {
             @RequestParam(defaultValue = "VERSION") LineView.Order order,
             @RequestParam(defaultValue = "GAIN") Basis basis,
             @RequestParam(defaultValue = "0.01") double threshold) {
+        RuleViolations.requireEach("setup", setup);
         return lines.line(setup, factor, order, basis, threshold);
     }
 
@@ -53,6 +55,7 @@ class FollowController {
             @RequestParam(required = false) @Nullable Double floor,
             @RequestParam(required = false) @Nullable Double from,
             @RequestParam(required = false) @Nullable Double to) {
+        RuleViolations.requireEach("setup", setup);
         return inside.inside(
                 suite, setup, series == null ? List.of() : series, run, floor, new InsideService.Window(from, to));
     }

@@ -7,6 +7,7 @@ import app.yarrowmark.core.score.PooledNoise;
 import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.score.Scoring;
 import app.yarrowmark.core.setup.FactDictionary;
+import app.yarrowmark.core.setup.FactKey;
 import app.yarrowmark.core.suite.Direction;
 import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.core.suite.TestGroup;
@@ -40,6 +41,7 @@ import app.yarrowmark.server.scorebook.ScoreSnapshot;
 import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.setups.SetupView;
+import app.yarrowmark.server.shell.Refusal;
 import app.yarrowmark.server.sittings.SittingService;
 import app.yarrowmark.server.standings.StandingsService;
 import app.yarrowmark.server.standings.StandingsView.GroupPlaceView;
@@ -253,6 +255,7 @@ class ProfileService {
 
     FactProfile fact(String key, String value) {
         FactDictionary words = facts.dictionary();
+        FactKey fact = known(words, key);
         Map<Long, SetupLabel> labels = setups.labels();
         Map<Long, List<GroupPlaceView>> positions = standings.positions(null);
         Map<Long, Long> counts = runs.countBySetup();
@@ -261,8 +264,15 @@ class ProfileService {
                         labels.get(id), counts.getOrDefault(id, 0L), positions.getOrDefault(id, List.of())))
                 .sorted(Comparator.comparing((BearerView b) -> b.setup().text()))
                 .toList();
-        return new FactProfile(
-                key, words.get(key).words(), value, words.get(key).part(), bearers);
+        return new FactProfile(key, fact.words(), value, fact.part(), bearers);
+    }
+
+    private static FactKey known(FactDictionary words, String key) {
+        try {
+            return words.get(key);
+        } catch (IllegalArgumentException e) {
+            throw Refusal.notFound("There is no such fact: " + e.getMessage());
+        }
     }
 
     List<PartView> parts() {

@@ -27,6 +27,7 @@ import org.springframework.web.bind.annotation.RestController;
 class RunController {
 
     private static final int LARGEST_PAGE = 200;
+    private static final int LAST_PAGE = 1_000_000;
 
     private final RunIntake intake;
     private final RunService runs;
@@ -86,8 +87,9 @@ class RunController {
             @RequestParam(defaultValue = "false") boolean doubted,
             @RequestParam(defaultValue = "0") int page,
             @RequestParam(defaultValue = "50") int size) {
-        if (page < 0 || size < 1 || size > LARGEST_PAGE) {
-            throw new RuleViolations("size", "pages count from 0 and hold 1 to " + LARGEST_PAGE + " runs");
+        if (page < 0 || page > LAST_PAGE || size < 1 || size > LARGEST_PAGE) {
+            throw new RuleViolations(
+                    "size", "pages count from 0 to " + LAST_PAGE + " and hold 1 to " + LARGEST_PAGE + " runs");
         }
         return runs.ledger(
                 new RunService.Filter(state, suite, setup, model, fact, value, from, to, importId, flagged, doubted),

@@ -44,6 +44,9 @@ import org.springframework.transaction.support.TransactionTemplate;
 @Service
 public class RunIntake {
 
+    /** Why a run of an import does not count yet. */
+    static final String HELD = "its import is not finished yet";
+
     /** Programs of ours measure; all others take down what a person reads, which is held against all that is known. */
     private static final List<String> MEASURING = List.of("runner", "device page");
 
@@ -135,7 +138,8 @@ public class RunIntake {
      * Keeps many runs in one transaction; one that breaks a rule is left out and the others are kept. Of runs that are kept
      * already nothing is changed.
      *
-     * @param importId the import they belong to, in whose history it stands who kept them; null if none
+     * @param importId the import they belong to, in whose history it stands who kept them, and which lets them count once
+     *     it has all of them; null if none
      */
     public KeptAll acceptAll(List<RunFile> files, Caller caller, @Nullable Long importId) {
         return transaction.execute(tx -> {
@@ -156,6 +160,7 @@ public class RunIntake {
                     } else {
                         RunEntity run = made(file, checks.check(file, caller, setupsFound), hash, 0, caller);
                         run.importId = importId;
+                        hold(run);
                         fresh.add(run);
                         before.put(file.id(), hash);
                     }
@@ -175,6 +180,14 @@ public class RunIntake {
             events.changed(LiveEvents.Topic.RUNS);
             return new KeptAll(fresh.size(), known, rejected);
         });
+    }
+
+    /** A run of an import counts once all of it is kept. */
+    private static void hold(RunEntity run) {
+        if (run.importId != null && run.state == RunState.DONE) {
+            run.state = RunState.SET_ASIDE;
+            run.reason = HELD;
+        }
     }
 
     private Optional<Kept> kept(UUID id, String hash) {

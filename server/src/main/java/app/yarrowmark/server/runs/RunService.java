@@ -430,6 +430,13 @@ public class RunService {
         run.openDoubts = doubts.open();
     }
 
+    /** Lets the runs of an import count, now that all of them are kept. */
+    @Transactional
+    public void letImportCount(long importId) {
+        runs.moveImport(importId, RunState.SET_ASIDE, RunIntake.HELD, RunState.DONE, null, revision.next());
+        events.changed(LiveEvents.Topic.RUNS);
+    }
+
     /** Sets every counting run of an import aside, or brings them back; returns how many. */
     @Transactional
     public int moveImport(long importId, boolean back, String reason, Caller caller) {

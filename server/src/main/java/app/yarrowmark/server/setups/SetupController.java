@@ -2,6 +2,7 @@ package app.yarrowmark.server.setups;
 
 import app.yarrowmark.server.access.Caller;
 import app.yarrowmark.server.history.EventView;
+import app.yarrowmark.server.shell.RuleViolations;
 import io.swagger.v3.oas.annotations.Operation;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -79,6 +80,7 @@ class SetupController {
     @Operation(summary = "The facts of two or more setups side by side")
     @GetMapping("/api/v1/setups/compared")
     List<SetupView.ComparedFact> compare(@RequestParam List<Long> id) {
+        RuleViolations.requireEach("id", id);
         return setups.compare(id);
     }
 }

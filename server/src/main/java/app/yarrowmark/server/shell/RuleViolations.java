@@ -31,6 +31,13 @@ public final class RuleViolations extends RuntimeException {
         this(List.of(new Violation(field, message)));
     }
 
+    /** @throws RuleViolations if an entry of a list that came in the address is blank */
+    public static void requireEach(String parameter, List<?> values) {
+        if (values.contains(null)) {
+            throw new RuleViolations(parameter, "has a blank where a value should be");
+        }
+    }
+
     /** Returns them in the order they were found. */
     public List<Violation> violations() {
         return violations;

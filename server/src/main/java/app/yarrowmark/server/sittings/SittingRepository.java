@@ -2,10 +2,13 @@ package app.yarrowmark.server.sittings;
 
 import java.util.Collection;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
 interface SittingRepository extends JpaRepository<SittingEntity, Long> {
+
+    Optional<SittingEntity> findFirstBySetupIdOrderByIdDesc(long setupId);
 
     List<SittingEntity> findByClosedAtIsNullOrderByOpenedAt();
 

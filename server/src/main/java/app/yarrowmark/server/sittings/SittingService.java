@@ -66,6 +66,11 @@ public class SittingService {
         return sittings.findById(id).map(s -> s.setupId);
     }
 
+    /** Returns the last sitting of a setup, open or closed, if it had one. */
+    public Optional<Sitting> lastOf(long setupId) {
+        return sittings.findFirstBySetupIdOrderByIdDesc(setupId).map(SittingService::view);
+    }
+
     /** Opens a sitting of a setup with the suites to run. */
     @Transactional
     public Sitting open(long setupId, List<Long> suiteIds, String who) {
@@ -84,8 +89,12 @@ public class SittingService {
     @Transactional
     public Sitting addSuites(long id, List<Long> suiteIds, String who) {
         SittingEntity sitting = entity(id);
+        List<Long> before = sitting.planned.stream().map(p -> p.suiteId).toList();
         plan(sitting, suiteIds);
-        record(sitting, "SUITES_ADDED", who, names(suiteIds));
+        List<Long> added = suiteIds.stream().filter(s -> !before.contains(s)).toList();
+        if (!added.isEmpty()) {
+            record(sitting, "SUITES_ADDED", who, names(added));
+        }
         events.changed(LiveEvents.Topic.SITTINGS);
         return view(sitting);
     }

@@ -53,6 +53,7 @@ class CatalogueRevisionTest {
     @Test
     void whatATransactionMakesOfItsOwnChangesIsNotKeptForOthers() {
         remembered.get();
+        TransactionSynchronizationManager.setActualTransactionActive(true);
         TransactionSynchronizationManager.setCurrentTransactionReadOnly(false);
         revision.set(5);
         assertThat(remembered.get()).isEqualTo(2);
@@ -81,6 +82,7 @@ class CatalogueRevisionTest {
 
     @Test
     void aTransactionThatWritesSeesItsOwnChange() {
+        TransactionSynchronizationManager.setActualTransactionActive(true);
         TransactionSynchronizationManager.setCurrentTransactionReadOnly(false);
         TransactionSynchronizationManager.initSynchronization();
         assertThat(remembered.get()).isEqualTo(1);

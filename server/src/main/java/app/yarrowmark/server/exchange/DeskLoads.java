@@ -1,0 +1,73 @@
+package app.yarrowmark.server.exchange;
+
+import app.yarrowmark.core.exchange.Json;
+import app.yarrowmark.server.access.Caller;
+import com.fasterxml.jackson.core.type.TypeReference;
+import java.sql.Timestamp;
+import java.time.Clock;
+import java.util.List;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.context.event.ApplicationStartedEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.core.annotation.Order;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.stereotype.Service;
+
+/** Loads desk files to their end: what a server was loading when it ended goes on at its next start. */
+@Service
+class DeskLoads {
+
+    private static final Logger LOG = LoggerFactory.getLogger(DeskLoads.class);
+
+    private final DeskFileImport desks;
+    private final JdbcTemplate jdbc;
+    private final Clock clock;
+
+    DeskLoads(DeskFileImport desks, JdbcTemplate jdbc, Clock clock) {
+        this.desks = desks;
+        this.jdbc = jdbc;
+        this.clock = clock;
+    }
+
+    private record Load(long id, String name, String who, String file) {}
+
+    /** Loads all of a file that is sound and reports the rest; the file is kept until then. */
+    DeskFileImport.Report load(String name, DeskFile file, Caller caller) {
+        long id = jdbc.queryForObject("select next value for record_seq", Long.class);
+        jdbc.update(
+                "insert into desk_load (id, name, who, begun_at, file) values (?, ?, ?, ?, ?)",
+                id,
+                name,
+                caller.who(),
+                Timestamp.from(clock.instant()),
+                Json.write(file));
+        return finish(id, file, caller);
+    }
+
+    private DeskFileImport.Report finish(long id, DeskFile file, Caller caller) {
+        DeskFileImport.Report report = desks.load(file, caller);
+        jdbc.update(
+                "update desk_load set ended_at = ?, file = null, report = ? where id = ?",
+                Timestamp.from(clock.instant()),
+                Json.write(report),
+                id);
+        return report;
+    }
+
+    /** After the suites of our own are there, and before anything is loaded anew. */
+    @EventListener(ApplicationStartedEvent.class)
+    @Order(9)
+    void goOn() {
+        List<Load> broken = jdbc.query(
+                "select id, name, who, file from desk_load where ended_at is null order by id",
+                (row, i) -> new Load(row.getLong(1), row.getString(2), row.getString(3), row.getString(4)));
+        for (Load load : broken) {
+            LOG.info("going on with loading {}", load.name);
+            finish(
+                    load.id,
+                    Json.read(load.file, new TypeReference<DeskFile>() {}),
+                    new Caller(load.who, Caller.Scope.PERSON, 0));
+        }
+    }
+}
