@@ -116,7 +116,7 @@ class FullDesk {
     /** Runs statements in the home's database, as its owner. */
     static String sql(Path home, String statements) throws IOException, InterruptedException {
         Process client = new ProcessBuilder(
-                        "mariadb", "--no-defaults", "-uroot", "--batch", "--socket=" + home.resolve("db/my.sock"), "yarrowmark")
+                        "mariadb", "--no-defaults", "--batch", "--socket=" + home.resolve("db/my.sock"), "yarrowmark")
                 .redirectError(ProcessBuilder.Redirect.INHERIT)
                 .start();
         client.getOutputStream().write(statements.getBytes(StandardCharsets.UTF_8));

@@ -127,7 +127,7 @@ class Judging {
 
     private static String sql(Path home, String statement) throws IOException, InterruptedException {
         Process client = new ProcessBuilder(
-                        "mariadb", "--no-defaults", "-uroot", "--batch", "--skip-column-names", "--socket=" + home.resolve("db/my.sock"), "yarrowmark", "-e", statement)
+                        "mariadb", "--no-defaults", "--batch", "--skip-column-names", "--socket=" + home.resolve("db/my.sock"), "yarrowmark", "-e", statement)
                 .redirectError(ProcessBuilder.Redirect.INHERIT)
                 .start();
         String answer = new String(client.getInputStream().readAllBytes(), StandardCharsets.UTF_8);

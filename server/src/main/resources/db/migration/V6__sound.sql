@@ -40,9 +40,10 @@ create table desk_load (
   report     longtext
 );
 
--- Up to which number of the scores runs were held against each other.
-create table review_mark (
-  id       int    not null primary key,
-  revision bigint not null
+-- Where runs were kept that are still to be held against all that is known, with the number of the scores they came with.
+create table review_due (
+  setup_id bigint not null,
+  suite_id bigint not null,
+  revision bigint not null,
+  primary key (setup_id, suite_id, revision)
 );
-insert into review_mark select 1, revision from score_revision where id = 1;

@@ -249,9 +249,9 @@ final class App implements AutoCloseable {
         }
     }
 
-    /** Whether an address answers again within half a minute. */
+    /** Whether an address answers again within two minutes. */
     boolean comesBack(String path, String token) {
-        long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(30);
+        long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(120);
         while (System.nanoTime() < end) {
             try {
                 if (send("GET", path, token, "").statusCode() == 200) {

@@ -3,6 +3,7 @@ package app.yarrowmark.server;
 import com.fasterxml.jackson.databind.Module;
 import com.fasterxml.jackson.module.blackbird.BlackbirdModule;
 import java.time.Clock;
+import org.slf4j.LoggerFactory;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
 import org.springframework.boot.autoconfigure.security.servlet.UserDetailsServiceAutoConfiguration;
@@ -18,7 +19,13 @@ public class ServerApplication {
 
     /** Runs until the process is told to stop. */
     public static void main(String[] args) {
-        SpringApplication.run(ServerApplication.class, args);
+        try {
+            SpringApplication.run(ServerApplication.class, args);
+        } catch (RuntimeException e) {
+            // The last words of the log, which the start command repeats.
+            LoggerFactory.getLogger(ServerApplication.class).error("{}", StartRefused.words(e));
+            System.exit(1);
+        }
     }
 
     /** Reads records by generated code, not by reflection: long answers are sooner written. */

@@ -124,10 +124,12 @@ final class TestDatabase implements AutoCloseable {
 
     private static void run(Path folder, String... command) throws IOException {
         List<String> words = new ArrayList<>(List.of(command));
-        Process process = new ProcessBuilder(words)
+        ProcessBuilder builder = new ProcessBuilder(words)
                 .redirectErrorStream(true)
-                .redirectOutput(folder.resolve("command.log").toFile())
-                .start();
+                .redirectOutput(folder.resolve("command.log").toFile());
+        // Two that are made at once would meet in the system's folder for what is passing.
+        builder.environment().put("TMPDIR", folder.toString());
+        Process process = builder.start();
         try {
             if (process.waitFor() != 0) {
                 throw new IllegalStateException(

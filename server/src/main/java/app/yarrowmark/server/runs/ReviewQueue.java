@@ -46,12 +46,9 @@ class ReviewQueue {
     /** Takes what was left, and begins. */
     @EventListener(ApplicationReadyEvent.class)
     void begin() {
-        jdbc.query(
-                "select distinct r.setup_id, r.suite_id from run r join review_mark m on m.id = 1"
-                        + " where r.revision > m.revision and r.state = 'DONE' and r.sender not in ('runner', 'device page')",
-                row -> {
-                    add(new RunReview.Cell(row.getLong(1), row.getLong(2)));
-                });
+        jdbc.query("select setup_id, suite_id from review_due order by revision", row -> {
+            add(new RunReview.Cell(row.getLong(1), row.getLong(2)));
+        });
         worker.start();
     }
 
@@ -61,7 +58,16 @@ class ReviewQueue {
         notifyAll();
     }
 
-    /** Takes a cell in which a run was kept. */
+    /** Writes down that a cell is to be reviewed, in the transaction in which a run is kept with a number of the scores. */
+    void due(RunReview.Cell cell, long number) {
+        jdbc.update(
+                "insert into review_due (setup_id, suite_id, revision) values (?, ?, ?)",
+                cell.setupId(),
+                cell.suiteId(),
+                number);
+    }
+
+    /** Takes a cell in which a run was kept, once that is committed. */
     synchronized void add(RunReview.Cell cell) {
         waiting.add(cell);
         notifyAll();
@@ -86,10 +92,6 @@ class ReviewQueue {
         return over ? List.of() : some;
     }
 
-    private synchronized boolean isEmpty() {
-        return waiting.isEmpty();
-    }
-
     private void work() {
         try {
             for (List<RunReview.Cell> some = next(); !some.isEmpty(); some = next()) {
@@ -106,9 +108,11 @@ class ReviewQueue {
             if (review.all(cells) > 0) {
                 events.changed(LiveEvents.Topic.RUNS);
             }
-            if (isEmpty()) {
-                jdbc.update("update review_mark set revision = ? where id = 1", seen);
-            }
+            jdbc.batchUpdate(
+                    "delete from review_due where setup_id = ? and suite_id = ? and revision <= ?",
+                    cells.stream()
+                            .map(c -> new Object[] {c.setupId(), c.suiteId(), seen})
+                            .toList());
         } catch (RuntimeException e) {
             if (Trouble.isOutage(e)) {
                 cells.forEach(this::add);

@@ -122,10 +122,13 @@ public class RunIntake {
                 entities.persist(run);
                 record(run, caller);
                 entities.flush();
+                if (isReviewed(run)) {
+                    reviews.due(new RunReview.Cell(run.setupId, run.suiteId), run.revision);
+                }
                 events.changed(LiveEvents.Topic.RUNS);
                 return run;
             });
-            if (!MEASURING.contains(kept.sender)) {
+            if (isReviewed(kept)) {
                 reviews.add(new RunReview.Cell(kept.setupId, kept.suiteId));
             }
             return new Kept(kept.id, kept.state, true);
@@ -180,6 +183,10 @@ public class RunIntake {
             events.changed(LiveEvents.Topic.RUNS);
             return new KeptAll(fresh.size(), known, rejected);
         });
+    }
+
+    private static boolean isReviewed(RunEntity run) {
+        return !MEASURING.contains(run.sender);
     }
 
     /** A run of an import counts once all of it is kept. */
