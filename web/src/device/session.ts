@@ -68,10 +68,12 @@ export class Session {
 
   private async resume() {
     const token = localStorage.getItem(tokenKey)
-    if (token === null) {
-      this.askCode()
-      return
-    }
+    if (token === null) this.askCode()
+    else await this.goOnWith(token)
+  }
+
+  /** Goes on as what the token says, with what is planned by now. */
+  private async goOnWith(token: string) {
     try {
       await this.prepare({ token, sitting: await sitting(token) })
     } catch {
@@ -141,9 +143,9 @@ export class Session {
     await awake?.release()
     await tellFinished(joined.token)
     await this.flush()
-    // Nothing more is to be sent with it; what still waits here keeps its own.
+    // Kept by this page alone from here on: what still waits to be sent has its own.
     if (this.reason === undefined) localStorage.removeItem(tokenKey)
-    this.view.finished(this.lines, this.reason, this.waitingWords(), () => void this.resume())
+    this.view.finished(this.lines, this.reason, this.waitingWords(), () => void this.goOnWith(joined.token))
   }
 
   /** Returns whether it is worth repeating: what a browser lacks altogether it will lack the next time. */
