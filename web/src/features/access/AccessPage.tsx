@@ -28,7 +28,7 @@ export function AccessPage() {
       <h1>Who may do what</h1>
       <p className="text-ink2 text-[13px]">
         People sign in by name. A script or a device shows a token instead: a script may do what a person may,
-        but for tokens; a device reports to its own run sheet, for a day.
+        except make or end tokens; a device reports to its own run sheet, for a day.
       </p>
       <section className="mt-5">
         <h2>Scripts</h2>
@@ -89,7 +89,7 @@ function TokenTable({ tokens, empty }: { readonly tokens: readonly Token[]; read
           <tr key={t.id} className={`border-t border-line2 ${t.good ? '' : 'text-ink2'}`}>
             <td className="pr-4 py-1">{t.name}</td>
             <td className="pr-4 num">{when(t.createdAt)}</td>
-            <td className="pr-4 num">{t.lastUsedAt === undefined ? 'never' : when(t.lastUsedAt)}</td>
+            <td className="pr-4">{t.lastUsedAt === undefined ? 'never' : when(t.lastUsedAt)}</td>
             <td className="pr-4">{stateWords(t, new Date())}</td>
             <td className="text-right">
               {t.good && (

@@ -30,6 +30,8 @@ public class Trouble {
     private static final Logger LOG = LoggerFactory.getLogger(Trouble.class);
     /** An outage is told once with its stack; while it goes on, no oftener than this in one line. */
     private static final Duration TOLD = Duration.ofMinutes(1);
+
+    private static final String CLOSED = "Connection is closed";
     /** MariaDB: the table is full, no room on the device, error writing a file. */
     private static final Set<Integer> FULL = Set.of(1021, 1114, 3, 1026);
 
@@ -86,8 +88,11 @@ public class Trouble {
                         || e instanceof SQLException s && (isConnection(s) || FULL.contains(s.getErrorCode())));
     }
 
+    /** A connection that the pool has given up says so in words only, such as when what failed on it is to be rolled back. */
     private static boolean isConnection(SQLException e) {
-        return e.getSQLState() != null && e.getSQLState().startsWith("08");
+        return e.getSQLState() == null
+                ? CLOSED.equals(e.getMessage())
+                : e.getSQLState().startsWith("08");
     }
 
     private static boolean isOvertaken(Throwable failure) {

@@ -30,6 +30,7 @@ class TroubleTest {
                 Arguments.of(new CannotGetJdbcConnectionException("x", new SQLException("gone", "08000")), 503),
                 Arguments.of(new IllegalStateException(new SQLNonTransientConnectionException("away")), 503),
                 Arguments.of(new UncategorizedSQLException("x", "y", new SQLException("full", "HY000", 1114)), 503),
+                Arguments.of(new IllegalStateException("no rollback", new SQLException("Connection is closed")), 503),
                 Arguments.of(new DataIntegrityViolationException("twice"), 409),
                 Arguments.of(new DuplicateKeyException("twice"), 409),
                 Arguments.of(new ObjectOptimisticLockingFailureException("model", 1L), 409),
