@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
+import { useCallback, useEffect, useRef, useState } from 'react'
 import { Problem } from '../api/client'
 
 const lookEvery = 2000
@@ -24,31 +24,34 @@ async function look(): Promise<Reach> {
 export function Connection() {
   const client = useQueryClient()
   const [reach, setReach] = useState<Reach>('there')
+  const last = useRef<Reach>('there')
+  const settle = useCallback(
+    (now: Reach) => {
+      if (last.current !== 'there' && now === 'there') void client.invalidateQueries()
+      last.current = now
+      setReach(now)
+    },
+    [client],
+  )
   useEffect(
     () =>
       client.getQueryCache().subscribe((event) => {
         if (event.type !== 'updated') return
         const { fetchFailureReason } = event.query.state
-        if (fetchFailureReason instanceof Problem && fetchFailureReason.isAway) {
-          setReach((before) =>
-            before === 'there' ? (fetchFailureReason.status === 0 ? 'away' : 'without-records') : before,
-          )
-        }
+        // One answer that did not come may have been too much at once: what is said rests on a look of its own.
+        if (fetchFailureReason instanceof Problem && fetchFailureReason.isAway) void look().then(settle)
       }),
-    [client],
+    [client, settle],
   )
   useEffect(() => {
     if (reach === 'there') return
     const timer = setInterval(() => {
-      void look().then((now) => {
-        setReach(now)
-        if (now === 'there') void client.invalidateQueries()
-      })
+      void look().then(settle)
     }, lookEvery)
     return () => {
       clearInterval(timer)
     }
-  }, [client, reach])
+  }, [reach, settle])
   if (reach === 'there') return null
   return (
     <p
@@ -57,7 +60,7 @@ export function Connection() {
       className="bg-mulberry text-sheet text-[13px] px-[18px] py-[5px] shrink-0"
     >
       {reach === 'away' ? 'Not connected to the desk.' : 'The desk cannot reach its records.'} What is shown
-      and typed stays here; it goes on by itself when they are back.
+      and typed stays here; it goes on by itself once it can.
     </p>
   )
 }

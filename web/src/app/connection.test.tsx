@@ -65,6 +65,19 @@ describe('the line about the connection', () => {
     expect(screen.queryByTestId('connection')).toBeNull()
   })
 
+  it('says nothing where only one answer failed to come', async () => {
+    away = new Problem(503, 'so much is being computed that this has to wait')
+    ready = 200
+    render(
+      <QueryClientProvider client={new QueryClient()}>
+        <Connection />
+        <Shown />
+      </QueryClientProvider>,
+    )
+    await tick(2500)
+    expect(screen.queryByTestId('connection')).toBeNull()
+  })
+
   it('says nothing of a request that was refused', async () => {
     away = new Problem(422, 'a name has 1 to 60 characters')
     render(
