@@ -25,6 +25,10 @@ class ReviewQueue {
     private static final Logger LOG = LoggerFactory.getLogger(ReviewQueue.class);
     private static final int AT_ONCE = 100;
     private static final long AWAY_MILLIS = 2_000;
+    /** So many times as long as a review took, the next one waits. */
+    private static final int REST = 4;
+
+    private static final long LONGEST_REST_MILLIS = 2_000;
 
     private final RunReview review;
     private final ScoreRevision revision;
@@ -80,9 +84,14 @@ class ReviewQueue {
         }
     }
 
-    private synchronized List<RunReview.Cell> next() throws InterruptedException {
+    /** After a rest, in which more runs of the same cells come together, and which leaves most of the time to who sends. */
+    private synchronized List<RunReview.Cell> next(long restMillis) throws InterruptedException {
         busy = false;
         notifyAll();
+        long rested = System.nanoTime() + Math.min(restMillis, LONGEST_REST_MILLIS) * 1_000_000;
+        for (long left = restMillis; left > 0 && !over; left = (rested - System.nanoTime()) / 1_000_000) {
+            wait(left);
+        }
         while (waiting.isEmpty() && !over) {
             wait();
         }
@@ -94,8 +103,10 @@ class ReviewQueue {
 
     private void work() {
         try {
-            for (List<RunReview.Cell> some = next(); !some.isEmpty(); some = next()) {
+            for (List<RunReview.Cell> some = next(0); !some.isEmpty(); ) {
+                long start = System.nanoTime();
                 review(some);
+                some = next(REST * (System.nanoTime() - start) / 1_000_000);
             }
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
