@@ -118,7 +118,9 @@ public class RunIntake {
             RunEntity kept = transaction.execute(tx -> {
                 RunFile told = file.earlierBy(Duration.ofMillis(caller.clockAheadMillis()));
                 RunChecks.Checked checked = checks.check(told, caller);
-                RunEntity run = made(told, checked, hash, revision.next(), caller);
+                RunEntity run = made(told, checked, hash, 0, caller);
+                // As late as can be: others wait for the number until this is committed.
+                run.revision = revision.next();
                 entities.persist(run);
                 record(run, caller);
                 entities.flush();
