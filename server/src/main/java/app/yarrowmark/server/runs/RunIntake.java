@@ -119,15 +119,16 @@ public class RunIntake {
                 RunFile told = file.earlierBy(Duration.ofMillis(caller.clockAheadMillis()));
                 RunChecks.Checked checked = checks.check(told, caller);
                 RunEntity run = made(told, checked, hash, 0, caller);
-                // As late as can be: others wait for the number until this is committed.
-                run.revision = revision.next();
                 entities.persist(run);
                 record(run, caller);
                 entities.flush();
+                // As late as can be: others wait for the number until this is committed.
+                long number = revision.next();
+                writer.number(run.id, number);
                 if (isReviewed(run)) {
-                    reviews.due(new RunReview.Cell(run.setupId, run.suiteId), run.revision);
+                    reviews.due(new RunReview.Cell(run.setupId, run.suiteId), number);
                 }
-                events.changed(LiveEvents.Topic.RUNS);
+                events.tell(LiveEvents.Topic.RUNS);
                 return run;
             });
             if (isReviewed(kept)) {

@@ -5,6 +5,7 @@ import java.sql.Types;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
@@ -43,6 +44,11 @@ class RunWriter {
 
     RunWriter(JdbcTemplate jdbc) {
         this.jdbc = jdbc;
+    }
+
+    /** Gives a run that was just written the number of the scores that it comes with. */
+    void number(UUID run, long number) {
+        jdbc.update("update run set revision = ? where id = ?", number, run.toString());
     }
 
     void write(List<RunEntity> runs) {

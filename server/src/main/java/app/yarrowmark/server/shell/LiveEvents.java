@@ -56,6 +56,11 @@ public class LiveEvents {
      */
     public void changed(Topic topic) {
         revision.changed();
+        tell(topic);
+    }
+
+    /** As {@link #changed}, for what has counted up the number of the scores or of the catalogue by itself. */
+    public void tell(Topic topic) {
         if (!TransactionSynchronizationManager.isSynchronizationActive()) {
             send("changed", topic.name());
             return;
