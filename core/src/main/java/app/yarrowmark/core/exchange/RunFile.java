@@ -75,6 +75,15 @@ public record RunFile(
 
     /** Returns the same run in another sitting, or in a setup without one. */
     public RunFile placed(@Nullable Long inSitting, @Nullable Long inSetup) {
+        return with(inSitting, inSetup, Duration.ZERO);
+    }
+
+    /** Returns the same run as a clock tells it that is behind the sender's by so much. */
+    public RunFile earlierBy(Duration ahead) {
+        return with(sitting, setup, ahead);
+    }
+
+    private RunFile with(@Nullable Long inSitting, @Nullable Long inSetup, Duration earlier) {
         return new RunFile(
                 id,
                 suite,
@@ -82,32 +91,8 @@ public record RunFile(
                 inSetup,
                 state,
                 reason,
-                startedAt,
-                endedAt,
-                sender,
-                size,
-                facts,
-                readings,
-                samples,
-                note,
-                gaps,
-                series,
-                conditions,
-                roomTemperature,
-                flags);
-    }
-
-    /** Returns the same run as a clock tells it that is behind the sender's by so much. */
-    public RunFile earlierBy(Duration ahead) {
-        return new RunFile(
-                id,
-                suite,
-                sitting,
-                setup,
-                state,
-                reason,
-                startedAt.minus(ahead),
-                endedAt.minus(ahead),
+                startedAt.minus(earlier),
+                endedAt.minus(earlier),
                 sender,
                 size,
                 facts,

@@ -28,7 +28,8 @@ public final class Refusal extends RuntimeException {
     public static Refusal overtaken(String what, Object current) {
         return new Refusal(
                 HttpStatus.CONFLICT,
-                "Somebody else changed " + what + " since you read it; nothing was overwritten. Choose which to keep.",
+                "Somebody else changed " + what
+                        + " since you read it; nothing was overwritten. Look at what they kept, then change it.",
                 current);
     }
 
