@@ -3,6 +3,7 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStreamReader;
+import java.io.OutputStream;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -14,6 +15,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import java.util.Set;
+import java.util.TreeMap;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
@@ -24,8 +27,8 @@ import java.util.stream.Stream;
 
 /**
  * Kills and breaks a desk of its own: {@code perf/faults [FOLDER [KILLS]]}. Eight senders submit runs while server, database or both are
- * killed, 20 times unless told otherwise; then the database is stopped for a while, an import is broken off, a table is taken away, and
- * homes are restored in part. Every run that was acknowledged is looked up at the end, by its id and by what is in it. Loopback only;
+ * killed, 20 times unless told otherwise; then the database is stopped for a while, an import is broken off, the disk is filled
+ * (only where FOLDER is on one with less than 1 GB free), a table is taken away, and homes are restored in part. Every run that was acknowledged is looked up at the end, by its id and by what is in it. Loopback only;
  * some five minutes; ends with a table, and with 1 if anything was lost or not said.
  */
 class Faults {
@@ -34,6 +37,7 @@ class Faults {
     private static final HttpClient HTTP = HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(2)).build();
     private static final int SENDERS = 8;
     private static final int MOST_KILLS = 50;
+    private static final long LARGEST_FILLED = 1L << 30;
     private static final List<String[]> TABLE = new ArrayList<>();
     private static boolean held = true;
 
@@ -59,6 +63,7 @@ class Faults {
             faults.kills(kills);
             faults.hung();
             faults.brokenOff();
+            faults.full();
             faults.stop();
             faults.restoredInPart();
             faults.start();
@@ -113,9 +118,7 @@ class Faults {
         while (on.get()) {
             String id = UUID.randomUUID().toString();
             String value = String.valueOf(1000 + random.nextInt(9000));
-            String run = "{\"id\":\"" + id + "\",\"suite\":{\"key\":\"faultmill\",\"version\":\"1\"},\"sitting\":" + sitting + ",\"state\":\"DONE\","
-                    + "\"startedAt\":\"2026-05-04T10:00:00Z\",\"endedAt\":\"2026-05-04T10:01:00Z\",\"sender\":{\"program\":\"faults\",\"version\":\"1\"},"
-                    + "\"readings\":[{\"metric\":\"weave\",\"text\":\"" + value + "\"}]}";
+            String run = run(id, sitting, value, "");
             while (on.get()) {
                 int status = status("PUT", "/api/v1/runs/" + id, run);
                 if (status == 200 || status == 201) {
@@ -129,6 +132,12 @@ class Faults {
                 pause(200);
             }
         }
+    }
+
+    private static String run(String id, long sitting, String value, String more) {
+        return "{\"id\":\"" + id + "\",\"suite\":{\"key\":\"faultmill\",\"version\":\"1\"},\"sitting\":" + sitting + ",\"state\":\"DONE\"," + more
+                + "\"startedAt\":\"2026-05-04T10:00:00Z\",\"endedAt\":\"2026-05-04T10:01:00Z\",\"sender\":{\"program\":\"faults\",\"version\":\"1\"},"
+                + "\"readings\":[{\"metric\":\"weave\",\"text\":\"" + value + "\"}]}";
     }
 
     private void hung() throws Exception {
@@ -178,6 +187,50 @@ class Faults {
                 state.equals("ACCEPTED") && runs == lines && halves == 0);
     }
 
+    /** Only where the folder is on a small disk: no other is filled. */
+    private void full() throws Exception {
+        long free = Files.getFileStore(home).getUsableSpace();
+        if (free > LARGEST_FILLED) {
+            row("the disk is full", "not tried", "the folder is on a disk with " + (free >> 20) + " MB free, more than " + (LARGEST_FILLED >> 20), true);
+            return;
+        }
+        Path filler = home.resolveSibling("filler");
+        fill(filler);
+        Map<Integer, Integer> statuses = new TreeMap<>();
+        String words = "";
+        long sitting = desk("Full", suite());
+        long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(120);
+        while (words.isEmpty() && System.nanoTime() < end) {
+            String id = UUID.randomUUID().toString();
+            String value = String.valueOf(1000 + statuses.size());
+            HttpResponse<String> answer = send("PUT", "/api/v1/runs/" + id, run(id, sitting, value, "\"note\":\"" + "x".repeat(3_900) + "\","));
+            statuses.merge(answer.statusCode(), 1, Integer::sum);
+            if (answer.statusCode() == 201) {
+                acknowledged.put(id, value);
+            } else {
+                words = JSON.readTree(answer.body()).at("/detail").asText();
+            }
+        }
+        int read = status("GET", "/api/v1/models", null);
+        Files.delete(filler);
+        awaitReady(120);
+        String id = UUID.randomUUID().toString();
+        int after = status("PUT", "/api/v1/runs/" + id, run(id, sitting, "77", ""));
+        row("the disk is full", "answers " + statuses + ", reading " + read + ": " + words, after + " once there is room",
+                words.contains("full") && read == 200 && after == 201 && Set.of(201, 503).containsAll(statuses.keySet()));
+    }
+
+    private static void fill(Path file) throws IOException {
+        byte[] block = new byte[1 << 16];
+        try (OutputStream out = Files.newOutputStream(file)) {
+            while (true) {
+                out.write(block);
+            }
+        } catch (IOException noRoom) {
+            System.err.println("filled with " + (Files.size(file) >> 20) + " MB");
+        }
+    }
+
     private void restoredInPart() throws Exception {
         Path table = home.resolve("db/data/yarrowmark/board.ibd");
         refused("a table is missing", table, "missing or damaged");
@@ -219,17 +272,27 @@ class Faults {
     private long[] desks() throws Exception {
         String sheet = "key: faultmill\nversion: \"1\"\nname: Faultmill\ngroup: processor\nmetrics:\n  - {key: weave, name: Weave, unit: MB/s}\n";
         send("POST", "/api/v1/sheets", JSON.writeValueAsString(Map.of("text", sheet)));
-        long suite = 0;
-        for (JsonNode one : get("/api/v1/suites")) {
-            suite = one.get("key").asText().equals("faultmill") ? one.get("id").asLong() : suite;
-        }
+        long suite = suite();
         long[] sittings = new long[SENDERS];
         for (int i = 0; i < SENDERS; i++) {
-            long model = json("POST", "/api/v1/models", "{\"maker\":\"Ostrel\",\"name\":\"Faulty " + i + "\",\"kind\":\"LAPTOP\"}").get("id").asLong();
-            long unit = json("POST", "/api/v1/models/" + model + "/units", "{\"label\":\"A\"}").get("id").asLong();
-            sittings[i] = json("POST", "/api/v1/sittings", "{\"unitId\":" + unit + ",\"setup\":\"as shipped\",\"suites\":[" + suite + "]}").get("sitting").asLong();
+            sittings[i] = desk("Faulty " + i, suite);
         }
         return sittings;
+    }
+
+    private long desk(String name, long suite) throws Exception {
+        long model = json("POST", "/api/v1/models", "{\"maker\":\"Ostrel\",\"name\":\"" + name + "\",\"kind\":\"LAPTOP\"}").get("id").asLong();
+        long unit = json("POST", "/api/v1/models/" + model + "/units", "{\"label\":\"A\"}").get("id").asLong();
+        return json("POST", "/api/v1/sittings", "{\"unitId\":" + unit + ",\"setup\":\"as shipped\",\"suites\":[" + suite + "]}").get("sitting").asLong();
+    }
+
+    private long suite() throws Exception {
+        for (JsonNode one : get("/api/v1/suites")) {
+            if (one.get("key").asText().equals("faultmill")) {
+                return one.get("id").asLong();
+            }
+        }
+        throw new IllegalStateException("the suite is gone");
     }
 
     private long stage(String csv) throws Exception {
