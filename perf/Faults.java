@@ -195,10 +195,10 @@ class Faults {
             return;
         }
         Path filler = home.resolveSibling("filler");
+        long sitting = desk("Full", suite());
         fill(filler);
         Map<Integer, Integer> statuses = new TreeMap<>();
         String words = "";
-        long sitting = desk("Full", suite());
         long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(120);
         while (words.isEmpty() && System.nanoTime() < end) {
             String id = UUID.randomUUID().toString();
