@@ -1,13 +1,17 @@
-import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Problem, api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
-import { keys } from '../../api/queries'
 import { minutes } from '../../figures/format'
 import { Button } from '../../ui/Button'
 import { Dialog } from '../../ui/Dialog'
 import { Field, FieldError } from '../../ui/Field'
-import { gapReasons } from './entry'
+import { gapReasons } from '../../subjects/reasons'
+import { Overtaken } from '../../ui/Overtaken'
+import { useDeed } from '../../ui/deed'
+import { planSuite } from './deeds'
+import type { Planning } from './deeds'
+
+type Sheet = Schemas['RunSheet']
+type Planned = NonNullable<Schemas['PlanChange']['before']>
 
 export interface PlanSuiteProps {
   readonly row: Schemas['SheetRow']
@@ -17,27 +21,25 @@ export interface PlanSuiteProps {
 
 /** How often a suite runs here, or why it is left out; and its steps, where it runs in parts. */
 export function PlanSuite({ row, sitting, onClose }: PlanSuiteProps) {
-  const client = useQueryClient()
   const [repeats, setRepeats] = useState(String(row.repeats))
   const [reason, setReason] = useState(row.gapReason ?? '')
-  const [problem, setProblem] = useState<string | null>(null)
-  const save = async () => {
+  const plan = useDeed<Planning, Sheet, Planned>(planSuite, 'here')
+  const save = async (before: Planned) => {
     const count = Number(repeats)
-    try {
-      const next = await take(
-        api.PUT('/api/v1/sittings/{id}/suites/{suite}', {
-          params: { path: { id: sitting, suite: row.suite.id } },
-          body: {
-            ...(count === row.suite.repeats ? {} : { repeats: count }),
-            ...(reason.trim() === '' ? {} : { gapReason: reason }),
-          },
-        }),
-      )
-      client.setQueryData(keys.sheet(sitting), next)
-      onClose()
-    } catch (e) {
-      setProblem(e instanceof Problem ? e.message : String(e))
-    }
+    const kept = await plan.run({
+      sitting,
+      suite: row.suite.id,
+      plan: {
+        ...(count === row.suite.repeats ? {} : { repeats: count }),
+        ...(reason.trim() === '' ? {} : { gapReason: reason }),
+        before,
+      },
+    })
+    if (kept) onClose()
+  }
+  const seen: Planned = {
+    repeats: row.repeats,
+    ...(row.gapReason === undefined ? {} : { gapReason: row.gapReason }),
   }
   return (
     <Dialog
@@ -49,7 +51,7 @@ export function PlanSuite({ row, sitting, onClose }: PlanSuiteProps) {
       <form
         onSubmit={(e) => {
           e.preventDefault()
-          void save()
+          void save(seen)
         }}
       >
         {row.suite.steps.length > 0 && (
@@ -82,7 +84,20 @@ export function PlanSuite({ row, sitting, onClose }: PlanSuiteProps) {
             <option key={r} value={r} />
           ))}
         </datalist>
-        {problem !== null && <FieldError>{problem}</FieldError>}
+        {plan.problem !== null && <FieldError>{plan.problem}</FieldError>}
+        {plan.theirs && (
+          <Overtaken
+            what="the plan of this suite"
+            lines={[
+              { label: 'Repeats', theirs: String(plan.theirs.repeats), mine: repeats },
+              { label: 'Left out, because', theirs: plan.theirs.gapReason ?? '', mine: reason },
+            ]}
+            onTheirs={onClose}
+            onMine={() => {
+              if (plan.theirs) void save(plan.theirs)
+            }}
+          />
+        )}
         <div className="flex gap-2">
           <Button look="main" type="submit">
             Keep

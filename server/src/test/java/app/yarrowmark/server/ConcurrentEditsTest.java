@@ -4,7 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.CyclicBarrier;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -69,6 +71,46 @@ class ConcurrentEditsTest extends ServerTest {
                     answer.status() == 200 ? answer.json() : answer.json().get("current");
             assertThat(seen.get(field).asText()).isEqualTo(kept);
         }
+    }
+
+    @Test
+    void ofTwoWhoPlanASuiteOneIsToldWhatTheOtherPlanned() throws Exception {
+        JsonNode sheet = onDesk("LAPTOP", suite("kernmill", "processor"));
+        String path = "/api/v1/sittings/" + sheet.get("sitting").asLong() + "/suites/"
+                + sheet.at("/rows/0/suite/id").asLong();
+        int before = sheet.at("/rows/0/repeats").asInt();
+        for (int i = 0; i < PAIRS; i++) {
+            String seen = ",\"before\":{\"repeats\":" + before + "}}";
+            int one = 2 + 2 * (i % 2);
+            List<Api.Answer> answers = atOnce("{\"repeats\":" + one + seen, "{\"repeats\":" + (one + 1) + seen, path);
+            assertThat(answers).extracting(Api.Answer::status).containsExactlyInAnyOrder(200, 409);
+            Map<Integer, Integer> kept = new HashMap<>();
+            answers.forEach(a -> kept.put(
+                    a.status(),
+                    a.json()
+                            .at(a.status() == 200 ? "/rows/0/repeats" : "/current/repeats")
+                            .asInt()));
+            assertThat(kept.get(409)).isEqualTo(kept.get(200));
+            before = kept.get(200);
+        }
+    }
+
+    @Test
+    void ticksOfTwoAreBothKept() throws Exception {
+        long sitting =
+                onDesk("LAPTOP", suite("kernmill", "processor")).get("sitting").asLong();
+        String path = "/api/v1/sittings/" + sitting;
+        for (int i = 0; i < PAIRS; i++) {
+            String tick = "{\"condition\":\"%s " + i + "\",\"ticked\":true}";
+            atOnce(tick.formatted("one"), tick.formatted("two"), path + "/conditions");
+        }
+        assertThat(person.get(path + "/history").json().findValuesAsText("what"))
+                .filteredOn("TICKED"::equals)
+                .hasSize(2 * PAIRS);
+        person.put(path + "/conditions", "{\"condition\":\"one 0\",\"ticked\":false}")
+                .expect(200);
+        assertThat(person.get(path + "/history").json().findValuesAsText("what"))
+                .contains("UNTICKED");
     }
 
     @Test

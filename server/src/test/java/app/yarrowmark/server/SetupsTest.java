@@ -146,10 +146,9 @@ class SetupsTest extends ServerTest {
     @Test
     void conditionsAndTheRoomGoWithTheRuns() {
         long sitting = first.get("sitting").asLong();
-        person.put("/api/v1/sittings/" + sitting + "/conditions", "{\"ticked\":[\"x\"],\"roomTemperature\":200}")
-                .expect(422);
-        person.put("/api/v1/sittings/" + sitting + "/conditions", "{\"ticked\":[],\"roomTemperature\":21.5}")
-                .expect(200);
+        String path = "/api/v1/sittings/" + sitting;
+        person.put(path + "/room", "{\"temperature\":200}").expect(422);
+        person.put(path + "/room", "{\"temperature\":21.5}").expect(200);
         String id = keep(sitting, "slipmill", "weave=100").json().get("id").asText();
         assertThat(person.get("/api/v1/runs/" + id)
                         .json()

@@ -48,11 +48,19 @@ class DeskController {
     /** The next setup of the device, and what to run in it; the sitting of the one before is closed if asked. */
     record ChangedSitting(SetupChange change, List<Long> suites, boolean closeBefore) {}
 
-    /** How a suite of the run sheet is planned: absent means as the sheet says. */
-    record PlanChange(@Nullable Integer repeats, @Nullable String gapReason) {}
+    /**
+     * How a suite of the run sheet is planned.
+     *
+     * @param repeats absent means as the sheet says
+     * @param before as the caller saw it; another plan kept meanwhile is not overwritten; absent asks for none
+     */
+    record PlanChange(@Nullable Integer repeats, @Nullable String gapReason, SittingService.@Nullable Planned before) {}
 
-    /** Conditions that are ticked off, and how warm the room is in degrees Celsius. */
-    record Conditions(List<String> ticked, @Nullable Double roomTemperature) {}
+    /** One condition that is ticked off, or not any more; what others tick at the same time stays. */
+    record Tick(String condition, boolean ticked) {}
+
+    /** How warm the room is, in degrees Celsius; absent where that is not known. */
+    record Room(@Nullable Double temperature) {}
 
     record SuiteChoice(List<Long> suites) {}
 
@@ -100,15 +108,22 @@ class DeskController {
             @PathVariable long suite,
             @RequestBody PlanChange body,
             @AuthenticationPrincipal Caller caller) {
-        sittings.plan(id, suite, new SittingService.Plan(body.repeats(), body.gapReason()), caller.who());
+        sittings.plan(
+                id, suite, new SittingService.Plan(body.repeats(), body.gapReason()), body.before(), caller.who());
         return desk.sheet(id);
     }
 
-    @Operation(summary = "Tick conditions off and note the room temperature; runs take them along")
+    @Operation(summary = "Tick a condition off, or not; runs take along what is ticked")
     @PutMapping("/{id}/conditions")
-    DeskViews.RunSheet note(
-            @PathVariable long id, @RequestBody Conditions body, @AuthenticationPrincipal Caller caller) {
-        sittings.note(id, body.ticked(), body.roomTemperature(), caller.who());
+    DeskViews.RunSheet tick(@PathVariable long id, @RequestBody Tick body, @AuthenticationPrincipal Caller caller) {
+        sittings.tick(id, body.condition(), body.ticked(), caller.who());
+        return desk.sheet(id);
+    }
+
+    @Operation(summary = "Note how warm the room is; runs take it along")
+    @PutMapping("/{id}/room")
+    DeskViews.RunSheet room(@PathVariable long id, @RequestBody Room body, @AuthenticationPrincipal Caller caller) {
+        sittings.warm(id, body.temperature(), caller.who());
         return desk.sheet(id);
     }
 

@@ -188,9 +188,12 @@ public class DeskFileImport {
             Sitting sitting = sittings.lastOf(setupId)
                     .map(there -> sittings.addSuites(there.id(), planned, caller.who()))
                     .orElseGet(() -> sittings.open(setupId, planned, caller.who()));
-            leftOut.forEach((text, reason) ->
-                    sittings.plan(sitting.id(), suiteId(text), new SittingService.Plan(null, reason), caller.who()));
-            sittings.note(sitting.id(), or(part.ticked()), part.roomTemperature(), caller.who());
+            leftOut.forEach((text, reason) -> sittings.plan(
+                    sitting.id(), suiteId(text), new SittingService.Plan(null, reason), null, caller.who()));
+            or(part.ticked()).forEach(condition -> sittings.tick(sitting.id(), condition, true, caller.who()));
+            if (part.roomTemperature() != null) {
+                sittings.warm(sitting.id(), part.roomTemperature(), caller.who());
+            }
             return sitting;
         }
 

@@ -1,6 +1,9 @@
 package app.yarrowmark.server.shell;
 
 import io.swagger.v3.oas.annotations.Operation;
+import io.swagger.v3.oas.annotations.media.Content;
+import io.swagger.v3.oas.annotations.media.Schema;
+import io.swagger.v3.oas.annotations.responses.ApiResponse;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpSession;
 import org.springframework.http.MediaType;
@@ -19,7 +22,15 @@ class EventsController {
 
     @Operation(
             summary =
-                    "Live events: `changed` with a topic, `progress` of a sitting; ends with the session or the token")
+                    "Live events: `changed` with a topic, `progress` of a sitting; ends with the session or the token",
+            responses =
+                    @ApiResponse(
+                            responseCode = "200",
+                            description = "What `changed` says; `progress` is that of a run sheet",
+                            content =
+                                    @Content(
+                                            mediaType = MediaType.TEXT_EVENT_STREAM_VALUE,
+                                            schema = @Schema(implementation = LiveEvents.Topic.class))))
     @GetMapping(path = "/api/v1/events", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
     SseEmitter events(HttpServletRequest request) {
         String authorization = request.getHeader("Authorization");

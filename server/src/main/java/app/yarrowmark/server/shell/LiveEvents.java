@@ -1,5 +1,6 @@
 package app.yarrowmark.server.shell;
 
+import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
@@ -37,6 +38,7 @@ public class LiveEvents {
     }
 
     /** What of the records changed; pages read it anew. */
+    @Schema(enumAsRef = true)
     public enum Topic {
         SITTINGS,
         RUNS,

@@ -14,7 +14,9 @@ import java.time.Clock;
 import java.util.Collection;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -102,13 +104,18 @@ public class SittingService {
     /** What is to be different about one suite of a run sheet. */
     public record Plan(@Nullable Integer repeats, @Nullable String gapReason) {}
 
+    /** What holds of a suite of a run sheet: how often it runs, and why it is left out if it is. */
+    public record Planned(int repeats, @Nullable String gapReason) {}
+
     /**
      * Changes how a suite of the run sheet is planned.
      *
+     * @param before as the caller saw it, or null to plan whatever is there
      * @throws RuleViolations if it is not on the sheet, or the repeats are not 1 to 20
+     * @throws Refusal if somebody planned it otherwise meanwhile
      */
     @Transactional
-    public Sitting plan(long id, long suiteId, Plan plan, String who) {
+    public Sitting plan(long id, long suiteId, Plan plan, @Nullable Planned before, String who) {
         SittingEntity sitting = entity(id);
         PlannedSuite planned = sitting.planned.stream()
                 .filter(p -> p.suiteId == suiteId)
@@ -121,6 +128,12 @@ public class SittingService {
         if (reason.length() > 200) {
             throw new RuleViolations("gapReason", "has at most 200 characters, got " + reason.length());
         }
+        Planned kept = new Planned(
+                planned.repeats == null ? suites.get(suiteId).sheet().schedule().repeats() : planned.repeats,
+                planned.gapReason);
+        if (before != null && !before.equals(kept)) {
+            throw Refusal.overtaken("the plan of this suite", kept);
+        }
         planned.repeats = plan.repeats();
         planned.gapReason = reason.isEmpty() ? null : reason;
         record(sitting, "PLANNED", who, names(List.of(suiteId)) + ": " + words(plan.repeats(), reason));
@@ -129,28 +142,41 @@ public class SittingService {
     }
 
     /**
-     * Keeps which conditions are ticked off and how warm the room is; runs take them along from then on.
+     * Ticks a condition off, or takes the tick away; runs take along what is ticked from then on.
      *
-     * @throws RuleViolations if a condition is too long or no room is that warm
+     * @throws RuleViolations if it is too long, or too many are ticked
      */
     @Transactional
-    public Sitting note(long id, List<String> ticked, @Nullable Double roomTemperature, String who) {
+    public Sitting tick(long id, String condition, boolean isTicked, String who) {
         SittingEntity sitting = entity(id);
-        if (roomTemperature != null && !(roomTemperature >= -40 && roomTemperature <= 70)) {
-            throw new RuleViolations("roomTemperature", "is -40 to 70 °C, got " + roomTemperature);
+        Set<String> ticked = new LinkedHashSet<>(ticked(sitting));
+        if (isTicked ? ticked.add(condition) : ticked.remove(condition)) {
+            if (condition.length() > 200 || ticked.size() > MOST_SUITES) {
+                throw new RuleViolations("condition", "is one of at most " + MOST_SUITES + " with 200 characters each");
+            }
+            sitting.ticked = Json.write(ticked);
+            record(sitting, isTicked ? "TICKED" : "UNTICKED", who, condition);
+            events.changed(LiveEvents.Topic.SITTINGS);
         }
-        if (ticked.size() > MOST_SUITES || ticked.stream().anyMatch(t -> t.length() > 200)) {
-            throw new RuleViolations("ticked", "holds at most " + MOST_SUITES + " conditions of 200 characters");
+        return view(sitting);
+    }
+
+    /**
+     * Keeps how warm the room is, null if that is not known; runs take it along from then on.
+     *
+     * @throws RuleViolations if no room is that warm
+     */
+    @Transactional
+    public Sitting warm(long id, @Nullable Double temperature, String who) {
+        SittingEntity sitting = entity(id);
+        if (temperature != null && !(temperature >= -40 && temperature <= 70)) {
+            throw new RuleViolations("temperature", "is -40 to 70 °C, got " + temperature);
         }
-        sitting.ticked = Json.write(new LinkedHashSet<>(ticked));
-        sitting.roomTemperature = roomTemperature;
-        record(
-                sitting,
-                "CONDITIONS",
-                who,
-                (ticked.isEmpty() ? "nothing ticked" : String.join(", ", ticked))
-                        + (roomTemperature == null ? "" : "; room " + roomTemperature + " °C"));
-        events.changed(LiveEvents.Topic.SITTINGS);
+        if (!Objects.equals(temperature, sitting.roomTemperature)) {
+            sitting.roomTemperature = temperature;
+            record(sitting, "ROOM", who, temperature == null ? "not known" : temperature + " °C");
+            events.changed(LiveEvents.Topic.SITTINGS);
+        }
         return view(sitting);
     }
 
@@ -234,7 +260,11 @@ public class SittingService {
                 s.planned.stream()
                         .map(p -> new Sitting.Planned(p.suiteId, p.repeats, p.gapReason))
                         .toList(),
-                Json.read(s.ticked, new TypeReference<List<String>>() {}),
+                ticked(s),
                 s.roomTemperature);
+    }
+
+    private static List<String> ticked(SittingEntity s) {
+        return Json.read(s.ticked, new TypeReference<List<String>>() {});
     }
 }
