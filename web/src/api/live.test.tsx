@@ -3,7 +3,7 @@ import { act, cleanup, renderHook } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { useLiveEvents } from './live'
-import { keys } from './queries'
+import { keys } from './keys'
 
 /** A stream whose events the test sends. */
 class Stream extends EventTarget {

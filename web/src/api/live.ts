@@ -1,42 +1,48 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect } from 'react'
-import { keys } from './queries'
 import type { Schemas } from './client'
+import { keys, renew } from './keys'
+import type { Family } from './keys'
 
 type Progress = NonNullable<Schemas['RunSheet']['progress']>
 type Sheet = Schemas['RunSheet']
 type Strip = readonly Schemas['StripView'][]
 
-const byTopic: Record<string, readonly string[]> = {
-  SITTINGS: ['strip', 'sheet'],
-  RUNS: [
-    'strip',
-    'sheet',
-    'scores',
-    'standings',
-    'comparison',
-    'ledger',
-    'run',
-    'profile',
-    'line',
-    'inside',
-    'plan',
-  ],
-  CATALOGUE: [
-    'models',
-    'suites',
-    'setups',
-    'setup',
-    'comparison',
-    'standings',
-    'facts',
-    'profile',
-    'imports',
-    'sheet-text',
-    'line',
-    'plan',
-  ],
-  BOARDS: ['boards', 'search'],
+type Topic = Schemas['Topic']
+
+/** What of the server's records each family is made of: it is asked for again when one of them changed. */
+const madeOf: Readonly<Record<Family, readonly Topic[]>> = {
+  session: [],
+  lan: [],
+  access: [],
+  joined: ['SITTINGS'],
+  strip: ['SITTINGS', 'RUNS'],
+  sheet: ['SITTINGS', 'RUNS'],
+  scores: ['RUNS'],
+  check: [],
+  standings: ['RUNS', 'CATALOGUE'],
+  comparison: ['RUNS', 'CATALOGUE'],
+  ledger: ['RUNS'],
+  run: ['RUNS'],
+  profile: ['RUNS', 'CATALOGUE'],
+  line: ['RUNS', 'CATALOGUE'],
+  inside: ['RUNS'],
+  plan: ['RUNS', 'CATALOGUE'],
+  models: ['CATALOGUE'],
+  suites: ['CATALOGUE'],
+  setups: ['CATALOGUE'],
+  setup: ['CATALOGUE'],
+  facts: ['CATALOGUE'],
+  imports: ['CATALOGUE'],
+  'sheet-text': ['CATALOGUE'],
+  'sheet-check': [],
+  boards: ['BOARDS'],
+  search: ['BOARDS'],
+}
+
+/** The families that are made of a topic. */
+export function familiesOf(topic: string): readonly Family[] {
+  return (Object.keys(madeOf) as Family[]).filter((f) => madeOf[f].some((t) => t === topic))
 }
 
 /**
@@ -48,20 +54,19 @@ export function useLiveEvents(enabled: boolean) {
   useEffect(() => {
     if (!enabled) return
     const changed = (event: MessageEvent<string>) => {
-      const names = byTopic[event.data] ?? []
-      void client.invalidateQueries({ predicate: (q) => names.includes(String(q.queryKey[0])) })
+      void renew(client, familiesOf(event.data))
     }
     const progress = (event: MessageEvent<string>) => {
       const now = JSON.parse(event.data) as Progress
       client.setQueryData<Sheet>(keys.sheet(now.sitting), (sheet) => sheet && { ...sheet, progress: now })
-      const before = client.getQueryData<Strip>(keys.strip)?.find((s) => s.sitting === now.sitting)
+      const before = client.getQueryData<Strip>(keys.strip())?.find((s) => s.sitting === now.sitting)
       // Another suite began: its cell on the strip comes from the server.
       if (before?.progress?.suite !== now.suite) {
-        void client.invalidateQueries({ queryKey: keys.strip })
+        void client.invalidateQueries({ queryKey: keys.strip() })
         // A sheet that was asked for just before would come without what runs now.
         void client.invalidateQueries({ queryKey: keys.sheet(now.sitting) })
       }
-      client.setQueryData<Strip>(keys.strip, (strip) =>
+      client.setQueryData<Strip>(keys.strip(), (strip) =>
         strip?.map((s) => (s.sitting === now.sitting ? { ...s, progress: now } : s)),
       )
     }

@@ -1,8 +1,8 @@
 import { Link } from 'react-router'
 import { useStrip } from '../api/queries'
 import { seconds } from '../figures/format'
-import { useFocus, useFocusAddress } from './focus'
-import type { OnDesk } from './focus'
+import { useFocus, useFocusAddress } from '../frame/focus'
+import type { OnDesk } from '../frame/focus'
 
 const cellLook: Record<OnDesk['cells'][number], string> = {
   WAITING: 'bg-line',

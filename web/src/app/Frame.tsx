@@ -1,18 +1,18 @@
-import { useQueryClient } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { Link, Outlet, useLocation, useNavigate } from 'react-router'
-import { api, take } from '../api/client'
 import { Dialog } from '../ui/Dialog'
 import { useNotice } from '../ui/Notices'
+import { useDeed } from '../ui/deed'
+import { signOut } from './deeds'
 import { SearchDialog } from '../features/search/SearchDialog'
 import { Connection } from './Connection'
 import { DeskStrip } from './DeskStrip'
-import { useViewAddress } from './focus'
-import type { View } from './focus'
-import { useShortcuts } from './keys'
-import type { Shortcut } from './keys'
-import { Mark } from './Mark'
-import { rowAtHand, togglePick, usePicks } from './picks'
+import { useViewAddress } from '../frame/focus'
+import type { View } from '../frame/focus'
+import { useShortcuts } from '../frame/keys'
+import type { Shortcut } from '../frame/keys'
+import { Mark } from '../frame/Mark'
+import { rowAtHand, togglePick, usePicks } from '../frame/picks'
 import { turnTheme } from './theme'
 
 const views: readonly { readonly view: View; readonly name: string; readonly key: string }[] = [
@@ -202,17 +202,9 @@ export function Frame({ name }: { readonly name: string }) {
 }
 
 function SignOut({ name }: { readonly name: string }) {
-  const client = useQueryClient()
+  const out = useDeed(signOut)
   return (
-    <button
-      className="hover:text-ink text-left"
-      onClick={() => {
-        void take(api.DELETE('/api/v1/session')).then(() => {
-          client.clear()
-          location.assign('/')
-        })
-      }}
-    >
+    <button className="hover:text-ink text-left" onClick={() => void out.run(undefined)}>
       Sign {name} out
     </button>
   )

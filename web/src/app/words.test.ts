@@ -2,16 +2,16 @@
 
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../api/client'
-import { cellWords, stateWords } from '../app/DeskStrip'
-import { isTyping, match } from '../app/keys'
+import { cellWords, stateWords } from './DeskStrip'
+import { isTyping, match } from '../frame/keys'
 import { cardinal, ordinal } from '../figures/words'
-import { leftWords } from './desk/DeskPage'
-import { setupWords } from './desk/PutOnDesk'
-import { gapWords } from './desk/RunSheetTable'
-import { usual } from './desk/SuiteChoice'
-import { countWords } from './ledger/LedgerPage'
-import { historyWords } from './ledger/words'
+import { leftWords } from '../features/desk/DeskPage'
+import { setupWords } from '../features/desk/PutOnDesk'
+import { gapWords } from '../features/desk/RunSheetTable'
+import { usual } from '../features/desk/SuiteChoice'
+import { countWords } from '../features/ledger/LedgerPage'
 import { kernmill, row as sheetRow } from '../testing'
+import { historyWords } from '../subjects/history'
 
 const device: Schemas['StripView'] = {
   sitting: 1,

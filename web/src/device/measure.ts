@@ -1,5 +1,4 @@
 import type { Pace } from './pace'
-import type { Curve } from './protocol'
 
 /** A workload on a fixed input that a seed makes; a faster device repeats it more often, on data of the same size. */
 export interface Kernel {
@@ -37,6 +36,15 @@ export interface Plan {
 export const plans: Record<'normal' | 'tiny', Plan> = {
   normal: { wanted: 100, warmups: 12, counted: 12 },
   tiny: { wanted: 0, warmups: 1, counted: 3 },
+}
+
+/** Numbers along an axis, in a worker's words. */
+export interface Curve {
+  readonly name: string
+  /** What its numbers and places are; by its name where this is left out. */
+  readonly kind?: string
+  readonly x: readonly number[]
+  readonly y: readonly number[]
 }
 
 export interface Measured {

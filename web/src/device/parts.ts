@@ -1,6 +1,6 @@
 import { Missing, measure, perSecond, plans, sample } from './measure'
-import type { Kernel, Measured, Watch } from './measure'
-import type { Curve, FromWorker, PaceSeen, Size, ToWorker } from './protocol'
+import type { Kernel, Measured, Watch, Curve } from './measure'
+import type { FromWorker, PaceSeen, Size, ToWorker } from './protocol'
 // Inside the page's own script, so that it starts without a connection too.
 import KernelWorker from './worker?worker&inline'
 

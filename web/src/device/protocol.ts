@@ -1,4 +1,4 @@
-import type { Measured } from './measure'
+import type { Curve, Measured } from './measure'
 
 /** How much work: a real measurement, or a trial. */
 export type Size = 'normal' | 'tiny'
@@ -25,15 +25,6 @@ export interface PaceSeen {
   readonly best: number
   readonly looks: number
   readonly crowded: number
-}
-
-/** Numbers along an axis, in a worker's words. */
-export interface Curve {
-  readonly name: string
-  /** What its numbers and places are; by its name where this is left out. */
-  readonly kind?: string
-  readonly x: readonly number[]
-  readonly y: readonly number[]
 }
 
 /** What a worker answers. */

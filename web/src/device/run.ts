@@ -1,10 +1,10 @@
 import type { Schemas } from '../api/client'
 import { uuid } from '../api/uuid'
 import { digits, isSound, Missing, slopeOf, valueOf } from './measure'
-import type { Measured } from './measure'
+import type { Measured, Curve } from './measure'
 import { checkStopped, pause, Stopped } from './parts'
 import type { Outcome, Part, Surroundings } from './parts'
-import type { Curve, PaceSeen } from './protocol'
+import type { PaceSeen } from './protocol'
 import { partsOf } from './suites'
 
 type Suite = Schemas['SuiteView']

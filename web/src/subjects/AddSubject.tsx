@@ -1,10 +1,11 @@
 import { useDeferredValue, useState } from 'react'
-import type { Schemas } from '../../api/client'
-import { useModels, useSearch } from '../../api/queries'
-import { kinds } from '../../figures/words'
-import { Dialog } from '../../ui/Dialog'
-import { Finder } from '../../ui/Finder'
-import type { Found } from '../../ui/Finder'
+import type { Schemas } from '../api/client'
+import { useModels } from '../api/queries'
+import { kinds } from '../figures/words'
+import { Dialog } from '../ui/Dialog'
+import { Finder } from '../ui/Finder'
+import type { Found } from '../ui/Finder'
+import { useSearch } from './queries'
 
 export interface AddSubjectProps {
   /** Those that stand there already. */

@@ -1,12 +1,13 @@
 import { useState } from 'react'
 import { Link, useLocation } from 'react-router'
-import type { Schemas } from '../../api/client'
-import { useBoards, useForgetBoard, useKeepBoard } from '../../api/queries'
-import { Button } from '../../ui/Button'
-import { Dialog } from '../../ui/Dialog'
-import { Field } from '../../ui/Field'
-import { useNotice } from '../../ui/Notices'
-import { Failed, Loading } from '../../ui/States'
+import type { Schemas } from '../api/client'
+import { Button } from '../ui/Button'
+import { Dialog } from '../ui/Dialog'
+import { Field } from '../ui/Field'
+import { useDeed } from '../ui/deed'
+import { forgetBoard, keepBoard } from './deeds'
+import { Failed, Loading } from '../ui/States'
+import { useBoards } from './queries'
 
 type Board = Schemas['BoardView']
 
@@ -46,43 +47,17 @@ export function Boards({ page }: BoardsProps) {
 function BoardsDialog({ page, onClose }: BoardsProps & { readonly onClose: () => void }) {
   const { search, pathname } = useLocation()
   const boards = useBoards()
-  const keep = useKeepBoard()
-  const forget = useForgetBoard()
-  const notice = useNotice()
+  const keep = useDeed(keepBoard, 'here')
+  const forget = useDeed(forgetBoard, 'here')
   const [name, setName] = useState('')
   if (boards.isPending) return <Loading what="the boards" />
   if (boards.isError) return <Failed error={boards.error} retry={() => void boards.refetch()} />
   const own = boards.data.filter((b) => b.page === page)
   const twin = own.find((b) => b.name.toLowerCase() === name.trim().toLowerCase())
-  const keepHere = () => {
-    keep.mutate(
-      {
-        ...(twin ? { id: twin.id, edition: twin.edition } : {}),
-        page,
-        name: twin?.name ?? name.trim(),
-        address: search,
-      },
-      {
-        onSuccess: (board) => {
-          notice({ text: `Kept as "${board.name}".` })
-          onClose()
-        },
-      },
-    )
+  const keepHere = async () => {
+    if (await keep.run({ twin, page, name: twin?.name ?? name.trim(), address: search })) onClose()
   }
-  const forgetOne = (b: Board) => {
-    forget.mutate(b.id, {
-      onSuccess: () => {
-        notice({
-          text: `"${b.name}" is forgotten.`,
-          undo: () => {
-            keep.mutate({ page: b.page, name: b.name, address: b.address })
-          },
-        })
-      },
-    })
-  }
-  const failed = keep.error ?? forget.error
+  const problem = keep.problem ?? forget.problem
   return (
     <Dialog
       open
@@ -113,7 +88,7 @@ function BoardsDialog({ page, onClose }: BoardsProps & { readonly onClose: () =>
                 className="!py-0 !px-0 !text-[12.5px]"
                 aria-label={`Forget ${b.name}`}
                 onClick={() => {
-                  forgetOne(b)
+                  void forget.run(b)
                 }}
               >
                 forget
@@ -126,19 +101,19 @@ function BoardsDialog({ page, onClose }: BoardsProps & { readonly onClose: () =>
         className="flex items-end gap-2 mt-4"
         onSubmit={(e) => {
           e.preventDefault()
-          keepHere()
+          void keepHere()
         }}
       >
         <div className="flex-1">
           <Field label="Keep this view as" value={name} onValue={setName} />
         </div>
-        <Button type="submit" look="main" className="mb-3" disabled={name.trim() === '' || keep.isPending}>
+        <Button type="submit" look="main" className="mb-3" disabled={name.trim() === '' || keep.busy}>
           {twin ? 'Replace' : 'Keep'}
         </Button>
       </form>
-      {failed && (
+      {problem !== null && (
         <p role="alert" className="text-brick text-[12.5px] mt-2">
-          {failed.message}
+          {problem}
         </p>
       )}
     </Dialog>

@@ -1,41 +1,27 @@
-import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Problem, api, take } from '../../api/client'
-import type { Schemas } from '../../api/client'
-import { useEvidence } from '../../api/queries'
-import { sendEvidence } from '../../api/raw'
-import { bytes } from '../../figures/Curve'
-import { Button } from '../../ui/Button'
-import { FieldError } from '../../ui/Field'
-import { useNotice } from '../../ui/Notices'
+import type { Schemas } from '../api/client'
+import { bytes } from '../figures/Curve'
+import { Button } from '../ui/Button'
+import { FieldError } from '../ui/Field'
+import { useDeed, wordsOf } from '../ui/deed'
+import { addEvidence, takeEvidenceOff } from './deeds'
+import { useEvidence } from './queries'
 
 /** Pictures and files kept with a run; more can be dropped or pasted here. */
 export function Evidence({ run }: { readonly run: string }) {
   const evidence = useEvidence(run)
-  const client = useQueryClient()
-  const notice = useNotice()
+  const adding = useDeed(addEvidence)
+  const off = useDeed(takeEvidenceOff)
   const [problem, setProblem] = useState<string | null>(null)
-  const renew = () =>
-    client.invalidateQueries({ predicate: (q) => ['run', 'profile'].includes(String(q.queryKey[0])) })
   const add = async (files: readonly File[]) => {
     setProblem(null)
     for (const file of files) {
       try {
-        await sendEvidence(run, file)
+        await adding.attempt({ run, file })
       } catch (e) {
-        setProblem(`${file.name}: ${e instanceof Problem ? e.message.replace(/^file: /, '') : String(e)}`)
+        setProblem(`${file.name}: ${wordsOf(e).replace(/^file: /, '')}`)
       }
     }
-    await renew()
-  }
-  const off = async (file: Schemas['EvidenceView']) => {
-    const params = { params: { path: { id: run, number: file.id } } }
-    await take(api.DELETE('/api/v1/runs/{id}/evidence/{number}', params))
-    await renew()
-    notice({
-      text: `${file.name} is off this run.`,
-      undo: () => void take(api.POST('/api/v1/runs/{id}/evidence/{number}/put-back', params)).then(renew),
-    })
   }
   return (
     <section
@@ -54,7 +40,7 @@ export function Evidence({ run }: { readonly run: string }) {
       }}
     >
       <h2>Evidence</h2>
-      <EvidenceList files={evidence.data ?? []} onRemove={(f) => void off(f)} />
+      <EvidenceList files={evidence.data ?? []} onRemove={(file) => void off.run({ run, file })} />
       {problem !== null && <FieldError>{problem}</FieldError>}
       <label className="text-[12.5px] text-ink2 underline decoration-line underline-offset-2 cursor-pointer">
         Add a picture or file

@@ -1,6 +1,6 @@
 import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react'
 import { afterEach, describe, expect, it, vi } from 'vitest'
-import { Reply, serve, show } from '../../testing'
+import { Reply, serve, show } from '../testing'
 import { Boards } from './Boards'
 
 const night = {

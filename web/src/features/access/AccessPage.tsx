@@ -1,23 +1,28 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Problem, api, take } from '../../api/client'
+import { api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
+import { keys } from '../../api/keys'
 import { when } from '../../figures/format'
 import { Button } from '../../ui/Button'
 import { Field, FieldError } from '../../ui/Field'
-import { useNotice } from '../../ui/Notices'
 import { Failed, Loading } from '../../ui/States'
+import { useDeed } from '../../ui/deed'
+import { endToken, makeToken } from './deeds'
 import { eventWords, stateWords } from './words'
 
 type Token = Schemas['TokenView']
 
-const tokensKey = ['access', 'tokens']
-const eventsKey = ['access', 'events']
-
 /** Who may do what: the tokens of scripts and devices, made and ended here, and what happened to them. */
 export function AccessPage() {
-  const tokens = useQuery({ queryKey: tokensKey, queryFn: () => take(api.GET('/api/v1/access/tokens')) })
-  const events = useQuery({ queryKey: eventsKey, queryFn: () => take(api.GET('/api/v1/access/events')) })
+  const tokens = useQuery({
+    queryKey: keys.access('tokens'),
+    queryFn: () => take(api.GET('/api/v1/access/tokens')),
+  })
+  const events = useQuery({
+    queryKey: keys.access('events'),
+    queryFn: () => take(api.GET('/api/v1/access/events')),
+  })
   if (tokens.isPending || events.isPending) return <Loading what="who may do what" />
   if (tokens.isError) return <Failed error={tokens.error} retry={() => void tokens.refetch()} />
   if (events.isError) return <Failed error={events.error} retry={() => void events.refetch()} />
@@ -61,17 +66,7 @@ export function AccessPage() {
 }
 
 function TokenTable({ tokens, empty }: { readonly tokens: readonly Token[]; readonly empty: string }) {
-  const client = useQueryClient()
-  const notice = useNotice()
-  const end = async (t: Token) => {
-    try {
-      await take(api.DELETE('/api/v1/access/tokens/{id}', { params: { path: { id: t.id } } }))
-      notice({ text: `The token of ${t.name} is ended: it opens nothing from now on.` })
-    } catch (e) {
-      notice({ text: e instanceof Error ? e.message : String(e) })
-    }
-    await client.invalidateQueries({ queryKey: ['access'] })
-  }
+  const end = useDeed(endToken)
   if (tokens.length === 0) return <p className="text-ink2 text-[13px] mt-1">{empty}</p>
   return (
     <table className="border-collapse mt-2 text-[13px] w-full">
@@ -93,7 +88,11 @@ function TokenTable({ tokens, empty }: { readonly tokens: readonly Token[]; read
             <td className="pr-4">{stateWords(t, new Date())}</td>
             <td className="text-right">
               {t.good && (
-                <Button look="quiet" aria-label={`End the token of ${t.name}`} onClick={() => void end(t)}>
+                <Button
+                  look="quiet"
+                  aria-label={`End the token of ${t.name}`}
+                  onClick={() => void end.run(t)}
+                >
                   end it
                 </Button>
               )}
@@ -106,21 +105,15 @@ function TokenTable({ tokens, empty }: { readonly tokens: readonly Token[]; read
 }
 
 function NewToken() {
-  const client = useQueryClient()
+  const make = useDeed(makeToken, 'here')
   const [name, setName] = useState('')
   const [days, setDays] = useState('365')
   const [secret, setSecret] = useState<string | null>(null)
-  const [problem, setProblem] = useState<string | null>(null)
-  const make = async () => {
-    try {
-      const issued = await take(api.POST('/api/v1/access/tokens', { body: { name, days: Number(days) } }))
-      setSecret(issued.secret)
-      setProblem(null)
-      setName('')
-    } catch (e) {
-      setProblem(e instanceof Problem ? e.message : String(e))
-    }
-    await client.invalidateQueries({ queryKey: ['access'] })
+  const submit = async () => {
+    const issued = await make.run({ name, days: Number(days) })
+    if (!issued) return
+    setSecret(issued.secret)
+    setName('')
   }
   return (
     <>
@@ -128,7 +121,7 @@ function NewToken() {
         className="flex items-end gap-3 mt-3"
         onSubmit={(e) => {
           e.preventDefault()
-          void make()
+          void submit()
         }}
       >
         <div className="w-[280px]">
@@ -141,7 +134,7 @@ function NewToken() {
           Make a token
         </Button>
       </form>
-      {problem !== null && <FieldError>{problem}</FieldError>}
+      {make.problem !== null && <FieldError>{make.problem}</FieldError>}
       {secret !== null && (
         <p className="text-[13px] border border-line rounded px-3 py-2" data-testid="token">
           Copy it now; it is shown this once: <code className="num [overflow-wrap:anywhere]">{secret}</code>

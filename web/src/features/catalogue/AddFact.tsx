@@ -1,14 +1,13 @@
-import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Problem, api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
-import { keys } from '../../api/queries'
 import { groups } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Checkbox } from '../../ui/Checkbox'
 import { Dialog } from '../../ui/Dialog'
 import { Field, FieldError } from '../../ui/Field'
 import { Select } from '../../ui/Select'
+import { useDeed } from '../../ui/deed'
+import { addFact } from './deeds'
 
 type Fact = Schemas['FactKeyView']
 
@@ -35,7 +34,7 @@ const places = [
 
 /** Adds a fact to the dictionary of this desk. */
 export function AddFact() {
-  const client = useQueryClient()
+  const add = useDeed(addFact, 'here')
   const [open, setOpen] = useState(false)
   const [key, setKey] = useState('')
   const [words, setWords] = useState('')
@@ -44,29 +43,20 @@ export function AddFact() {
   const [unit, setUnit] = useState('')
   const [tolerance, setTolerance] = useState('0')
   const [affects, setAffects] = useState<ReadonlySet<string>>(new Set())
-  const [problem, setProblem] = useState<string | null>(null)
-  const add = async () => {
-    try {
-      await take(
-        api.POST('/api/v1/facts', {
-          body: {
-            key,
-            words,
-            group: group as Fact['group'],
-            type: type as Fact['type'],
-            unit,
-            affects: [...affects] as Fact['affects'],
-            ...(type === 'NUMBER' ? { tolerance: Number(tolerance.replace(',', '.')) / 100 } : {}),
-          },
-        }),
-      )
-      await client.invalidateQueries({ queryKey: keys.facts })
-      setOpen(false)
-      setKey('')
-      setWords('')
-    } catch (e) {
-      setProblem(e instanceof Problem ? e.message : String(e))
-    }
+  const submit = async () => {
+    const added = await add.run({
+      key,
+      words,
+      group: group as Fact['group'],
+      type: type as Fact['type'],
+      unit,
+      affects: [...affects] as Fact['affects'],
+      ...(type === 'NUMBER' ? { tolerance: Number(tolerance.replace(',', '.')) / 100 } : {}),
+    })
+    if (added === undefined) return
+    setOpen(false)
+    setKey('')
+    setWords('')
   }
   return (
     <>
@@ -88,7 +78,7 @@ export function AddFact() {
         <form
           onSubmit={(e) => {
             e.preventDefault()
-            void add()
+            void submit()
           }}
         >
           <Field
@@ -143,7 +133,7 @@ export function AddFact() {
               </Checkbox>
             ))}
           </div>
-          {problem !== null && <FieldError>{problem}</FieldError>}
+          {add.problem !== null && <FieldError>{add.problem}</FieldError>}
           <div className="flex gap-2 mt-3">
             <Button look="main" type="submit">
               Add

@@ -1,12 +1,13 @@
 import { Link, useNavigate, useSearchParams } from 'react-router'
-import { useFacts, useImports, useModels, useParts, useSuites } from '../../api/queries'
+import { useFacts, useModels, useSuites } from '../../api/queries'
 import { when } from '../../figures/format'
 import { groups, kinds } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Empty, Failed, Loading } from '../../ui/States'
-import { factAddress } from '../desk/SetupSlip'
 import { AddFact } from './AddFact'
 import { gathered, priceWords } from './words'
+import { factAddress } from '../../subjects/Facts'
+import { useImports, useParts } from './queries'
 
 const tabs = [
   ['models', 'Models'],

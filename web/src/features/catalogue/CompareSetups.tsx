@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
+import { keys } from '../../api/keys'
 import { Checkbox } from '../../ui/Checkbox'
 
 /** The facts of two or more setups side by side: what differs is inked, the rest can be shown. */
@@ -9,7 +10,7 @@ export function CompareSetups({ setups }: { readonly setups: readonly Schemas['S
   const [chosen, setChosen] = useState<readonly number[]>([])
   const [all, setAll] = useState(false)
   const compared = useQuery({
-    queryKey: ['setups', 'compared', chosen],
+    queryKey: keys.setups('compared', chosen),
     enabled: chosen.length >= 2,
     queryFn: () => take(api.GET('/api/v1/setups/compared', { params: { query: { id: [...chosen] } } })),
   })

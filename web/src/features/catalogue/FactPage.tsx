@@ -1,12 +1,12 @@
 import { Link, useSearchParams } from 'react-router'
-import { useOpenSetup } from '../../app/open'
+import { useOpenSetup } from '../../frame/open'
 import type { Schemas } from '../../api/client'
 import type { TestGroup } from '../../api/queries'
-import { useFactProfile } from '../../api/queries'
 import { RuleStrip } from '../../figures/RuleStrip'
 import { number } from '../../figures/format'
 import { capital, cardinal, groups, kinds, speedGroups } from '../../figures/words'
 import { Failed, Loading } from '../../ui/States'
+import { useFactProfile } from './queries'
 
 /** Every device that bears a value of a fact: a processor, a drive, a browser build. */
 export function FactPage() {

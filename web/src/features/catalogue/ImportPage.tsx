@@ -1,10 +1,10 @@
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { Problem, api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
 import { useSuites } from '../../api/queries'
 import type { DeviceKind } from '../../api/queries'
-import { sendTable } from '../../api/raw'
+import { useDeed } from '../../ui/deed'
+import { previewTable, stageTable } from './deeds'
 import { kinds } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { FieldError } from '../../ui/Field'
@@ -39,48 +39,37 @@ export function ImportPage() {
   const [file, setFile] = useState<File | null>(null)
   const [preview, setPreview] = useState<Schemas['Preview'] | null>(null)
   const [settings, setSettings] = useState<Settings | null>(null)
-  const [problem, setProblem] = useState<Problem | null>(null)
   const [runs, setRuns] = useState<readonly ReadFile[] | null>(null)
-  const [busy, setBusy] = useState(false)
-  const failed = (e: unknown) => {
-    setProblem(e instanceof Problem ? e : new Problem(0, String(e)))
-  }
+  const [several, setSeveral] = useState(false)
+  const looking = useDeed(previewTable, 'here')
+  const staging = useDeed(stageTable, 'here')
+  const problem = several
+    ? 'Choose one table, or any number of run files (.json).'
+    : (looking.problem ?? staging.problem)
   const open = async (all: readonly File[]) => {
     const chosen = all[0]
     if (!chosen) return
     setFile(chosen)
-    setProblem(null)
     setPreview(null)
     setRuns(null)
-    if (all.every((f) => /\.json$/i.test(f.name))) {
+    looking.clear()
+    staging.clear()
+    const areRuns = all.every((f) => /\.json$/i.test(f.name))
+    setSeveral(!areRuns && all.length > 1)
+    if (areRuns) {
       const read = await Promise.all(all.map(async (f) => readRunFile(f.name, await f.text())))
       setRuns(read.flat())
-      return
-    }
-    if (all.length > 1) {
-      failed(new Problem(0, 'Choose one table, or any number of run files (.json).'))
-      return
-    }
-    try {
-      const text = await chosen.slice(0, beginning).text()
-      const answer = await take(api.POST('/api/v1/imports/previews', { body: { text } }))
+    } else if (all.length === 1) {
+      const answer = await looking.run({ text: await chosen.slice(0, beginning).text() })
+      if (!answer) return
       setPreview(answer)
       setSettings(answer.settings)
-    } catch (e) {
-      setPreview(null)
-      failed(e)
     }
   }
   const stage = async () => {
     if (!file || !settings) return
-    setBusy(true)
-    try {
-      const report = await sendTable(settings, file)
-      void navigate(`/catalogue/import/${String(report.batch.id)}`)
-    } catch (e) {
-      failed(e)
-      setBusy(false)
-    }
+    const report = await staging.run({ settings, file })
+    if (report) void navigate(`/catalogue/import/${String(report.batch.id)}`)
   }
   return (
     <div
@@ -112,7 +101,7 @@ export function ImportPage() {
           }}
         />
       </label>
-      {problem && <FieldError>{problem.message}</FieldError>}
+      {problem !== null && <FieldError>{problem}</FieldError>}
       {runs && file && <RunFiles key={`${file.name} ${String(file.lastModified)}`} files={runs} />}
       {preview && settings && (
         <>
@@ -120,10 +109,10 @@ export function ImportPage() {
           <div className="flex gap-3 mt-5 items-center">
             <Button
               look="main"
-              disabled={busy || lacking(settings) !== undefined}
+              disabled={staging.busy || lacking(settings) !== undefined}
               onClick={() => void stage()}
             >
-              {busy ? 'Reading the table …' : 'Read the table'}
+              {staging.busy ? 'Reading the table …' : 'Read the table'}
             </Button>
             {lacking(settings) !== undefined && (
               <span className="text-[13px] text-ink2">{lacking(settings)}</span>

@@ -1,15 +1,14 @@
-import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
-import { Problem, api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
-import { useImport } from '../../api/queries'
 import { number, when } from '../../figures/format'
 import { Button } from '../../ui/Button'
 import { Checkbox } from '../../ui/Checkbox'
 import { FieldError } from '../../ui/Field'
-import { useNotice } from '../../ui/Notices'
 import { Failed, Loading } from '../../ui/States'
+import { useDeed } from '../../ui/deed'
+import { acceptImport, bringImportBack, takeImportBack } from './deeds'
+import { useImport } from './queries'
 
 /** What was read of a table, what was rejected and why, and the way to keep it or take it back. */
 export function ImportReport() {
@@ -38,48 +37,19 @@ interface ReportViewProps {
 
 function ReportView({ report, page, onPage }: ReportViewProps) {
   const { batch } = report
-  const client = useQueryClient()
-  const notice = useNotice()
   const [off, setOff] = useState<ReadonlySet<string>>(new Set())
-  const [problem, setProblem] = useState<string | null>(null)
-  const [busy, setBusy] = useState(false)
-  const renew = () => client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'session' })
+  const accept = useDeed(acceptImport, 'here')
+  const back = useDeed(takeImportBack, 'here')
+  const again = useDeed(bringImportBack, 'here')
+  const busy = accept.busy || back.busy || again.busy
+  const problem = accept.problem ?? back.problem ?? again.problem
   const chosen = report.parts.filter((p) => !off.has(keyOf(p)))
-  const act = async (deed: () => Promise<void>) => {
-    setBusy(true)
-    setProblem(null)
-    try {
-      await deed()
-      await renew()
-    } catch (e) {
-      setProblem(e instanceof Problem ? e.message : String(e))
-    }
-    setBusy(false)
+  const keep = () => {
+    void accept.run({
+      batch: batch.id,
+      ...(off.size === 0 ? {} : { parts: chosen.map((p) => ({ device: p.device, suite: p.suite })) }),
+    })
   }
-  const accept = () =>
-    act(async () => {
-      const body = off.size === 0 ? {} : { parts: chosen.map((p) => ({ device: p.device, suite: p.suite })) }
-      const kept = await take(
-        api.POST('/api/v1/imports/{id}/accept', { params: { path: { id: batch.id } }, body }),
-      )
-      notice({
-        text: acceptedWords(kept),
-        undo: () => void move('take-back'),
-      })
-    })
-  const move = (deed: 'take-back' | 'bring-back') =>
-    act(async () => {
-      const params = { params: { path: { id: batch.id } } }
-      await take(
-        deed === 'take-back'
-          ? api.POST('/api/v1/imports/{id}/take-back', params)
-          : api.POST('/api/v1/imports/{id}/bring-back', params),
-      )
-      notice({
-        text: deed === 'take-back' ? 'Every run of it is set aside.' : 'Its runs count again.',
-        undo: () => void move(deed === 'take-back' ? 'bring-back' : 'take-back'),
-      })
-    })
   return (
     <div className="pt-[18px] pl-[26px] pr-[22px] pb-10">
       <div className="flex items-start gap-[10px]">
@@ -96,7 +66,7 @@ function ReportView({ report, page, onPage }: ReportViewProps) {
           </p>
         </div>
         {batch.state === 'WAITING' && (
-          <Button look="main" disabled={busy || chosen.length === 0} onClick={() => void accept()}>
+          <Button look="main" disabled={busy || chosen.length === 0} onClick={keep}>
             {busy ? 'Keeping …' : off.size === 0 ? 'Keep all that was understood' : 'Keep what is ticked'}
           </Button>
         )}
@@ -108,13 +78,13 @@ function ReportView({ report, page, onPage }: ReportViewProps) {
             >
               Its runs
             </Link>
-            <Button disabled={busy} onClick={() => void move('take-back')}>
+            <Button disabled={busy} onClick={() => void back.run(batch.id)}>
               Take it back
             </Button>
           </>
         )}
         {batch.state === 'TAKEN_BACK' && (
-          <Button disabled={busy} onClick={() => void move('bring-back')}>
+          <Button disabled={busy} onClick={() => void again.run(batch.id)}>
             Let it count again
           </Button>
         )}
@@ -205,11 +175,4 @@ function ReportView({ report, page, onPage }: ReportViewProps) {
 
 function keyOf(part: Schemas['TablePart']): string {
   return `${part.device}\t${part.suite}`
-}
-
-/** What an import came to, in a sentence. */
-export function acceptedWords(kept: Schemas['Accepted']): string {
-  const known = kept.known === 0 ? '' : `, ${number(kept.known, 0)} were here before`
-  const refused = kept.refused === 0 ? '' : `, ${number(kept.refused, 0)} refused`
-  return `${number(kept.fresh, 0)} runs kept${known}${refused}.`
 }

@@ -1,8 +1,6 @@
-import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Problem, api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
-import { keys, useFacts, useSuites } from '../../api/queries'
+import { useFacts, useSuites } from '../../api/queries'
 import type { DeviceKind } from '../../api/queries'
 import { unitWords } from '../../figures/format'
 import { kinds } from '../../figures/words'
@@ -12,6 +10,8 @@ import { Overtaken } from '../../ui/Overtaken'
 import type { OvertakenLine } from '../../ui/Overtaken'
 import { Rows } from '../../ui/Rows'
 import { Select } from '../../ui/Select'
+import { useDeed } from '../../ui/deed'
+import { editModel } from './deeds'
 
 type Model = Schemas['ModelView']
 
@@ -22,7 +22,8 @@ export interface ModelFormProps {
 
 /** Everything of a model that a person types. */
 export function ModelForm({ model, onClose }: ModelFormProps) {
-  const client = useQueryClient()
+  const edit = useDeed(editModel, 'here')
+  const { of, theirs } = edit
   const suites = useSuites()
   const facts = useFacts()
   const [maker, setMaker] = useState(model.maker)
@@ -40,8 +41,6 @@ export function ModelForm({ model, onClose }: ModelFormProps) {
   const [cons, setCons] = useState(model.details.cons.join('\n'))
   const [missing, setMissing] = useState(model.details.missing.join('\n'))
   const [tags, setTags] = useState(model.details.tags.join(', '))
-  const [problem, setProblem] = useState<Problem | null>(null)
-  const of = (field: string) => problem?.violations.find((v) => v.field === field)?.message
   const lines = (text: string) =>
     text
       .split('\n')
@@ -53,7 +52,6 @@ export function ModelForm({ model, onClose }: ModelFormProps) {
       label: `${s.name}: ${m.name} (${unitWords(m.unit)})`,
     })),
   )
-  const [theirs, setTheirs] = useState<Model | null>(null)
   const typed = (edition: number): Schemas['ModelEdit'] => {
     return {
       maker,
@@ -83,19 +81,8 @@ export function ModelForm({ model, onClose }: ModelFormProps) {
       },
     }
   }
-  const renew = async () => {
-    await client.invalidateQueries({ queryKey: keys.models })
-    await client.invalidateQueries({ queryKey: ['profile'] })
-    onClose()
-  }
   const save = async (edition: number) => {
-    try {
-      await take(api.PUT('/api/v1/models/{id}', { params: { path: { id: model.id } }, body: typed(edition) }))
-      await renew()
-    } catch (e) {
-      if (e instanceof Problem && e.current !== undefined) setTheirs(e.current as Model)
-      else setProblem(e instanceof Problem ? e : new Problem(0, String(e)))
-    }
+    if (await edit.run({ id: model.id, edit: typed(edition) })) onClose()
   }
   return (
     <form
@@ -182,14 +169,13 @@ export function ModelForm({ model, onClose }: ModelFormProps) {
         <Lines label="What it lacks" value={missing} onValue={setMissing} />
       </div>
       <Field label="Tags, with commas between" value={tags} onValue={setTags} />
-      {problem && <FieldError>{problem.message}</FieldError>}
+      {edit.problem !== null && <FieldError>{edit.problem}</FieldError>}
       {theirs && (
         <Overtaken
           what="this model"
           lines={differences(theirs, typed(theirs.edition))}
-          onTheirs={() => void renew()}
+          onTheirs={onClose}
           onMine={() => {
-            setTheirs(null)
             void save(theirs.edition)
           }}
         />

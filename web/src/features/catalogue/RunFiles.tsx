@@ -1,8 +1,8 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { useQueryClient } from '@tanstack/react-query'
-import { useFocus } from '../../app/focus'
-import { Problem, api, take } from '../../api/client'
+import { useFocus } from '../../frame/focus'
+import { keepRun } from '../../subjects/deeds'
+import { useDeed, wordsOf } from '../../ui/deed'
 import type { Schemas } from '../../api/client'
 import { useStrip } from '../../api/queries'
 import { counted } from '../../figures/words'
@@ -45,7 +45,7 @@ export function readRunFile(name: string, text: string): readonly ReadFile[] {
 
 /** Runs that were saved to files, as the runner does: shown one by one, then kept in the setup chosen. */
 export function RunFiles({ files }: { readonly files: readonly ReadFile[] }) {
-  const client = useQueryClient()
+  const keeping = useDeed(keepRun, 'here')
   const strip = useStrip()
   const focus = useFocus()
   const [lines, setLines] = useState(files)
@@ -56,11 +56,10 @@ export function RunFiles({ files }: { readonly files: readonly ReadFile[] }) {
   const keep = async () => {
     setBusy(true)
     for (const line of open) {
-      const after = await sent(line, Number(sitting))
+      const after = await sent(line, Number(sitting), keeping.attempt)
       setLines((before) => before.map((l) => (l.name === line.name ? after : l)))
     }
     setBusy(false)
-    await client.invalidateQueries()
   }
   return (
     <div className="mt-5 max-w-[860px]">
@@ -117,17 +116,19 @@ export function RunFiles({ files }: { readonly files: readonly ReadFile[] }) {
 }
 
 /** Hands one file over, to the sitting chosen, whatever sitting of another desk it names. */
-async function sent(line: ReadFile, sitting: number): Promise<ReadFile> {
+async function sent(
+  line: ReadFile,
+  sitting: number,
+  keep: (run: RunFile) => Promise<Schemas['Kept']>,
+): Promise<ReadFile> {
   if (!line.run) return line
   const run = { ...line.run }
   Reflect.deleteProperty(run, 'setup')
   try {
-    const body = { ...run, sitting }
-    const answer = await take(api.PUT('/api/v1/runs/{id}', { params: { path: { id: run.id } }, body }))
+    const answer = await keep({ ...run, sitting })
     return { name: line.name, run: line.run, kept: answer.fresh ? 'kept' : 'kept before' }
   } catch (e) {
-    const problem = e instanceof Problem ? e.message : String(e)
-    return { ...line, problem }
+    return { ...line, problem: wordsOf(e) }
   }
 }
 

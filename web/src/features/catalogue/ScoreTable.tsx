@@ -1,11 +1,11 @@
 import { Fragment, useState } from 'react'
 import { Link } from 'react-router'
-import { useOpenSetup } from '../../app/open'
+import { useOpenSetup } from '../../frame/open'
 import type { Schemas } from '../../api/client'
 import { useScores } from '../../api/queries'
 import { RuleStrip } from '../../figures/RuleStrip'
 import { number, plusMinus, unitWords } from '../../figures/format'
-import { insideAddress } from '../inside/address'
+import { insideAddress } from '../../subjects/inside-address'
 
 export interface ScoreTableProps {
   readonly suites: readonly Schemas['SuiteView'][]

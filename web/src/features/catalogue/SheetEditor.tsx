@@ -1,16 +1,23 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
 import { useDeferredValue, useRef, useState } from 'react'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
-import { Problem, api, take } from '../../api/client'
+import { api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
-import { useSheetText } from '../../api/queries'
 import { minutes, unitWords } from '../../figures/format'
 import { groups, ordinal } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { FieldError } from '../../ui/Field'
 import { Overtaken } from '../../ui/Overtaken'
+import { useDeed } from '../../ui/deed'
+import { keys } from '../../api/keys'
+import { keepSheet } from './deeds'
+import type { SheetKeeping } from './deeds'
 import { Failed, Loading } from '../../ui/States'
-import { choicesOf } from '../desk/entry'
+import { choicesOf } from '../../subjects/metric'
+import { useSheetText } from './queries'
+
+/** What of a sheet somebody else kept. */
+type Kept = Pick<Schemas['Written'], 'text' | 'edition'>
 
 const starter = `key: my-suite
 version: "1"
@@ -48,42 +55,26 @@ interface EditorProps {
 
 function Editor({ kept, fresh }: EditorProps) {
   const navigate = useNavigate()
-  const client = useQueryClient()
   const area = useRef<HTMLTextAreaElement>(null)
   const [text, setText] = useState(() =>
     kept === undefined ? starter : fresh ? nextVersion(kept.text, kept.suite.version) : kept.text,
   )
-  const [problem, setProblem] = useState<string | null>(null)
-  const [theirs, setTheirs] = useState<Pick<Schemas['Written'], 'text' | 'edition'> | null>(null)
+  const keep = useDeed<SheetKeeping, Schemas['SuiteView'], Kept>(keepSheet, 'here')
+  const { theirs } = keep
   const deferred = useDeferredValue(text)
   const check = useQuery({
-    queryKey: ['sheet-check', deferred],
+    queryKey: keys.sheetCheck(deferred),
     queryFn: () => take(api.POST('/api/v1/sheets/checks', { body: { text: deferred } })),
     placeholderData: (before) => before,
   })
   const problems = check.data?.problems ?? []
   const usable = check.data?.suite !== undefined
   const save = async (edition = kept?.edition ?? 0) => {
-    try {
-      const suite =
-        fresh || kept === undefined
-          ? await take(api.POST('/api/v1/sheets', { body: { text } }))
-          : await take(
-              api.PUT('/api/v1/sheets/{id}', {
-                params: { path: { id: kept.suite.id } },
-                body: { text, edition },
-              }),
-            )
-      await client.invalidateQueries({
-        predicate: (q) =>
-          ['suites', 'profile', 'sheet-text', 'scores', 'sheet'].includes(String(q.queryKey[0])),
-      })
-      void navigate(`/catalogue/suites/${String(suite.id)}`)
-    } catch (e) {
-      if (e instanceof Problem && e.current !== undefined)
-        setTheirs(e.current as Pick<Schemas['Written'], 'text' | 'edition'>)
-      else setProblem(e instanceof Problem ? e.message : String(e))
-    }
+    const suite = await keep.run({
+      text,
+      kept: fresh || kept === undefined ? undefined : { suite: kept.suite.id, edition },
+    })
+    if (suite) void navigate(`/catalogue/suites/${String(suite.id)}`)
   }
   const go = (line: number, column: number) => {
     const at = offsetOf(text, line, column)
@@ -126,18 +117,16 @@ function Editor({ kept, fresh }: EditorProps) {
           Leave it
         </Button>
       </div>
-      {problem !== null && <FieldError>{problem}</FieldError>}
+      {keep.problem !== null && <FieldError>{keep.problem}</FieldError>}
       {theirs && (
         <Overtaken
           what="this sheet"
           lines={[{ label: 'Sheet', theirs: theirs.text, mine: text }]}
           onTheirs={() => {
             setText(theirs.text)
-            setTheirs(null)
-            void client.invalidateQueries({ queryKey: ['sheet-text'] })
+            keep.clear()
           }}
           onMine={() => {
-            setTheirs(null)
             void save(theirs.edition)
           }}
         />

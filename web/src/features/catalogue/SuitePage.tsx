@@ -1,12 +1,12 @@
 import { Link, useNavigate, useParams } from 'react-router'
 import type { Schemas } from '../../api/client'
-import { useSheetText, useSuiteProfile } from '../../api/queries'
 import { minutes, significant, unitWords, when } from '../../figures/format'
 import { capital, groups, kinds } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Failed, Loading } from '../../ui/States'
-import { historyWords } from '../ledger/words'
 import { day } from './words'
+import { historyWords } from '../../subjects/history'
+import { useSheetText, useSuiteProfile } from './queries'
 
 /** What is known about a suite: its sheet, how noisy it is, how far its scores spread, how long it takes. */
 export function SuitePage() {

@@ -1,6 +1,6 @@
 import { useState } from 'react'
-import { useQueryClient } from '@tanstack/react-query'
-import { Problem, api, take } from '../../api/client'
+import { useDeed } from '../../ui/deed'
+import { editUnit } from './deeds'
 import type { Schemas } from '../../api/client'
 import { Button } from '../../ui/Button'
 import { Dialog } from '../../ui/Dialog'
@@ -50,26 +50,13 @@ export function Units({ units }: { readonly units: readonly Unit[] }) {
 }
 
 function UnitForm({ unit, onClose }: { readonly unit: Unit; readonly onClose: () => void }) {
-  const client = useQueryClient()
+  const edit = useDeed(editUnit, 'here')
+  const { theirs } = edit
   const [label, setLabel] = useState(unit.label)
   const [variant, setVariant] = useState(unit.variant)
   const [origin, setOrigin] = useState(unit.origin)
-  const [problem, setProblem] = useState<string | null>(null)
-  const [theirs, setTheirs] = useState<Unit | null>(null)
   const save = async (edition: number) => {
-    try {
-      await take(
-        api.PUT('/api/v1/units/{id}', {
-          params: { path: { id: unit.id } },
-          body: { label, variant, origin, edition },
-        }),
-      )
-      await client.invalidateQueries()
-      onClose()
-    } catch (e) {
-      if (e instanceof Problem && e.current !== undefined) setTheirs(e.current as Unit)
-      else setProblem(e instanceof Problem ? e.message : String(e))
-    }
+    if (await edit.run({ id: unit.id, label, variant, origin, edition })) onClose()
   }
   return (
     <Dialog
@@ -92,7 +79,7 @@ function UnitForm({ unit, onClose }: { readonly unit: Unit; readonly onClose: ()
           onValue={setOrigin}
           maxLength={80}
         />
-        {problem !== null && <FieldError>{problem}</FieldError>}
+        {edit.problem !== null && <FieldError>{edit.problem}</FieldError>}
         {theirs && (
           <Overtaken
             what="this unit"
@@ -101,9 +88,8 @@ function UnitForm({ unit, onClose }: { readonly unit: Unit; readonly onClose: ()
               { label: 'Variant', theirs: theirs.variant, mine: variant },
               { label: 'Where its numbers come from', theirs: theirs.origin, mine: origin },
             ]}
-            onTheirs={() => void client.invalidateQueries().then(onClose)}
+            onTheirs={onClose}
             onMine={() => {
-              setTheirs(null)
               void save(theirs.edition)
             }}
           />

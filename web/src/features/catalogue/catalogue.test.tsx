@@ -3,11 +3,11 @@ import { afterEach, describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '../../api/client'
 import { Reply, kernmill, label, pools, serve, setup, show, strip } from '../../testing'
 import { SearchDialog, matching } from '../search/SearchDialog'
-import { ImportReport, acceptedWords } from './ImportReport'
+import { ImportReport } from './ImportReport'
 import { ModelPage } from './ModelPage'
 import { RunFiles, readRunFile } from './RunFiles'
 import { SheetEditor, nextVersion, offsetOf } from './SheetEditor'
-import { effectWords, gathered, priceLine, priceWords, signedPercent } from './words'
+import { acceptedWords, effectWords, gathered, priceLine, priceWords, signedPercent } from './words'
 
 const model: Schemas['ModelView'] = {
   id: 1,

@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client'
-import { grouped } from '../../figures/format'
+import { grouped, number } from '../../figures/format'
 
 type Price = Schemas['Price']
 
@@ -68,4 +68,11 @@ export function effectWords(
   if (e.low === undefined || e.high === undefined) return 'noise unknown'
   if (e.low > 0) return 'ahead'
   return e.high < 0 ? 'behind' : 'not told from noise'
+}
+
+/** What an import came to, in a sentence. */
+export function acceptedWords(kept: Schemas['Accepted']): string {
+  const known = kept.known === 0 ? '' : `, ${number(kept.known, 0)} were here before`
+  const refused = kept.refused === 0 ? '' : `, ${number(kept.refused, 0)} refused`
+  return `${number(kept.fresh, 0)} runs kept${known}${refused}.`
 }

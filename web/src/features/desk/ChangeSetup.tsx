@@ -1,14 +1,14 @@
-import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { Problem, api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
-import { keys, useFacts } from '../../api/queries'
+import { useFacts } from '../../api/queries'
 import { unitWords } from '../../figures/format'
 import { Button } from '../../ui/Button'
 import { Checkbox } from '../../ui/Checkbox'
 import { Dialog } from '../../ui/Dialog'
 import { Field, FieldError } from '../../ui/Field'
+import { useDeed } from '../../ui/deed'
+import { changeSetup } from './deeds'
 
 interface Line {
   readonly key: string
@@ -26,7 +26,8 @@ export interface ChangeSetupProps {
 export function ChangeSetup({ sheet, onClose }: ChangeSetupProps) {
   const { setup } = sheet
   const facts = useFacts()
-  const client = useQueryClient()
+  const changing = useDeed(changeSetup, 'here')
+  const { of } = changing
   const navigate = useNavigate()
   const [name, setName] = useState('')
   const [lines, setLines] = useState<readonly Line[]>([])
@@ -36,8 +37,6 @@ export function ChangeSetup({ sheet, onClose }: ChangeSetupProps) {
   const [minutes, setMinutes] = useState('')
   const [peak, setPeak] = useState('')
   const [keep, setKeep] = useState(false)
-  const [problem, setProblem] = useState<Problem | null>(null)
-  const of = (field: string) => problem?.violations.find((v) => v.field === field)?.message
   const known = new Map((facts.data ?? []).map((f) => [f.key, f]))
   const before = (key: string) => setup.facts.find((f) => f.key === key)
   const set = (at: number, line: Line) => {
@@ -58,20 +57,15 @@ export function ChangeSetup({ sheet, onClose }: ChangeSetupProps) {
       facts: lines.map((l) => factLine(l, before(l.key)?.unit ?? known.get(l.key)?.unit ?? '')),
       ...(tuned && how.trim() !== '' ? { tuning } : {}),
     }
-    try {
-      const next = await take(
-        api.POST('/api/v1/sittings/{id}/changes', {
-          params: { path: { id: sheet.sitting } },
-          body: { change, suites: sheet.rows.map((r) => r.suite.id), closeBefore: !keep },
-        }),
-      )
-      client.setQueryData(keys.sheet(next.sitting), next)
-      await client.invalidateQueries({ queryKey: keys.strip })
-      onClose()
-      void navigate(`/desk/${String(next.sitting)}`)
-    } catch (e) {
-      setProblem(e instanceof Problem ? e : new Problem(0, String(e)))
-    }
+    const next = await changing.run({
+      sitting: sheet.sitting,
+      change,
+      suites: sheet.rows.map((r) => r.suite.id),
+      closeBefore: !keep,
+    })
+    if (!next) return
+    onClose()
+    void navigate(`/desk/${String(next.sitting)}`)
   }
 
   return (
@@ -195,7 +189,7 @@ export function ChangeSetup({ sheet, onClose }: ChangeSetupProps) {
         <Checkbox checked={keep} onChecked={setKeep}>
           Keep “{setup.name}” on the desk too
         </Checkbox>
-        {problem && problem.violations.length === 0 && <FieldError>{problem.message}</FieldError>}
+        {changing.general !== null && <FieldError>{changing.general}</FieldError>}
         <div className="flex gap-2 mt-4">
           <Button look="main" type="submit">
             Make this setup

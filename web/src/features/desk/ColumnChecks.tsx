@@ -1,9 +1,9 @@
 import { useDeferredValue, useLayoutEffect } from 'react'
 import type { Schemas } from '../../api/client'
-import { useCheck } from '../../api/queries'
 import { grouped, significant, unitWords } from '../../figures/format'
 import { Button } from '../../ui/Button'
 import type { Column } from './entry'
+import { useCheck } from './queries'
 
 /** What a cell shows of a check. */
 export interface CellMark {

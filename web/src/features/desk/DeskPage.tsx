@@ -1,11 +1,10 @@
-import { useQueryClient } from '@tanstack/react-query'
 import { useCallback, useMemo, useState } from 'react'
 import { Link, Navigate, useNavigate, useParams } from 'react-router'
-import { useFocus } from '../../app/focus'
-import { useShortcuts } from '../../app/keys'
+import { useFocus } from '../../frame/focus'
+import { useShortcuts } from '../../frame/keys'
 import { api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
-import { keys, useSheet, useStrip } from '../../api/queries'
+import { useStrip } from '../../api/queries'
 import { minutes } from '../../figures/format'
 import { capital, cardinal, ordinal } from '../../figures/words'
 import { Button } from '../../ui/Button'
@@ -17,6 +16,9 @@ import { RunHere } from './RunHere'
 import { RunSheetTable } from './RunSheetTable'
 import { SetupSlip } from './SetupSlip'
 import { WhatNext } from './WhatNext'
+import { useDeed } from '../../ui/deed'
+import { putBackOnDesk, takeOffDesk } from './deeds'
+import { useSheet } from './queries'
 
 /** What to do next with the device in focus. */
 export function DeskPage() {
@@ -205,19 +207,15 @@ function RunSheetView({ sheet }: { readonly sheet: Schemas['RunSheet'] }) {
 }
 
 function TakeOff({ sheet }: { readonly sheet: Schemas['RunSheet'] }) {
-  const client = useQueryClient()
   const navigate = useNavigate()
   const notice = useNotice()
-  const params = { params: { path: { id: sheet.sitting } } }
-  const renew = () => client.invalidateQueries({ queryKey: keys.strip })
+  const close = useDeed(takeOffDesk)
+  const reopen = useDeed(putBackOnDesk)
   const back = async () => {
-    await take(api.POST('/api/v1/sittings/{id}/reopen', params))
-    await renew()
-    void navigate(`/desk/${String(sheet.sitting)}`)
+    if (await reopen.run(sheet)) void navigate(`/desk/${String(sheet.sitting)}`)
   }
   const off = async () => {
-    await take(api.POST('/api/v1/sittings/{id}/close', params))
-    await renew()
+    if (!(await close.run(sheet))) return
     void navigate('/desk')
     notice({
       text: `${sheet.setup.model} is off the desk. Its runs stay in the ledger.`,

@@ -1,9 +1,7 @@
 import { Fragment, useEffect, useRef, useState } from 'react'
 import type { KeyboardEvent, ReactNode } from 'react'
-import { useQueryClient } from '@tanstack/react-query'
-import { Problem, api, take } from '../../api/client'
+import { Problem } from '../../api/client'
 import type { Schemas } from '../../api/client'
-import { sendEvidence } from '../../api/raw'
 import { RuleStrip } from '../../figures/RuleStrip'
 import { median } from '../../figures/scale'
 import { grouped, unitWords } from '../../figures/format'
@@ -11,27 +9,19 @@ import { capital, ordinal } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { FieldError } from '../../ui/Field'
 import { useNotice } from '../../ui/Notices'
+import { useDeed } from '../../ui/deed'
+import { addEvidence, keepRun } from '../../subjects/deeds'
 import { ColumnChecks } from './ColumnChecks'
 import type { CellMark } from './ColumnChecks'
 import { FailedForm } from './FailedForm'
 import { PasteText } from './PasteText'
 import { SensorLog } from './SensorLog'
 import type { SeriesLine } from './SensorLog'
-import {
-  below,
-  cellErrors,
-  choicesOf,
-  completed,
-  drafts,
-  gapReasons,
-  isFilled,
-  newColumn,
-  pasted,
-  preview,
-  toRun,
-} from './entry'
+import { below, cellErrors, completed, drafts, isFilled, newColumn, pasted, preview, toRun } from './entry'
 import type { Cell, Column } from './entry'
-import { RunLink } from './RunSheetTable'
+import { choicesOf } from '../../subjects/metric'
+import { gapReasons } from '../../subjects/reasons'
+import { RunLink } from '../../subjects/RunLink'
 
 export interface EntryGridProps {
   readonly row: Schemas['SheetRow']
@@ -47,7 +37,8 @@ type Marks = Readonly<Record<string, Readonly<Record<string, CellMark>>>>
 export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
   const { suite } = row
   const saved = row.runs.filter((r) => r.state === 'DONE')
-  const client = useQueryClient()
+  const keep = useDeed(keepRun, 'here')
+  const attaching = useDeed(addEvidence, 'here')
   const notice = useNotice()
   const grid = useRef<HTMLTableElement>(null)
   const [columns, setColumns] = useState(() => startColumns(sheet.sitting, row))
@@ -82,10 +73,6 @@ export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
     setFiles({ ...files, [id]: [...(files[id] ?? []), ...more] })
   }
   const ready = (c: Column) => isFilled(c) || (series[c.id] ?? []).length > 0
-  const renew = () =>
-    client.invalidateQueries({
-      predicate: (q) => ['sheet', 'strip', 'scores', 'check'].includes(String(q.queryKey[0])),
-    })
 
   const save = async () => {
     setBusy(true)
@@ -98,8 +85,8 @@ export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
         ...(own.length === 0 ? {} : { series: [...own] }),
       }
       try {
-        await take(api.PUT('/api/v1/runs/{id}', { params: { path: { id: column.id } }, body: run }))
-        for (const file of files[column.id] ?? []) await sendEvidence(column.id, file)
+        await keep.attempt(run)
+        for (const file of files[column.id] ?? []) await attaching.attempt({ run: column.id, file })
         left = left.filter((c) => c.id !== column.id)
       } catch (e) {
         found[column.id] = e instanceof Problem ? cellErrors(e, run) : { '': String(e) }
@@ -108,7 +95,6 @@ export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
     setErrors(found)
     setBusy(false)
     change(left.length > 0 ? left : [newColumn(new Date())])
-    await renew()
     if (Object.keys(found).length === 0) onClose()
   }
 
@@ -378,7 +364,6 @@ export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
           }}
           onDone={() => {
             notice({ text: `${suite.name} is kept as failed. It can be repeated.` })
-            void renew()
             onClose()
           }}
         />

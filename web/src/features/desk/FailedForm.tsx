@@ -1,9 +1,11 @@
 import { useState } from 'react'
-import { Problem, api, take } from '../../api/client'
+import { useDeed } from '../../ui/deed'
+import { keepRun } from '../../subjects/deeds'
 import type { Schemas } from '../../api/client'
 import { Button } from '../../ui/Button'
 import { Field, FieldError } from '../../ui/Field'
-import { failReasons, toFailedRun } from './entry'
+import { toFailedRun } from './entry'
+import { failReasons } from '../../subjects/reasons'
 
 export interface FailedFormProps {
   readonly sheet: Schemas['RunSheet']
@@ -15,22 +17,16 @@ export interface FailedFormProps {
 /** Keeps an attempt that failed, with the reason: that is a finding too. */
 export function FailedForm({ sheet, suite, onClose, onDone }: FailedFormProps) {
   const [reason, setReason] = useState('')
-  const [problem, setProblem] = useState<string | null>(null)
-  const keep = async () => {
-    const run = toFailedRun(reason, sheet, suite, new Date())
-    try {
-      await take(api.PUT('/api/v1/runs/{id}', { params: { path: { id: run.id } }, body: run }))
-      onDone()
-    } catch (e) {
-      setProblem(e instanceof Problem ? e.message : String(e))
-    }
+  const keep = useDeed(keepRun, 'here')
+  const submit = async () => {
+    if (await keep.run(toFailedRun(reason, sheet, suite, new Date()))) onDone()
   }
   return (
     <form
       className="mt-3 max-w-[420px] border-l border-line pl-4"
       onSubmit={(e) => {
         e.preventDefault()
-        void keep()
+        void submit()
       }}
     >
       <Field
@@ -47,7 +43,7 @@ export function FailedForm({ sheet, suite, onClose, onDone }: FailedFormProps) {
           <option key={r} value={r} />
         ))}
       </datalist>
-      {problem !== null && <FieldError>{problem}</FieldError>}
+      {keep.problem !== null && <FieldError>{keep.problem}</FieldError>}
       <div className="flex gap-2">
         <Button look="main" type="submit">
           Keep it as failed

@@ -1,5 +1,6 @@
 import { useRef, useState } from 'react'
-import { Problem, api, take } from '../../api/client'
+import { useDeed } from '../../ui/deed'
+import { readText } from './deeds'
 import type { Schemas } from '../../api/client'
 import { grouped, unitWords } from '../../figures/format'
 import { ordinal } from '../../figures/words'
@@ -25,7 +26,7 @@ export function PasteText({ suite, onAccept, onClose }: PasteTextProps) {
   const [text, setText] = useState('')
   const [read, setRead] = useState<Read | null>(null)
   const [off, setOff] = useState<ReadonlySet<number>>(new Set())
-  const [problem, setProblem] = useState<string | null>(null)
+  const reading = useDeed(readText, 'here')
   const last = useRef(0)
   const ask = async (what: string) => {
     setText(what)
@@ -38,21 +39,11 @@ export function PasteText({ suite, onAccept, onClose }: PasteTextProps) {
       setRead(null)
       return
     }
-    try {
-      const answer = await take(
-        api.POST('/api/v1/suites/{id}/readings-in-text', {
-          params: { path: { id: suite.id } },
-          body: { text: what },
-        }),
-      )
-      if (mine !== last.current) return
-      setRead(answer)
-      setProblem(null)
-      // What is doubtful is left for a person to tick.
-      setOff(new Set(answer.proposals.flatMap((p, i) => (p.doubt === '' ? [] : [i]))))
-    } catch (e) {
-      if (mine === last.current) setProblem(e instanceof Problem ? e.message : String(e))
-    }
+    const answer = await reading.run({ suite: suite.id, text: what })
+    if (mine !== last.current || !answer) return
+    setRead(answer)
+    // What is doubtful is left for a person to tick.
+    setOff(new Set(answer.proposals.flatMap((p, i) => (p.doubt === '' ? [] : [i]))))
   }
   const chosen = (read?.proposals ?? []).filter((_, i) => !off.has(i))
   return (
@@ -70,7 +61,7 @@ export function PasteText({ suite, onAccept, onClose }: PasteTextProps) {
         value={text}
         onChange={(e) => void ask(e.target.value)}
       />
-      {problem !== null && <FieldError>{problem}</FieldError>}
+      {reading.problem !== null && <FieldError>{reading.problem}</FieldError>}
       {read && (
         <div className="mt-3 max-h-[280px] overflow-auto">
           <h2>{read.proposals.length === 0 ? 'No number was understood' : 'Cells to fill'}</h2>

@@ -1,9 +1,7 @@
-import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
-import { Problem, api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
-import { keys, useModels, useSetupsOfUnit, useSuites } from '../../api/queries'
+import { useModels, useSuites } from '../../api/queries'
 import type { DeviceKind } from '../../api/queries'
 import { kinds } from '../../figures/words'
 import { Button } from '../../ui/Button'
@@ -11,7 +9,10 @@ import { Checkbox } from '../../ui/Checkbox'
 import { Field, FieldError } from '../../ui/Field'
 import { Select } from '../../ui/Select'
 import { Failed, Loading } from '../../ui/States'
+import { useDeed } from '../../ui/deed'
+import { putOnDesk } from './deeds'
 import { SuiteChoice, usual } from './SuiteChoice'
+import { useSetupsOfUnit } from './queries'
 
 const fresh = 'new'
 
@@ -32,7 +33,7 @@ interface PutFormProps {
 
 function PutForm({ models, suites }: PutFormProps) {
   const navigate = useNavigate()
-  const client = useQueryClient()
+  const put = useDeed(putOnDesk, 'here')
   const [search] = useSearchParams()
   const asked = models.find((m) => String(m.id) === search.get('model')) ?? models[0]
   const [modelId, setModelId] = useState(asked === undefined ? fresh : String(asked.id))
@@ -45,8 +46,6 @@ function PutForm({ models, suites }: PutFormProps) {
   const [setup, setSetup] = useState('as shipped')
   const [tuned, setTuned] = useState(false)
   const [chosen, setChosen] = useState<ReadonlySet<number> | null>(null)
-  const [problem, setProblem] = useState<Problem | null>(null)
-  const [busy, setBusy] = useState(false)
 
   const model = models.find((m) => String(m.id) === modelId)
   const theKind = model?.kind ?? kind
@@ -55,42 +54,18 @@ function PutForm({ models, suites }: PutFormProps) {
   const setups = useSetupsOfUnit(knownUnit?.id)
   const before = setups.data?.at(-1)
   const picked = chosen ?? usual(suites, theKind)
-  const of = (field: string) => problem?.violations.find((v) => v.field === field)?.message
 
-  const put = async () => {
-    setBusy(true)
-    try {
-      const theModel =
-        model ??
-        (await take(
-          api.POST('/api/v1/models', {
-            body: { maker, name, kind, ...(year.trim() === '' ? {} : { year: Number(year) }) },
-          }),
-        ))
-      const theUnit =
-        knownUnit ??
-        (await take(
-          api.POST('/api/v1/models/{id}/units', { params: { path: { id: theModel.id } }, body: { label } }),
-        ))
-      const parent = setups.data?.some((s) => s.name === setup.trim()) === true ? undefined : before?.id
-      const sheet = await take(
-        api.POST('/api/v1/sittings', {
-          body: {
-            unitId: theUnit.id,
-            setup,
-            tuned,
-            suites: [...picked],
-            ...(parent === undefined ? {} : { parentId: parent }),
-          },
-        }),
-      )
-      client.setQueryData(keys.sheet(sheet.sitting), sheet)
-      await client.invalidateQueries({ queryKey: keys.strip })
-      void navigate(`/desk/${String(sheet.sitting)}`)
-    } catch (e) {
-      setProblem(e instanceof Problem ? e : new Problem(0, String(e)))
-      setBusy(false)
-    }
+  const submit = async () => {
+    const parent = setups.data?.some((s) => s.name === setup.trim()) === true ? undefined : before?.id
+    const sheet = await put.run({
+      model: model ?? { maker, name, kind, ...(year.trim() === '' ? {} : { year: Number(year) }) },
+      unit: knownUnit ?? { label },
+      setup,
+      tuned,
+      suites: [...picked],
+      ...(parent === undefined ? {} : { parentId: parent }),
+    })
+    if (sheet) void navigate(`/desk/${String(sheet.sitting)}`)
   }
 
   return (
@@ -98,7 +73,7 @@ function PutForm({ models, suites }: PutFormProps) {
       className="pt-[18px] pl-[26px] pr-6 pb-8 max-w-[1000px]"
       onSubmit={(e) => {
         e.preventDefault()
-        void put()
+        void submit()
       }}
     >
       <h1>Put a device on the desk</h1>
@@ -120,8 +95,8 @@ function PutForm({ models, suites }: PutFormProps) {
           />
           {!model && (
             <div className="border-l border-line pl-4 mb-4">
-              <Field label="Maker" value={maker} onValue={setMaker} required error={of('maker')} />
-              <Field label="Model" value={name} onValue={setName} required error={of('name')} />
+              <Field label="Maker" value={maker} onValue={setMaker} required error={put.of('maker')} />
+              <Field label="Model" value={name} onValue={setName} required error={put.of('name')} />
               <Choose
                 label="Kind"
                 value={kind}
@@ -137,7 +112,7 @@ function PutForm({ models, suites }: PutFormProps) {
                 onValue={setYear}
                 inputMode="numeric"
                 pattern="\d{4}"
-                error={of('year')}
+                error={put.of('year')}
               />
             </div>
           )}
@@ -153,9 +128,21 @@ function PutForm({ models, suites }: PutFormProps) {
             />
           )}
           {!knownUnit && (
-            <Field label="Name of the unit" value={label} onValue={setLabel} required error={of('label')} />
+            <Field
+              label="Name of the unit"
+              value={label}
+              onValue={setLabel}
+              required
+              error={put.of('label')}
+            />
           )}
-          <Field label="Name of the setup" value={setup} onValue={setSetup} required error={of('setup')} />
+          <Field
+            label="Name of the setup"
+            value={setup}
+            onValue={setSetup}
+            required
+            error={put.of('setup')}
+          />
           <p className="text-ink2 text-[12.5px] -mt-1 mb-3">{setupWords(setups.data ?? [], setup)}</p>
           <Checkbox checked={tuned} onChecked={setTuned}>
             Tuned: limits, clocks or voltages are not as shipped
@@ -166,9 +153,9 @@ function PutForm({ models, suites }: PutFormProps) {
           <SuiteChoice suites={suites} chosen={picked} onChosen={setChosen} kind={theKind} />
         </div>
       </div>
-      {problem && <FieldError>{problem.message}</FieldError>}
+      {put.problem !== null && <FieldError>{put.problem}</FieldError>}
       <div className="flex gap-2 mt-5">
-        <Button look="main" type="submit" disabled={busy}>
+        <Button look="main" type="submit" disabled={put.busy}>
           Put it on the desk
         </Button>
         <Button onClick={() => void navigate(-1)}>Leave it</Button>

@@ -1,12 +1,13 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { renderSVG } from 'uqr'
-import { Problem, api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
 import { seconds, when } from '../../figures/format'
 import { Button } from '../../ui/Button'
 import { Dialog } from '../../ui/Dialog'
 import { FieldError } from '../../ui/Field'
+import { useDeed } from '../../ui/deed'
+import { endDevice, makeCode } from './deeds'
+import { useJoined, useLan } from './queries'
 import { isHandheld } from './SuiteChoice'
 
 export interface RunHereProps {
@@ -17,22 +18,19 @@ export interface RunHereProps {
 /** The two ways to run: one copied line on a computer, the device page on anything with a browser. */
 export function RunHere({ sheet, onClose }: RunHereProps) {
   const [code, setCode] = useState<Schemas['CodeView'] | null>(null)
-  const [problem, setProblem] = useState<string | null>(null)
-  const [asked, setAsked] = useState(0)
-  const lan = useQuery({ queryKey: ['lan'], queryFn: () => take(api.GET('/api/v1/lan')) }).data
+  const make = useDeed(makeCode, 'here')
+  const lan = useLan().data
+  const ask = async () => {
+    const next = await make.run(sheet.sitting)
+    if (next) setCode(next)
+  }
+  // A code is asked for once when this opens; a second would end the first.
+  const asked = useRef(false)
   useEffect(() => {
-    let current = true
-    take(api.POST('/api/v1/sittings/{id}/codes', { params: { path: { id: sheet.sitting } } }))
-      .then((next) => {
-        if (current) setCode(next)
-      })
-      .catch((e: unknown) => {
-        if (current) setProblem(e instanceof Problem ? e.message : String(e))
-      })
-    return () => {
-      current = false
-    }
-  }, [sheet.sitting, asked])
+    if (asked.current) return
+    asked.current = true
+    void ask()
+  })
   const native = sheet.rows.filter((r) => r.suite.home === 'NATIVE').map((r) => r.suite.name)
   const browser = sheet.rows.filter((r) => r.suite.home === 'BROWSER').map((r) => r.suite.name)
   // Another device cannot use an address of this computer only.
@@ -46,7 +44,7 @@ export function RunHere({ sheet, onClose }: RunHereProps) {
       about="A code lets one device report to this run sheet. It is good for ten minutes and one use."
       width={640}
     >
-      {problem !== null && <FieldError>{problem}</FieldError>}
+      {make.problem !== null && <FieldError>{make.problem}</FieldError>}
       {code && (
         <>
           <div className="flex items-baseline gap-5 mb-5">
@@ -54,12 +52,7 @@ export function RunHere({ sheet, onClose }: RunHereProps) {
               {code.code.slice(0, 3)} {code.code.slice(3)}
             </span>
             <Remaining until={code.expiresAt} />
-            <Button
-              look="quiet"
-              onClick={() => {
-                setAsked(asked + 1)
-              }}
-            >
+            <Button look="quiet" disabled={make.busy} onClick={() => void ask()}>
               New code
             </Button>
           </div>
@@ -147,27 +140,10 @@ function Line({ text }: { readonly text: string }) {
 
 /** The devices that joined this run sheet, each to be ended. */
 function Joined({ sitting }: { readonly sitting: number }) {
-  const client = useQueryClient()
-  const [problem, setProblem] = useState<string | null>(null)
-  const key = ['joined', sitting]
-  const joined = useQuery({
-    queryKey: key,
-    queryFn: () => take(api.GET('/api/v1/sittings/{id}/devices', { params: { path: { id: sitting } } })),
-    refetchInterval: 5000,
-  })
+  const end = useDeed(endDevice, 'here')
+  const joined = useJoined(sitting)
   const good = (joined.data ?? []).filter((d) => d.good)
-  if (good.length === 0 && problem === null) return null
-  const end = async (device: string) => {
-    try {
-      await take(
-        api.DELETE('/api/v1/sittings/{id}/devices/{device}', { params: { path: { id: sitting, device } } }),
-      )
-      setProblem(null)
-    } catch (e) {
-      setProblem(e instanceof Problem ? e.message : String(e))
-    }
-    await client.invalidateQueries({ queryKey: key })
-  }
+  if (good.length === 0 && end.problem === null) return null
   return (
     <section className="mt-5" data-testid="joined">
       <h2>Joined this run sheet</h2>
@@ -178,12 +154,16 @@ function Joined({ sitting }: { readonly sitting: number }) {
             joined {when(d.createdAt)}
             {d.lastUsedAt !== undefined && `, last heard of ${when(d.lastUsedAt)}`}
           </span>
-          <Button look="quiet" aria-label={`End ${d.name}`} onClick={() => void end(d.id)}>
+          <Button
+            look="quiet"
+            aria-label={`End ${d.name}`}
+            onClick={() => void end.run({ sitting, device: d.id })}
+          >
             end it
           </Button>
         </p>
       ))}
-      {problem !== null && <FieldError>{problem}</FieldError>}
+      {end.problem !== null && <FieldError>{end.problem}</FieldError>}
     </section>
   )
 }

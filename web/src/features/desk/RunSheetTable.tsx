@@ -1,10 +1,8 @@
 import { Fragment, useState } from 'react'
-import { useQueryClient } from '@tanstack/react-query'
 import { Link } from 'react-router'
-import { api, take } from '../../api/client'
-import { useOpenSetup } from '../../app/open'
+import { useOpenSetup } from '../../frame/open'
 import type { Schemas } from '../../api/client'
-import { keys, useScores } from '../../api/queries'
+import { useScores } from '../../api/queries'
 import { RepeatDots } from '../../figures/RepeatDots'
 import type { Dot } from '../../figures/RepeatDots'
 import { RuleStrip } from '../../figures/RuleStrip'
@@ -14,6 +12,8 @@ import { groups, kinds } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { EntryGrid } from './EntryGrid'
 import { PlanSuite } from './PlanSuite'
+import { useDeed } from '../../ui/deed'
+import { planSuite } from './deeds'
 
 type Sheet = Schemas['RunSheet']
 type Row = Schemas['SheetRow']
@@ -195,18 +195,9 @@ function RowEnd({
 
 /** Takes a suite back in that was left out. */
 function LeftOut({ row, sitting }: { readonly row: Row; readonly sitting: number }) {
-  const client = useQueryClient()
-  const back = async () => {
-    const next = await take(
-      api.PUT('/api/v1/sittings/{id}/suites/{suite}', {
-        params: { path: { id: sitting, suite: row.suite.id } },
-        body: {},
-      }),
-    )
-    client.setQueryData(keys.sheet(sitting), next)
-  }
+  const plan = useDeed(planSuite)
   return (
-    <Button look="quiet" onClick={() => void back()}>
+    <Button look="quiet" onClick={() => void plan.run({ sitting, suite: row.suite.id, plan: {} })}>
       Run it after all
     </Button>
   )
@@ -297,13 +288,4 @@ export function gapWords(row: Row, live: Progress | undefined): string {
   if (last.flags.length > 0) return 'flagged, does not count'
   if (row.broken[row.suite.headline] !== undefined) return row.broken[row.suite.headline] ?? ''
   return 'no total'
-}
-
-/** The way to a run in the ledger. */
-export function RunLink({ id, children }: { readonly id: string; readonly children: string }) {
-  return (
-    <Link to={`/ledger?run=${id}`} className="underline decoration-line underline-offset-2">
-      {children}
-    </Link>
-  )
 }

@@ -1,5 +1,6 @@
 import { useState } from 'react'
-import { Problem, api, take } from '../../api/client'
+import { useDeed } from '../../ui/deed'
+import { readColumns, readLog } from './deeds'
 import type { Schemas } from '../../api/client'
 import { Button } from '../../ui/Button'
 import { Dialog } from '../../ui/Dialog'
@@ -25,38 +26,26 @@ export function SensorLog({ suite, onAccept, onClose }: SensorLogProps) {
   const [time, setTime] = useState('')
   const [rows, setRows] = useState<readonly (readonly string[])[]>([])
   const [read, setRead] = useState<Schemas['LogResult'] | null>(null)
-  const [problem, setProblem] = useState<string | null>(null)
-  const failed = (e: unknown) => {
-    setProblem(e instanceof Problem ? e.message : String(e))
-  }
+  const columns = useDeed(readColumns, 'here')
+  const reading = useDeed(readLog, 'here')
+  const problem = columns.problem ?? reading.problem
   const open = async (file: File) => {
-    setProblem(null)
     setRead(null)
-    try {
-      const whole = await file.text()
-      const answer = await take(
-        api.POST('/api/v1/tables/columns', { body: { text: whole.slice(0, beginning) } }),
-      )
-      setText(whole)
-      setHeader(answer.header)
-      setTime(answer.header.find((h) => /time|sec/i.test(h)) ?? answer.header[0] ?? '')
-      setRows(guess(answer.header, suite))
-    } catch (e) {
-      failed(e)
-    }
+    reading.clear()
+    const whole = await file.text()
+    const answer = await columns.run(whole.slice(0, beginning))
+    if (!answer) return
+    setText(whole)
+    setHeader(answer.header)
+    setTime(answer.header.find((h) => /time|sec/i.test(h)) ?? answer.header[0] ?? '')
+    setRows(guess(answer.header, suite))
   }
   const ask = async () => {
-    try {
-      const columns = Object.fromEntries(
-        rows.map(([column = '', name = '', unit = '']) => [column, { name, unit }]),
-      )
-      setRead(
-        await take(api.POST('/api/v1/tables/sensor-log', { body: { text, timeColumn: time, columns } })),
-      )
-      setProblem(null)
-    } catch (e) {
-      failed(e)
-    }
+    const chosen = Object.fromEntries(
+      rows.map(([column = '', name = '', unit = '']) => [column, { name, unit }]),
+    )
+    const answer = await reading.run({ text, timeColumn: time, columns: chosen })
+    if (answer) setRead(answer)
   }
   return (
     <Dialog

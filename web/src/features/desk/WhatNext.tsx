@@ -1,14 +1,13 @@
 import { useState } from 'react'
-import { useQueryClient } from '@tanstack/react-query'
-import { api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
-import { keys, useNextRuns } from '../../api/queries'
 import { minutes } from '../../figures/format'
 import { counted, groups } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Dialog } from '../../ui/Dialog'
-import { useNotice } from '../../ui/Notices'
 import { Failed, Loading } from '../../ui/States'
+import { useDeed } from '../../ui/deed'
+import { addRuns } from './deeds'
+import { useNextRuns } from './queries'
 
 type Plan = Schemas['NextRunsView']
 
@@ -24,31 +23,11 @@ export function WhatNext({ sheet, onClose }: WhatNextProps) {
   const asked = Number(text.replace(',', '.'))
   const sound = asked > 0 && asked <= 10_080
   const plan = useNextRuns(sheet.setup.id, sound ? asked : 60, everyKind)
-  const client = useQueryClient()
-  const notice = useNotice()
+  const add = useDeed(addRuns)
   const put = async () => {
     const runs = plan.data?.runs ?? []
     if (runs.length === 0) return
-    const id = sheet.sitting
-    const suites = [...new Set(runs.map((r) => r.suiteId))]
-    try {
-      await take(api.POST('/api/v1/sittings/{id}/suites', { params: { path: { id } }, body: { suites } }))
-      for (const suite of suites) {
-        const row = sheet.rows.find((r) => r.suite.id === suite)
-        const more = runs.filter((r) => r.suiteId === suite).length
-        await take(
-          api.PUT('/api/v1/sittings/{id}/suites/{suite}', {
-            params: { path: { id, suite } },
-            body: { repeats: Math.min(20, (row?.done ?? 0) + more) },
-          }),
-        )
-      }
-      await client.invalidateQueries({ queryKey: keys.sheet(id) })
-      notice({ text: `${String(runs.length)} runs are on the run sheet.` })
-      onClose()
-    } catch (e) {
-      notice({ text: e instanceof Error ? e.message : String(e) })
-    }
+    if ((await add.run({ sheet, suites: runs.map((r) => r.suiteId) })) !== undefined) onClose()
   }
   return (
     <Dialog

@@ -286,7 +286,7 @@ describe('the setup on the desk', () => {
     show(<DeskPage />, '/desk/7', '/desk/:sitting')
     fireEvent.click(await screen.findByLabelText('Plugged in'))
     await waitFor(() => {
-      expect(sent.find((s) => s.method === 'PUT')?.body).toEqual({ ticked: ['Plugged in'] })
+      expect(sent.find((s) => s.method === 'PUT')?.body).toEqual({ condition: 'Plugged in', ticked: true })
     })
     const room = screen.getByLabelText('Room temperature in degrees Celsius')
     fireEvent.change(room, { target: { value: '210' } })

@@ -11,12 +11,12 @@ import {
   pasted,
   preview,
   toRun,
-  choicesOf,
   completed,
   splitLine,
   toFailedRun,
   withoutUnit,
 } from './entry'
+import { choicesOf } from '../../subjects/metric'
 
 const now = new Date('2026-11-20T10:00:00Z')
 

@@ -86,39 +86,6 @@ export function completed(text: string, choices: readonly string[]): string {
   return exact ?? (fits.length === 1 ? (fits[0] ?? text) : text)
 }
 
-/** Words that a metric may be, for a check or a ladder; none where it is a number. */
-export function choicesOf(metric: Pick<Schemas['MetricView'], 'scale' | 'rungs'>): readonly string[] {
-  if (metric.scale === 'CHECK') return ['passed', 'failed']
-  return metric.scale === 'LADDER' ? [...metric.rungs, 'none'] : []
-}
-
-/** Usual reasons for a number that is not there. */
-export const gapReasons = [
-  'not available on this system',
-  'driver missing',
-  'needs a network',
-  'did not want to disturb the setup',
-  'did not run it',
-] as const
-
-/** Usual reasons why a run failed. */
-export const failReasons = [
-  'it will not install',
-  'it refuses to start on this system',
-  'it crashed',
-  'it stopped half way',
-  'needs a network',
-] as const
-
-/** Usual reasons why a run does not count. */
-export const asideReasons = [
-  'something else was running',
-  'throttled by heat',
-  'held at the display refresh',
-  'wrong setting',
-  'screen was recorded',
-] as const
-
 /** The value of a plain number as typed, for showing where it would fall; undefined if it is none. */
 export function preview(text: string): number | undefined {
   const clean = ungrouped(text.trim().replace(/[\s\u2009\u202f']/g, '')).replace(',', '.')

@@ -1,65 +1,27 @@
-import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Problem, api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
-import { keys } from '../../api/queries'
 import { grouped, significant } from '../../figures/format'
 import { Button } from '../../ui/Button'
 import { FieldError } from '../../ui/Field'
-import { useNotice } from '../../ui/Notices'
+import { useDeed } from '../../ui/deed'
+import { confirm, mend } from './deeds'
 
 type Detail = Schemas['RunDetail']
 
 /** Numbers of a kept run that look wrong, each to be mended or confirmed. */
 export function Doubts({ detail }: { readonly detail: Detail }) {
-  const client = useQueryClient()
-  const notice = useNotice()
-  const [problem, setProblem] = useState<string | null>(null)
+  const mending = useDeed(mend, 'here')
+  const confirming = useDeed(confirm, 'here')
+  const problem = mending.problem ?? confirming.problem
   const { run } = detail
-  const path = { id: run.id }
   const name = (key: string) => run.readings.find((r) => r.metric === key)?.name ?? key
   const text = (key: string) => run.readings.find((r) => r.metric === key)?.text ?? ''
-  const act = async (deed: () => Promise<Detail>, done: () => void) => {
-    try {
-      client.setQueryData(keys.run(run.id), await deed())
-      await client.invalidateQueries({ queryKey: ['ledger'] })
-      setProblem(null)
-      done()
-    } catch (e) {
-      setProblem(e instanceof Problem ? e.message : String(e))
-    }
-  }
-  const mend = (texts: Readonly<Record<string, string>>, why: string) => {
+  const change = (texts: Readonly<Record<string, string>>, why: string) => {
     const before = Object.fromEntries(Object.keys(texts).map((k) => [k, text(k)]))
-    const put = (to: Readonly<Record<string, string>>, because: string) =>
-      take(api.POST('/api/v1/runs/{id}/mend', { params: { path }, body: { texts: { ...to }, why: because } }))
-    void act(
-      () => put(texts, why),
-      () => {
-        notice({
-          text: 'Mended; the old digits are in the history.',
-          undo: () =>
-            void act(
-              () => put(before, 'taken back'),
-              () => undefined,
-            ),
-        })
-      },
-    )
+    void mending.run({ run: run.id, texts, why, before })
   }
-  const confirm = (metric: string) => {
-    void act(
-      () =>
-        take(
-          api.POST('/api/v1/runs/{id}/confirmations/{metric}', {
-            params: { path: { ...path, metric } },
-            body: {},
-          }),
-        ),
-      () => {
-        notice({ text: `${name(metric)} is kept as the device said.` })
-      },
-    )
+  const confirmOne = (metric: string) => {
+    void confirming.run({ run: run.id, metric, name: name(metric) })
   }
   const open = (metric: string) => !detail.confirmed.includes(metric)
   const mismatches = detail.mismatches.filter((m) => open(m.metric))
@@ -82,7 +44,7 @@ export function Doubts({ detail }: { readonly detail: Detail }) {
                 key={i}
                 title={c.words}
                 onClick={() => {
-                  mend(c.texts, c.words)
+                  change(c.texts, c.words)
                 }}
               >
                 {Object.entries(c.texts)
@@ -92,7 +54,7 @@ export function Doubts({ detail }: { readonly detail: Detail }) {
             ))}
             <Button
               onClick={() => {
-                confirm(m.metric)
+                confirmOne(m.metric)
               }}
             >
               Keep as typed
@@ -111,10 +73,10 @@ export function Doubts({ detail }: { readonly detail: Detail }) {
             name={name(d.metric)}
             text={d.text}
             onMend={(value) => {
-              mend({ [d.metric]: value }, 'misread')
+              change({ [d.metric]: value }, 'misread')
             }}
             onConfirm={() => {
-              confirm(d.metric)
+              confirmOne(d.metric)
             }}
           />
         </div>

@@ -1,6 +1,6 @@
 import { Link, useSearchParams } from 'react-router'
 import type { Schemas } from '../../api/client'
-import { useLedger, useModels, useSuites } from '../../api/queries'
+import { useModels, useSuites } from '../../api/queries'
 import type { RunState } from '../../api/queries'
 import { RepeatDots } from '../../figures/RepeatDots'
 import type { Dot } from '../../figures/RepeatDots'
@@ -10,6 +10,7 @@ import { Select } from '../../ui/Select'
 import { Failed, Loading } from '../../ui/States'
 import { RunPanel } from './RunPanel'
 import { flagWords } from './words'
+import { useLedger } from './queries'
 
 type Row = Schemas['LedgerRow']
 

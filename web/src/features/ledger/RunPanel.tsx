@@ -1,21 +1,23 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
-import { useRun, useRunMove } from '../../api/queries'
-import { Curve } from '../../figures/Curve'
 import { Samples } from '../../figures/Samples'
 import { grouped, seconds, unitWords, when } from '../../figures/format'
 import { capital } from '../../figures/words'
 import { Button } from '../../ui/Button'
-import { Field, FieldError } from '../../ui/Field'
-import { useNotice } from '../../ui/Notices'
+import { Field } from '../../ui/Field'
+import { useDeed } from '../../ui/deed'
+import { bringBack, setAside } from './deeds'
 import { Failed, Loading } from '../../ui/States'
-import { asideReasons } from '../desk/entry'
-import { insideAddress } from '../inside/address'
+import { insideAddress } from '../../subjects/inside-address'
 import { Doubts } from './Doubts'
-import { Evidence } from './Evidence'
+import { Evidence } from '../../subjects/Evidence'
 import { FlagsForm } from './FlagsForm'
-import { flagWords, historyWords } from './words'
+import { flagWords } from './words'
+import { asideReasons } from '../../subjects/reasons'
+import { historyWords } from '../../subjects/history'
+import { useRun } from './queries'
+import { Curve } from '../../figures/Curve'
 
 type Detail = Schemas['RunDetail']
 
@@ -190,8 +192,8 @@ function SampleFigures({ samples }: { readonly samples: Detail['samples'] }) {
 
 function Move({ detail }: { readonly detail: Detail }) {
   const { run } = detail
-  const move = useRunMove(run.id)
-  const notice = useNotice()
+  const aside = useDeed(setAside, 'here')
+  const back = useDeed(bringBack)
   const [asking, setAsking] = useState(false)
   const [reason, setReason] = useState('')
   if (run.state === 'FAILED') return null
@@ -200,21 +202,11 @@ function Move({ detail }: { readonly detail: Detail }) {
       <div className="mt-4">
         <Button
           onClick={() => {
-            move.mutate(null, {
-              onSuccess: () => {
-                notice({
-                  text: 'The run counts again.',
-                  undo: () => {
-                    move.mutate(run.reason ?? 'set aside again')
-                  },
-                })
-              },
-            })
+            void back.run({ run: run.id, reason: run.reason ?? 'set aside again' })
           }}
         >
           Bring back
         </Button>
-        {move.error && <FieldError>{move.error.message}</FieldError>}
       </div>
     )
   }
@@ -235,16 +227,8 @@ function Move({ detail }: { readonly detail: Detail }) {
       className="mt-4"
       onSubmit={(e) => {
         e.preventDefault()
-        move.mutate(reason, {
-          onSuccess: () => {
-            setAsking(false)
-            notice({
-              text: 'The run no longer counts.',
-              undo: () => {
-                move.mutate(null)
-              },
-            })
-          },
+        void aside.run({ run: run.id, reason }).then((done) => {
+          if (done) setAsking(false)
         })
       }}
     >
@@ -256,7 +240,7 @@ function Move({ detail }: { readonly detail: Detail }) {
         required
         maxLength={500}
         list="aside-reasons"
-        error={move.error?.message}
+        error={aside.problem ?? undefined}
       />
       <datalist id="aside-reasons">
         {asideReasons.map((r) => (

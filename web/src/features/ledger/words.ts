@@ -9,25 +9,3 @@ export const flagWords: Readonly<Record<Flag, string>> = {
   THROTTLED: 'throttled',
   RECORDING: 'screen was recorded',
 }
-
-const deeds: Record<string, string> = {
-  DONE: 'kept',
-  FAILED: 'kept as failed',
-  SET_ASIDE: 'set aside',
-  BROUGHT_BACK: 'brought back',
-  FLAGGED: 'flags',
-  MENDED: 'mended',
-  CONFIRMED: 'confirmed',
-  EVIDENCE: 'file added',
-  EVIDENCE_OFF: 'file taken off',
-  ADDED: 'added',
-  CHANGED: 'changed',
-  CALLED_MEANT: 'called meant',
-  CALLED_CAVEAT: 'called a caveat',
-}
-
-/** One line of a record's history. */
-export function historyWords(e: Schemas['EventView']): string {
-  const deed = deeds[e.what] ?? e.what.toLowerCase()
-  return `${deed}${e.reason === undefined ? '' : `: ${e.reason}`}, ${e.who}`
-}

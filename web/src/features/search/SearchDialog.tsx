@@ -1,9 +1,9 @@
 import { useDeferredValue, useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { Schemas } from '../../api/client'
-import { useSearch } from '../../api/queries'
 import { Dialog } from '../../ui/Dialog'
 import { Finder } from '../../ui/Finder'
+import { useSearch } from '../../subjects/queries'
 
 type Hit = Schemas['Hit']
 

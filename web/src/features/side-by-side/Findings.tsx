@@ -3,7 +3,8 @@ import type { Schemas } from '../../api/client'
 import { unitWords } from '../../figures/format'
 import { groups } from '../../figures/words'
 import type { Question } from './address'
-import { decidingWords, shownWords, signed, subjectName, testName } from './words'
+import { decidingWords, subjectName, testName } from './words'
+import { shownWords, signed } from '../../subjects/differences'
 
 type View = Schemas['ComparisonView']
 

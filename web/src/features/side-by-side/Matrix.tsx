@@ -9,17 +9,8 @@ import type { Question } from './address'
 import { Fold, mark, marks } from './PlumbTable'
 import { plainWords } from './rows'
 import type { Block, Test } from './rows'
-import {
-  countWords,
-  decidingWords,
-  differenceWords,
-  inkClass,
-  kindWords,
-  shownWords,
-  subjectName,
-  testName,
-  verdicts,
-} from './words'
+import { countWords, decidingWords, kindWords, subjectName, testName } from './words'
+import { differenceWords, inkClass, shownWords, verdicts } from '../../subjects/differences'
 
 type View = Schemas['ComparisonView']
 type Difference = Schemas['Difference']

@@ -8,20 +8,15 @@ import { number, unitWords } from '../../figures/format'
 import type { Question } from './address'
 import { plainWords } from './rows'
 import type { Block, Test } from './rows'
+import { countWords, decidingWords, kindTitle, kindWords, subjectName, testName } from './words'
 import {
-  countWords,
-  decidingWords,
   differenceWords,
   halfWords,
   inkClass,
-  kindTitle,
-  kindWords,
   shownWords,
-  subjectName,
-  testName,
   tickLabel,
   verdicts,
-} from './words'
+} from '../../subjects/differences'
 
 type View = Schemas['ComparisonView']
 type Cell = Schemas['ComparedCell']

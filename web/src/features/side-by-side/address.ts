@@ -1,6 +1,5 @@
-import type { Schemas } from '../../api/client'
+import type { Basis } from '../../subjects/differences'
 
-export type Basis = Schemas['ComparisonView']['basis']
 export type Sort = 'group' | 'size' | 'suite'
 
 /** Everything that makes a side-by-side what it is; kept in the address. */

@@ -8,18 +8,8 @@ import { capital, subjectText } from '../../figures/words'
 import type { Question } from './address'
 import { mark, marks } from './PlumbTable'
 import type { Block, Test } from './rows'
-import {
-  bases,
-  halfWords,
-  ink,
-  kindWords,
-  shownWords,
-  subjectName,
-  testName,
-  tickLabel,
-  title,
-  verdicts,
-} from './words'
+import { kindWords, subjectName, testName, title } from './words'
+import { bases, halfWords, ink, shownWords, tickLabel, verdicts } from '../../subjects/differences'
 
 type View = Schemas['ComparisonView']
 type Difference = Schemas['Difference']

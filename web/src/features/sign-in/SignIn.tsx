@@ -1,38 +1,16 @@
-import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Mark } from '../../app/Mark'
-import type { Problem } from '../../api/client'
-import { api, take } from '../../api/client'
-import { keys } from '../../api/queries'
+import { Mark } from '../../frame/Mark'
+import { useDeed } from '../../ui/deed'
+import { signIn } from './deeds'
 import { Button } from '../../ui/Button'
 import { Field, FieldError } from '../../ui/Field'
 
 /** Asks who it is; on a new desk makes the first account. */
 export function SignIn({ first }: { readonly first: boolean }) {
-  const client = useQueryClient()
   const [name, setName] = useState('')
   const [password, setPassword] = useState('')
   const [key, setKey] = useState(new URLSearchParams(location.search).get('key') ?? '')
-  const [problem, setProblem] = useState<Problem | null>(null)
-  const [busy, setBusy] = useState(false)
-  const of = (field: string) => problem?.violations.find((v) => v.field === field)?.message
-
-  const submit = async () => {
-    setBusy(true)
-    try {
-      const session = await take(
-        first
-          ? api.POST('/api/v1/first-account', { body: { key, name, password } })
-          : api.POST('/api/v1/session', { body: { name, password } }),
-      )
-      setProblem(null)
-      client.setQueryData(keys.session, session)
-    } catch (e) {
-      setProblem(e as Problem)
-    } finally {
-      setBusy(false)
-    }
-  }
+  const { run, of, general, busy } = useDeed(signIn, 'here')
 
   return (
     <div className="min-h-screen grid place-items-start justify-center pt-[16vh]">
@@ -40,7 +18,7 @@ export function SignIn({ first }: { readonly first: boolean }) {
         className="w-[340px]"
         onSubmit={(e) => {
           e.preventDefault()
-          void submit()
+          void run({ name, password, ...(first ? { key } : {}) })
         }}
       >
         <div className="flex items-center gap-2 font-[640] text-[17px] mb-7">
@@ -71,7 +49,7 @@ export function SignIn({ first }: { readonly first: boolean }) {
           required
           error={of('password')}
         />
-        {problem && problem.violations.length === 0 && <FieldError>{problem.message}</FieldError>}
+        {general !== null && <FieldError>{general}</FieldError>}
         <Button look="main" type="submit" disabled={busy} className="mt-3">
           {first ? 'Make the account' : 'Sign in'}
         </Button>

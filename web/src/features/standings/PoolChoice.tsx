@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import type { DeviceKind, StandingsQuestion } from '../../api/queries'
+import type { DeviceKind } from '../../api/queries'
 import { useModels } from '../../api/queries'
 import { capital, kinds, speakers } from '../../figures/words'
 import { Button } from '../../ui/Button'
@@ -7,6 +7,7 @@ import { Dialog } from '../../ui/Dialog'
 import { Field } from '../../ui/Field'
 import { Select } from '../../ui/Select'
 import { poolWords } from './address'
+import type { StandingsQuestion } from './queries'
 
 export interface PoolChoiceProps {
   readonly question: StandingsQuestion

@@ -1,11 +1,11 @@
 import { useState } from 'react'
-import { useShortList } from '../../api/queries'
 import type { DeviceKind, TestGroup } from '../../api/queries'
 import { minutes, number } from '../../figures/format'
 import { capital, groups, kinds, speedGroups } from '../../figures/words'
 import { Dialog } from '../../ui/Dialog'
 import { Select } from '../../ui/Select'
 import { Failed, Loading } from '../../ui/States'
+import { useShortList } from './queries'
 
 export interface ShortListProps {
   readonly group: TestGroup | undefined

@@ -1,6 +1,4 @@
 import type { Schemas } from '../../api/client'
-import { useValue } from '../../api/queries'
-import type { StandingsQuestion } from '../../api/queries'
 import { number, significant } from '../../figures/format'
 import { subjectText } from '../../figures/words'
 
@@ -9,6 +7,8 @@ import { Empty, Failed, Loading } from '../../ui/States'
 import { TakeFigure } from '../../ui/TakeFigure'
 import { valueFigure } from './figure'
 import { Plane, lineWords, said } from './Plane'
+import { useValue } from './queries'
+import type { StandingsQuestion } from './queries'
 
 type View = Schemas['ValueView']
 

@@ -1,10 +1,10 @@
 import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
-import { useWhy } from '../../api/queries'
-import type { StandingsQuestion } from '../../api/queries'
 import { number, significant, unitWords } from '../../figures/format'
 import { bands, capital, groups } from '../../figures/words'
 import { Failed, Loading } from '../../ui/States'
+import { useWhy } from './queries'
+import type { StandingsQuestion } from './queries'
 
 type Group = Schemas['WhyGroup']
 type Test = Schemas['WhyTest']

@@ -1,5 +1,6 @@
-import type { DeviceKind, StandingsQuestion, TestGroup } from '../../api/queries'
+import type { DeviceKind, TestGroup } from '../../api/queries'
 import { kinds } from '../../figures/words'
+import type { StandingsQuestion } from './queries'
 
 type Tuned = NonNullable<StandingsQuestion['tuned']>
 type Origin = NonNullable<StandingsQuestion['origin']>

@@ -1,8 +1,8 @@
 import type { Schemas } from '../../api/client'
 import { number, unitWords } from '../../figures/format'
 import { capital, groups } from '../../figures/words'
-import { halfWords, inkClass, shownWords, verdicts } from '../side-by-side/words'
 import { shortLabels, testKey, testName, told } from './words'
+import { halfWords, inkClass, shownWords, verdicts } from '../../subjects/differences'
 
 type Line = Schemas['LineView']
 

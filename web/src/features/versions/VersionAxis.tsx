@@ -1,11 +1,9 @@
-import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { Problem, api, take } from '../../api/client'
+import { useDeed } from '../../ui/deed'
+import { noteSetup } from './deeds'
 import type { Schemas } from '../../api/client'
-import { keys } from '../../api/queries'
 import { Button } from '../../ui/Button'
-import { useNotice } from '../../ui/Notices'
 import { Overtaken } from '../../ui/Overtaken'
 import { commonWords, day, shortLabels } from './words'
 
@@ -148,42 +146,22 @@ export function Changes({ version, first }: { readonly version: Version; readonl
 /** What might explain something: typed on the spot, kept with the setup. */
 function Note({ version }: { readonly version: Version }) {
   const [text, setText] = useState<string | null>(null)
-  const [theirs, setTheirs] = useState<string | null>(null)
-  const client = useQueryClient()
-  const notice = useNotice()
+  const noting = useDeed(noteSetup)
   const keep = async (next: string, before: string) => {
-    setText(null)
-    if (next.trim() === before) return
-    try {
-      await take(
-        api.PUT('/api/v1/setups/{id}/note', {
-          params: { path: { id: version.setupId } },
-          body: { note: next, before },
-        }),
-      )
-      await client.invalidateQueries({ queryKey: keys.line() })
-      notice({ text: 'The note is kept.', undo: () => void keep(before, next) })
-    } catch (e) {
-      setText(next)
-      if (e instanceof Problem && e.current !== undefined)
-        setTheirs((e.current as Schemas['SetupView']).note ?? '')
-      else notice({ text: e instanceof Error ? e.message : String(e) })
-    }
+    if (next.trim() === before || (await noting.run({ setup: version.setupId, note: next, before })))
+      setText(null)
   }
-  if (theirs !== null && text !== null) {
+  if (noting.theirs && text !== null) {
+    const theirs = noting.theirs.note ?? ''
     return (
       <Overtaken
         what="this note"
         lines={[{ label: 'Note', theirs, mine: text }]}
         onTheirs={() => {
-          setTheirs(null)
+          noting.clear()
           setText(null)
-          void client.invalidateQueries({ queryKey: keys.line() })
         }}
-        onMine={() => {
-          setTheirs(null)
-          void keep(text, theirs)
-        }}
+        onMine={() => void keep(text, theirs)}
       />
     )
   }

@@ -1,6 +1,5 @@
 import { median, Missing, perSecond } from '../../measure'
-import type { Measured, Plan } from '../../measure'
-import type { Curve } from '../../protocol'
+import type { Measured, Plan, Curve } from '../../measure'
 import { seeded } from '../../random'
 
 const piece = 1 << 20

@@ -1,0 +1,91 @@
+import { api, take } from '../../api/client'
+import type { Schemas } from '../../api/client'
+import { sendTable } from '../../api/raw'
+import { by } from '../../ui/deed'
+import type { Deed } from '../../ui/deed'
+import { acceptedWords } from './words'
+
+export const editUnit: Deed<{ readonly id: number } & Schemas['UnitEdit'], Schemas['UnitView']> = {
+  send: ({ id, ...body }) => take(api.PUT('/api/v1/units/{id}', { params: { path: { id } }, body })),
+  renews: 'everything',
+}
+
+export const editModel: Deed<
+  { readonly id: number; readonly edit: Schemas['ModelEdit'] },
+  Schemas['ModelView']
+> = {
+  send: ({ id, edit }) => take(api.PUT('/api/v1/models/{id}', { params: { path: { id } }, body: edit })),
+  renews: ['models', 'profile'],
+}
+
+export const addFact: Deed<Schemas['NewFact'], unknown> = {
+  send: (body) => take(api.POST('/api/v1/facts', { body })),
+  renews: ['facts'],
+}
+
+export interface SheetKeeping {
+  readonly text: string
+  /** The suite whose sheet is changed, and the edition that was read; absent where a new one is made. */
+  readonly kept?: { readonly suite: number; readonly edition: number } | undefined
+}
+
+export const keepSheet: Deed<SheetKeeping, Schemas['SuiteView']> = {
+  send: ({ text, kept }) =>
+    kept === undefined
+      ? take(api.POST('/api/v1/sheets', { body: { text } }))
+      : take(
+          api.PUT('/api/v1/sheets/{id}', {
+            params: { path: { id: kept.suite } },
+            body: { text, edition: kept.edition },
+          }),
+        ),
+  renews: ['suites', 'profile', 'sheet-text', 'scores', 'sheet'],
+}
+
+/** Shows how a table would be understood; nothing is kept. */
+export const previewTable: Deed<Schemas['Beginning'], Schemas['Preview']> = {
+  send: (body) => take(api.POST('/api/v1/imports/previews', { body })),
+  renews: [],
+}
+
+/** Reads a whole table; nothing of it counts until it is accepted. */
+export const stageTable: Deed<
+  { readonly settings: Schemas['ImportSettings']; readonly file: File },
+  Schemas['TableReport']
+> = {
+  send: ({ settings, file }) => sendTable(settings, file),
+  renews: ['imports'],
+}
+
+interface Accepting {
+  readonly batch: number
+  /** What of it is kept; absent for all that was understood. */
+  readonly parts?: Schemas['Choice']['parts']
+}
+
+export const acceptImport: Deed<Accepting, Schemas['Accepted']> = {
+  send: ({ batch, parts }) =>
+    take(
+      api.POST('/api/v1/imports/{id}/accept', {
+        params: { path: { id: batch } },
+        body: parts === undefined ? {} : { parts },
+      }),
+    ),
+  renews: 'everything',
+  says: (_, kept) => acceptedWords(kept),
+  undo: ({ batch }) => by(takeImportBack, batch),
+}
+
+export const takeImportBack: Deed<number, unknown> = {
+  send: (batch) => take(api.POST('/api/v1/imports/{id}/take-back', { params: { path: { id: batch } } })),
+  renews: 'everything',
+  says: () => 'Every run of it is set aside.',
+  undo: (batch) => by(bringImportBack, batch),
+}
+
+export const bringImportBack: Deed<number, unknown> = {
+  send: (batch) => take(api.POST('/api/v1/imports/{id}/bring-back', { params: { path: { id: batch } } })),
+  renews: 'everything',
+  says: () => 'Its runs count again.',
+  undo: (batch) => by(takeImportBack, batch),
+}

@@ -1,0 +1,141 @@
+import { api, take } from '../../api/client'
+import type { Schemas } from '../../api/client'
+import { keys } from '../../api/keys'
+import type { Deed } from '../../ui/deed'
+
+type Sheet = Schemas['RunSheet']
+
+/** A model and a unit that are there already, or what a new one is called. */
+export interface Putting {
+  readonly model: Schemas['ModelView'] | Schemas['NewModel']
+  readonly unit: Schemas['UnitView'] | { readonly label: string }
+  readonly setup: string
+  readonly tuned: boolean
+  /** Setup that it was changed from; absent if none or if it is not new. */
+  readonly parentId?: number
+  readonly suites: readonly number[]
+}
+
+export const putOnDesk: Deed<Putting, Sheet> = {
+  send: async ({ model, unit, suites, ...rest }) => {
+    const theModel = 'id' in model ? model : await take(api.POST('/api/v1/models', { body: model }))
+    const path = { params: { path: { id: theModel.id } } }
+    const theUnit =
+      'id' in unit
+        ? unit
+        : await take(api.POST('/api/v1/models/{id}/units', { ...path, body: { label: unit.label } }))
+    return take(api.POST('/api/v1/sittings', { body: { ...rest, unitId: theUnit.id, suites: [...suites] } }))
+  },
+  renews: ['strip', 'models'],
+}
+
+export const takeOffDesk: Deed<Sheet, Sheet> = {
+  send: ({ sitting }) => take(api.POST('/api/v1/sittings/{id}/close', at(sitting))),
+  renews: ['strip', 'sheet'],
+}
+
+export const putBackOnDesk: Deed<Sheet, Sheet> = {
+  send: ({ sitting }) => take(api.POST('/api/v1/sittings/{id}/reopen', at(sitting))),
+  renews: ['strip', 'sheet'],
+}
+
+export const changeSetup: Deed<{ readonly sitting: number } & Schemas['ChangedSitting'], Sheet> = {
+  send: ({ sitting, ...body }) => take(api.POST('/api/v1/sittings/{id}/changes', { ...at(sitting), body })),
+  renews: ['strip', 'sheet', 'setups'],
+}
+
+export const addSuites: Deed<{ readonly sitting: number; readonly suites: readonly number[] }, Sheet> = {
+  send: ({ sitting, suites }) =>
+    take(api.POST('/api/v1/sittings/{id}/suites', { ...at(sitting), body: { suites: [...suites] } })),
+  answers: ({ sitting }) => keys.sheet(sitting),
+  renews: ['strip'],
+}
+
+export interface Planning {
+  readonly sitting: number
+  readonly suite: number
+  readonly plan: Schemas['PlanChange']
+}
+
+export const planSuite: Deed<Planning, Sheet> = {
+  send: ({ sitting, suite, plan }) =>
+    take(
+      api.PUT('/api/v1/sittings/{id}/suites/{suite}', {
+        params: { path: { id: sitting, suite } },
+        body: plan,
+      }),
+    ),
+  answers: ({ sitting }) => keys.sheet(sitting),
+  renews: ['strip', 'sheet'],
+}
+
+/** Puts further runs on the run sheet, by suite. */
+export const addRuns: Deed<{ readonly sheet: Sheet; readonly suites: readonly number[] }, number> = {
+  send: async ({ sheet: { sitting, rows }, suites }) => {
+    const each = [...new Set(suites)]
+    await addSuites.send({ sitting, suites: each })
+    for (const suite of each) {
+      const done = rows.find((r) => r.suite.id === suite)?.done ?? 0
+      const repeats = Math.min(20, done + suites.filter((s) => s === suite).length)
+      await planSuite.send({ sitting, suite, plan: { repeats } })
+    }
+    return suites.length
+  },
+  renews: ['sheet', 'strip'],
+  says: (_, runs) => `${String(runs)} runs are on the run sheet.`,
+}
+
+export interface Ticking {
+  readonly sitting: number
+  readonly condition: string
+  readonly ticked: boolean
+}
+
+export const tick: Deed<Ticking, Sheet> = {
+  send: ({ sitting, ...body }) => take(api.PUT('/api/v1/sittings/{id}/conditions', { ...at(sitting), body })),
+  answers: ({ sitting }) => keys.sheet(sitting),
+  renews: [],
+}
+
+export const noteRoom: Deed<{ readonly sitting: number } & Schemas['Room'], Sheet> = {
+  send: ({ sitting, ...body }) => take(api.PUT('/api/v1/sittings/{id}/room', { ...at(sitting), body })),
+  answers: ({ sitting }) => keys.sheet(sitting),
+  renews: [],
+}
+
+/** A code with which one device joins the run sheet. */
+export const makeCode: Deed<number, Schemas['CodeView']> = {
+  send: (sitting) => take(api.POST('/api/v1/sittings/{id}/codes', at(sitting))),
+  renews: [],
+}
+
+export const endDevice: Deed<{ readonly sitting: number; readonly device: string }, unknown> = {
+  send: ({ sitting, device }) =>
+    take(api.DELETE('/api/v1/sittings/{id}/devices/{device}', { params: { path: { id: sitting, device } } })),
+  renews: ['joined'],
+}
+
+/** Reads what a suite printed; nothing is kept. */
+export const readText: Deed<{ readonly suite: number; readonly text: string }, Schemas['Result']> = {
+  send: ({ suite, text }) =>
+    take(
+      api.POST('/api/v1/suites/{id}/readings-in-text', { params: { path: { id: suite } }, body: { text } }),
+    ),
+  renews: [],
+}
+
+/** Reads the columns of a table; nothing is kept. */
+export const readColumns: Deed<string, Schemas['Columns']> = {
+  send: (text) => take(api.POST('/api/v1/tables/columns', { body: { text } })),
+  renews: [],
+}
+
+/** Reads a sensor log into series; nothing is kept. */
+export const readLog: Deed<Schemas['LogRequest'], Schemas['LogResult']> = {
+  send: (body) => take(api.POST('/api/v1/tables/sensor-log', { body })),
+  renews: [],
+}
+
+function at(sitting: number) {
+  return { params: { path: { id: sitting } } }
+}

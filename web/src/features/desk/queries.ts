@@ -1,0 +1,60 @@
+import { useQuery } from '@tanstack/react-query'
+import { api, take } from '../../api/client'
+import { keys } from '../../api/keys'
+
+export function useSheet(id: number) {
+  return useQuery({
+    queryKey: keys.sheet(id),
+    queryFn: () => take(api.GET('/api/v1/sittings/{id}', { params: { path: { id } } })),
+    // A device that fell silent is found out by asking again.
+    refetchInterval: ({ state }) => (state.data?.progress ? 20_000 : false),
+  })
+}
+
+export function useSetupsOfUnit(unitId: number | undefined) {
+  return useQuery({
+    queryKey: keys.setups('of unit', unitId),
+    enabled: unitId !== undefined,
+    queryFn: () =>
+      take(api.GET('/api/v1/units/{unitId}/setups', { params: { path: { unitId: unitId ?? 0 } } })),
+  })
+}
+
+export function useNextRuns(setup: number, minutes: number, everyKind: boolean) {
+  return useQuery({
+    queryKey: keys.plan('runs', setup, minutes, everyKind),
+    queryFn: () => take(api.GET('/api/v1/plans/runs', { params: { query: { setup, minutes, everyKind } } })),
+    placeholderData: (before) => before,
+  })
+}
+
+/** What looks wrong with a repeat that is being typed; asked anew whenever the texts change. */
+export function useCheck(suite: number, setup: number, texts: Readonly<Record<string, string>>) {
+  const filled = Object.values(texts).some((t) => t.trim() !== '')
+  return useQuery({
+    queryKey: keys.check(suite, setup, texts),
+    enabled: filled,
+    staleTime: 60_000,
+    queryFn: () =>
+      take(
+        api.POST('/api/v1/suites/{id}/checks', {
+          params: { path: { id: suite } },
+          body: { setup, texts: { ...texts } },
+        }),
+      ),
+    placeholderData: (before) => before,
+  })
+}
+
+export function useLan() {
+  return useQuery({ queryKey: keys.lan(), queryFn: () => take(api.GET('/api/v1/lan')) })
+}
+
+/** Devices that joined a run sheet. */
+export function useJoined(sitting: number) {
+  return useQuery({
+    queryKey: keys.joined(sitting),
+    queryFn: () => take(api.GET('/api/v1/sittings/{id}/devices', { params: { path: { id: sitting } } })),
+    refetchInterval: 5000,
+  })
+}

@@ -1,0 +1,83 @@
+import { api, take } from '../api/client'
+import type { Schemas } from '../api/client'
+import { sendEvidence } from '../api/raw'
+import { by } from '../ui/deed'
+import type { Deed } from '../ui/deed'
+
+/** Keeps a run; the same run sent again is kept once. */
+export const keepRun: Deed<Schemas['RunFile'], Schemas['Kept']> = {
+  send: (run) => take(api.PUT('/api/v1/runs/{id}', { params: { path: { id: run.id } }, body: run })),
+  renews: ['sheet', 'strip', 'scores', 'check', 'ledger'],
+}
+
+export interface Calling {
+  readonly setup: number
+  readonly key: string
+  readonly meant: boolean
+  /** What is said once it is called so. */
+  readonly words: string
+}
+
+/** Says whether a difference from the setup before was meant or is a caveat. */
+export const callDifference: Deed<Calling, unknown> = {
+  send: ({ setup, key, meant }) =>
+    take(
+      api.PUT('/api/v1/setups/{id}/calls/{key}', { params: { path: { id: setup, key } }, body: { meant } }),
+    ),
+  renews: ['sheet', 'profile', 'setups', 'setup'],
+  says: ({ words }) => words,
+}
+
+export const addEvidence: Deed<{ readonly run: string; readonly file: File }, unknown> = {
+  send: ({ run, file }) => sendEvidence(run, file),
+  renews: ['run', 'profile'],
+}
+
+interface Evidence {
+  readonly run: string
+  readonly file: Schemas['EvidenceView']
+}
+
+export const putEvidenceBack: Deed<Evidence, unknown> = {
+  send: ({ run, file }) =>
+    take(
+      api.POST('/api/v1/runs/{id}/evidence/{number}/put-back', {
+        params: { path: { id: run, number: file.id } },
+      }),
+    ),
+  renews: ['run', 'profile'],
+}
+
+export const takeEvidenceOff: Deed<Evidence, unknown> = {
+  send: ({ run, file }) =>
+    take(
+      api.DELETE('/api/v1/runs/{id}/evidence/{number}', { params: { path: { id: run, number: file.id } } }),
+    ),
+  renews: ['run', 'profile'],
+  says: ({ file }) => `${file.name} is off this run.`,
+  undo: (args) => by(putEvidenceBack, args),
+}
+
+type Board = Schemas['BoardView']
+
+/** Keeps a view under a name, in the place of the one that has it already. */
+export const keepBoard: Deed<Schemas['BoardDraft'] & { readonly twin?: Board | undefined }, Board> = {
+  send: ({ twin, ...body }) =>
+    twin === undefined
+      ? take(api.POST('/api/v1/boards', { body }))
+      : take(
+          api.PUT('/api/v1/boards/{id}', {
+            params: { path: { id: twin.id } },
+            body: { ...body, edition: twin.edition },
+          }),
+        ),
+  renews: ['boards', 'search'],
+  says: (_, board) => `Kept as "${board.name}".`,
+}
+
+export const forgetBoard: Deed<Board, unknown> = {
+  send: ({ id }) => take(api.DELETE('/api/v1/boards/{id}', { params: { path: { id } } })),
+  renews: ['boards', 'search'],
+  says: ({ name }) => `"${name}" is forgotten.`,
+  undo: ({ page, name, address }) => by(keepBoard, { page, name, address }),
+}

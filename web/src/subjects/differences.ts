@@ -1,0 +1,111 @@
+import type { Schemas } from '../api/client'
+import { number, significant, unitWords } from '../figures/format'
+
+/** What a difference is told as. */
+export type Basis = Schemas['ComparisonView']['basis']
+
+type Difference = Schemas['Difference']
+
+/** What a difference in its own unit needs to know of its test. */
+export interface OwnUnit {
+  readonly unit: string
+  readonly cells: readonly { readonly decimals: number }[]
+}
+
+const thin = '\u2009'
+
+/** What each basis is called, and what it is a share of. */
+export const bases: Record<Basis, { readonly name: string; readonly about: string }> = {
+  GAIN: { name: 'gain on reference', about: 'Gain on the reference, as a share of it' },
+  TIMES_AS_FAST: { name: 'times as fast', about: 'Ratio to the reference, more is better' },
+  SHORT: {
+    name: 'reference short',
+    about: 'How far the reference falls short, as a share of the one beside it',
+  },
+  MIDPOINT: { name: 'midpoint', about: 'Difference as a share of the middle between the two' },
+  TIME_SAVED: {
+    name: 'time saved',
+    about: 'Time saved, as a share of the reference’s time; other tests: none',
+  },
+  OWN_UNIT: { name: 'own unit', about: 'Plain difference in each test’s own unit' },
+}
+
+/** A difference in the basis asked for: +4.1 %, ×1.25, +35 points. */
+export function shownWords(shown: number, basis: Basis, test?: OwnUnit): string {
+  if (basis === 'TIMES_AS_FAST') return `×${times(shown)}`
+  if (basis === 'OWN_UNIT' && test) return `${signed(shown, ownDecimals(test))}${thin}${unitWords(test.unit)}`
+  return percent(shown)
+}
+
+/** Half of the interval, in the same basis. */
+export function halfWords(d: Difference, basis: Basis, test?: OwnUnit): string {
+  if (d.shownLow === undefined || d.shownHigh === undefined) return ''
+  const half = Math.abs(d.shownHigh - d.shownLow) / 2
+  if (basis === 'TIMES_AS_FAST')
+    return `±${half < 0.995 ? half.toFixed(half < 0.0095 ? 3 : 2) : significant(half, 2)}`
+  if (basis === 'OWN_UNIT' && test) return `±${number(half, ownDecimals(test))}`
+  return `±${percentDigits(half * 100)}`
+}
+
+function times(value: number): string {
+  return value < 10 ? value.toFixed(2) : significant(value, 3)
+}
+
+function percent(share: number): string {
+  const value = share * 100
+  return `${sign(value, value > -99.95 && value < 99.95 ? 1 : 0)}${percentDigits(Math.abs(value))}${thin}%`
+}
+
+/** None for what is nothing once it is rounded. */
+function sign(value: number, decimals: number): string {
+  return Number(value.toFixed(decimals)) === 0 ? '' : value < 0 ? '−' : '+'
+}
+
+function percentDigits(value: number): string {
+  return number(value, value < 99.95 ? 1 : 0)
+}
+
+export function signed(value: number, decimals: number): string {
+  return `${sign(value, decimals)}${number(Math.abs(value), decimals)}`
+}
+
+/** As fine as the finest of the scores. */
+function ownDecimals(test: OwnUnit): number {
+  return Math.max(0, ...test.cells.map((c) => c.decimals))
+}
+
+/** A round difference on an axis. */
+export function tickLabel(shown: number, basis: Basis): string {
+  if (basis === 'TIMES_AS_FAST') return `×${String(shown)}`
+  const value = Math.round(shown * 1000) / 10
+  return `${value < 0 ? '−' : '+'}${String(Math.abs(value))} %`
+}
+
+/** What is shown, in a word. */
+export const verdicts: Record<NonNullable<Difference['verdict']>, string> = {
+  AHEAD: 'ahead',
+  BEHIND: 'behind',
+  EVEN: 'even',
+  UNDECIDED: 'undecided',
+}
+
+/** The ink of a difference: a name of the colours of the app. */
+export function ink(d: Difference): 'teal' | 'mulberry' | 'ink2' {
+  return d.verdict === 'AHEAD' ? 'teal' : d.verdict === 'BEHIND' ? 'mulberry' : 'ink2'
+}
+
+/** The same as a class of the page. */
+export function inkClass(d: Difference): string {
+  return { teal: 'text-teal', mulberry: 'text-mulberry', ink2: 'text-ink2' }[ink(d)]
+}
+
+/** A row for those who do not see it. */
+export function differenceWords(d: Difference | undefined, basis: Basis, test?: OwnUnit): string {
+  if (d?.shown === undefined) return 'no difference to show'
+  const verdict = d.verdict === undefined ? 'noise unknown' : verdicts[d.verdict]
+  const interval =
+    d.shownLow === undefined || d.shownHigh === undefined
+      ? ''
+      : `, 95 % interval ${shownWords(Math.min(d.shownLow, d.shownHigh), basis, test)} to ${shownWords(Math.max(d.shownLow, d.shownHigh), basis, test)}`
+  return `${shownWords(d.shown, basis, test)}${interval}, ${verdict}`
+}

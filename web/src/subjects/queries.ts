@@ -1,0 +1,24 @@
+import { useQuery } from '@tanstack/react-query'
+import { api, take } from '../api/client'
+import { keys } from '../api/keys'
+
+export function useBoards() {
+  return useQuery({ queryKey: keys.boards(), queryFn: () => take(api.GET('/api/v1/boards')) })
+}
+
+/** @param words asked for once there are any */
+export function useSearch(words: string) {
+  return useQuery({
+    queryKey: keys.search(words),
+    enabled: words !== '',
+    queryFn: () => take(api.GET('/api/v1/search', { params: { query: { q: words } } })),
+    placeholderData: (before) => before,
+  })
+}
+
+export function useEvidence(run: string) {
+  return useQuery({
+    queryKey: keys.evidence(run),
+    queryFn: () => take(api.GET('/api/v1/runs/{id}/evidence', { params: { path: { id: run } } })),
+  })
+}
