@@ -45,57 +45,12 @@ const inViews: readonly (readonly [string, string])[] = [
 
 /** The strip on top, the views at the left, and the view. */
 export function Frame({ name }: { readonly name: string }) {
-  const navigate = useNavigate()
   const to = useViewAddress()
-  const { pathname } = useLocation()
-  const notice = useNotice()
-  const picks = usePicks()
-  const [help, setHelp] = useState(false)
-  const [searching, setSearching] = useState(false)
-  const shortcuts = useMemo<readonly Shortcut[]>(
-    () => [
-      ...views.map((v) => ({
-        keys: `g ${v.key}`,
-        words: `Go to ${v.name}`,
-        run: () => void navigate(to(v.view)),
-      })),
-      { keys: 'n', words: 'Put a device on the desk', run: () => void navigate('/desk/new') },
-      {
-        keys: '/',
-        words: 'Find anything',
-        run: () => {
-          setSearching(true)
-        },
-      },
-      {
-        keys: 'x',
-        words: 'Put the row you are on side by side, or back',
-        run: () => {
-          const row = rowAtHand()
-          const key = row?.dataset.subject
-          if (key === undefined) {
-            notice({ text: 'Point at a row, or move to it with Tab, then x puts it side by side.' })
-            return
-          }
-          const name = row?.dataset.name ?? 'The row'
-          notice({
-            text:
-              togglePick(key) === 'added'
-                ? `${name} stands side by side; g s opens it.`
-                : `${name} is put back.`,
-          })
-        },
-      },
-      {
-        keys: '?',
-        words: 'List all keys',
-        run: () => {
-          setHelp(true)
-        },
-      },
-    ],
-    [navigate, to, notice],
-  )
+  const [dialog, setDialog] = useState<'keys' | 'search' | null>(null)
+  const shortcuts = useFrameKeys(setDialog)
+  const close = () => {
+    setDialog(null)
+  }
   useShortcuts(shortcuts)
   return (
     <div className="h-screen flex flex-col">
@@ -112,60 +67,24 @@ export function Frame({ name }: { readonly name: string }) {
         <button
           className="px-[18px] text-ink2 hover:text-ink text-[13px] flex items-center gap-2 whitespace-nowrap"
           onClick={() => {
-            setSearching(true)
+            setDialog('search')
           }}
         >
           Find anything <kbd className="border border-line rounded px-1.5 text-[11px]">/</kbd>
         </button>
       </header>
       <div className="flex flex-1 min-h-0">
-        <nav
-          aria-label="Views"
-          className="w-[150px] shrink-0 pt-[18px] pl-[18px] flex flex-col text-[13.5px]"
-        >
-          {views.map((v) => (
-            <Link
-              key={v.view}
-              to={to(v.view)}
-              aria-current={pathname.startsWith(`/${v.view}`) ? 'page' : undefined}
-              className={`relative flex justify-between py-[6px] pr-[14px] ${pathname.startsWith(`/${v.view}`) ? 'font-[640] text-ink before:absolute before:-left-[18px] before:top-[6px] before:w-1 before:h-5 before:bg-ink' : 'text-ink2 hover:text-ink'}`}
-            >
-              <span>
-                {v.name}
-                {v.view === 'side-by-side' && picks.length > 0 && (
-                  <span className="num text-[11px] ml-1.5 px-1 rounded bg-line2" title="picked with x">
-                    {picks.length}
-                  </span>
-                )}
-              </span>
-              <span className="text-ink2 text-[11px] font-normal" aria-hidden="true">
-                {v.key}
-              </span>
-            </Link>
-          ))}
-          <div className="mt-auto pb-4 pr-3 text-[12px] text-ink2 flex flex-col items-start gap-1">
-            <button
-              className="hover:text-ink"
-              onClick={() => {
-                setHelp(true)
-              }}
-            >
-              Keys <span className="text-ink2">?</span>
-            </button>
-            <button className="hover:text-ink" onClick={turnTheme}>
-              Light or dark
-            </button>
-            <Link to="/access" className="hover:text-ink">
-              Who may do what
-            </Link>
-            <SignOut name={name} />
-          </div>
-        </nav>
+        <Views
+          name={name}
+          onKeys={() => {
+            setDialog('keys')
+          }}
+        />
         <main className="flex-1 min-w-0 bg-sheet border-l border-line overflow-auto">
           <Outlet />
         </main>
       </div>
-      {searching && (
+      {dialog === 'search' && (
         <SearchDialog
           views={views.map((v) => ({
             title: v.name,
@@ -173,31 +92,125 @@ export function Frame({ name }: { readonly name: string }) {
             kind: 'view',
             address: to(v.view),
           }))}
-          onClose={() => {
-            setSearching(false)
-          }}
+          onClose={close}
         />
       )}
-      <Dialog
-        open={help}
-        onClose={() => {
-          setHelp(false)
-        }}
-        title="Keys"
-        width={420}
-      >
-        <dl className="grid grid-cols-[72px_1fr] gap-y-1.5 text-[13px]">
-          {[...shortcuts.map((s) => [s.keys, s.words] as const), ...inViews].map(([keys, words]) => (
-            <div key={keys} className="contents">
-              <dt>
-                <kbd className="border border-line rounded px-1.5 text-[12px]">{keys}</kbd>
-              </dt>
-              <dd>{words}</dd>
-            </div>
-          ))}
-        </dl>
-      </Dialog>
+      <KeyList open={dialog === 'keys'} shortcuts={shortcuts} onClose={close} />
     </div>
+  )
+}
+
+/** The keys that work in every view. */
+function useFrameKeys(show: (dialog: 'keys' | 'search') => void): readonly Shortcut[] {
+  const navigate = useNavigate()
+  const to = useViewAddress()
+  const notice = useNotice()
+  return useMemo<readonly Shortcut[]>(
+    () => [
+      ...views.map((v) => ({
+        keys: `g ${v.key}`,
+        words: `Go to ${v.name}`,
+        run: () => void navigate(to(v.view)),
+      })),
+      { keys: 'n', words: 'Put a device on the desk', run: () => void navigate('/desk/new') },
+      {
+        keys: '/',
+        words: 'Find anything',
+        run: () => {
+          show('search')
+        },
+      },
+      {
+        keys: 'x',
+        words: 'Put the row you are on side by side, or back',
+        run: () => {
+          notice({ text: pickRow() })
+        },
+      },
+      {
+        keys: '?',
+        words: 'List all keys',
+        run: () => {
+          show('keys')
+        },
+      },
+    ],
+    [navigate, to, notice, show],
+  )
+}
+
+/** Picks the row at hand, or puts it back; returns what became of it. */
+function pickRow(): string {
+  const row = rowAtHand()
+  const key = row?.dataset.subject
+  if (key === undefined) return 'Point at a row, or move to it with Tab, then x puts it side by side.'
+  const name = row?.dataset.name ?? 'The row'
+  return togglePick(key) === 'added' ? `${name} stands side by side; g s opens it.` : `${name} is put back.`
+}
+
+/** The views, and at the foot what belongs to none of them. */
+function Views({ name, onKeys }: { readonly name: string; readonly onKeys: () => void }) {
+  const to = useViewAddress()
+  const { pathname } = useLocation()
+  const picks = usePicks()
+  return (
+    <nav aria-label="Views" className="w-[150px] shrink-0 pt-[18px] pl-[18px] flex flex-col text-[13.5px]">
+      {views.map((v) => (
+        <Link
+          key={v.view}
+          to={to(v.view)}
+          aria-current={pathname.startsWith(`/${v.view}`) ? 'page' : undefined}
+          className={`relative flex justify-between py-[6px] pr-[14px] ${pathname.startsWith(`/${v.view}`) ? 'font-[640] text-ink before:absolute before:-left-[18px] before:top-[6px] before:w-1 before:h-5 before:bg-ink' : 'text-ink2 hover:text-ink'}`}
+        >
+          <span>
+            {v.name}
+            {v.view === 'side-by-side' && picks.length > 0 && (
+              <span className="num text-[11px] ml-1.5 px-1 rounded bg-line2" title="picked with x">
+                {picks.length}
+              </span>
+            )}
+          </span>
+          <span className="text-ink2 text-[11px] font-normal" aria-hidden="true">
+            {v.key}
+          </span>
+        </Link>
+      ))}
+      <div className="mt-auto pb-4 pr-3 text-[12px] text-ink2 flex flex-col items-start gap-1">
+        <button className="hover:text-ink" onClick={onKeys}>
+          Keys <span className="text-ink2">?</span>
+        </button>
+        <button className="hover:text-ink" onClick={turnTheme}>
+          Light or dark
+        </button>
+        <Link to="/access" className="hover:text-ink">
+          Who may do what
+        </Link>
+        <SignOut name={name} />
+      </div>
+    </nav>
+  )
+}
+
+interface KeyListProps {
+  readonly open: boolean
+  readonly shortcuts: readonly Shortcut[]
+  readonly onClose: () => void
+}
+
+function KeyList({ open, shortcuts, onClose }: KeyListProps) {
+  return (
+    <Dialog open={open} onClose={onClose} title="Keys" width={420}>
+      <dl className="grid grid-cols-[72px_1fr] gap-y-1.5 text-[13px]">
+        {[...shortcuts.map((s) => [s.keys, s.words] as const), ...inViews].map(([keys, words]) => (
+          <div key={keys} className="contents">
+            <dt>
+              <kbd className="border border-line rounded px-1.5 text-[12px]">{keys}</kbd>
+            </dt>
+            <dd>{words}</dd>
+          </div>
+        ))}
+      </dl>
+    </Dialog>
   )
 }
 

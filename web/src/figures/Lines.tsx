@@ -1,3 +1,4 @@
+import { useRef } from 'react'
 import { number, significant } from './format'
 
 /** One line of a figure. */
@@ -56,6 +57,8 @@ const left = 58
 const right = 152
 const top = 16
 const bottom = 22
+/** Pixels; less is a press, no stretch. */
+const shortestStretch = 8
 
 const looks: readonly LineLook[] = [
   { stroke: 'var(--ink)', width: 1.7 },
@@ -74,25 +77,10 @@ export function lookOf(n: number, focus: boolean): LineLook {
 
 /** Lines over one axis, named at their ends; hover or arrow keys read a place. */
 export function Lines(props: LinesProps) {
-  const {
-    lines,
-    unit,
-    xWords,
-    levels = [],
-    uprights = [],
-    spots = [],
-    at,
-    width,
-    height,
-    axis = true,
-  } = props
-  const scale = scaleOf(props)
-  const { x, y, ticksX, ticksY, decimals, invert } = scale
-  const foot = axis ? bottom : 6
-  const place = (e: React.MouseEvent<SVGSVGElement>) => {
-    const box = e.currentTarget.getBoundingClientRect()
-    return invert(((e.clientX - box.left) / Math.max(1, box.width)) * width)
-  }
+  const { lines, at, width, height, spots = [] } = props
+  const scales = scalesOf(props)
+  const { x, y, lowest } = scales
+  const stretch = useStretch(props, scales)
   return (
     <svg
       viewBox={`0 0 ${String(width)} ${String(height)}`}
@@ -100,26 +88,60 @@ export function Lines(props: LinesProps) {
       className="block select-none"
       role="img"
       aria-label={linesText(props)}
-      onMouseMove={(e) => {
-        props.onAt?.(nearest(lines, place(e)))
-        const from = Number(e.currentTarget.dataset.from ?? NaN)
-        if (Number.isFinite(from)) e.currentTarget.dataset.to = String(place(e))
-      }}
-      onMouseLeave={(e) => {
-        props.onAt?.(undefined)
-        delete e.currentTarget.dataset.from
-      }}
-      onMouseDown={(e) => {
-        if (props.onStretch) e.currentTarget.dataset.from = String(place(e))
-      }}
-      onMouseUp={(e) => {
-        const from = Number(e.currentTarget.dataset.from ?? NaN)
-        const to = place(e)
-        delete e.currentTarget.dataset.from
-        if (Number.isFinite(from) && Math.abs(x(to) - x(from)) > 8)
-          props.onStretch?.(Math.min(from, to), Math.max(from, to))
-      }}
+      {...stretch}
     >
+      <Axes {...props} scales={scales} />
+      <Marked {...props} scales={scales} />
+      {at !== undefined && (
+        <line x1={x(at)} x2={x(at)} y1={top} y2={lowest} stroke="var(--line)" strokeWidth={1.5} />
+      )}
+      {lines.map((l, i) => (
+        <OneLine key={i} line={l} x={x} y={y} />
+      ))}
+      {spots.map((s, i) => (
+        <SpotMark key={i} spot={s} x={x(s.x)} y={y(s.y)} />
+      ))}
+      {endLabels(lines, y, lowest).map((l) => (
+        <EndLabel key={l.name} label={l} x={width - right + 6} />
+      ))}
+    </svg>
+  )
+}
+
+/** Reads the place under the pointer; a stretch is what is drawn over with it. */
+function useStretch({ lines, width, onAt, onStretch }: LinesProps, { x, invert }: Scales) {
+  const from = useRef<number | null>(null)
+  const place = (e: React.MouseEvent<SVGSVGElement>) => {
+    const box = e.currentTarget.getBoundingClientRect()
+    return invert(((e.clientX - box.left) / Math.max(1, box.width)) * width)
+  }
+  return {
+    onMouseMove: (e: React.MouseEvent<SVGSVGElement>) => {
+      onAt?.(nearest(lines, place(e)))
+    },
+    onMouseLeave: () => {
+      onAt?.(undefined)
+      from.current = null
+    },
+    onMouseDown: (e: React.MouseEvent<SVGSVGElement>) => {
+      if (onStretch) from.current = place(e)
+    },
+    onMouseUp: (e: React.MouseEvent<SVGSVGElement>) => {
+      const begin = from.current
+      const end = place(e)
+      from.current = null
+      if (begin !== null && Math.abs(x(end) - x(begin)) > shortestStretch)
+        onStretch?.(Math.min(begin, end), Math.max(begin, end))
+    },
+  }
+}
+
+type Scaled = LinesProps & { readonly scales: Scales }
+
+function Axes({ unit, width, height, xWords, axis = true, scales }: Scaled) {
+  const { x, y, ticksX, ticksY, decimals } = scales
+  return (
+    <>
       {ticksY.map((v) => (
         <g key={v}>
           <line x1={left} x2={width - right} y1={y(v)} y2={y(v)} stroke="var(--line2)" />
@@ -137,6 +159,15 @@ export function Lines(props: LinesProps) {
             {xWords(v)}
           </text>
         ))}
+    </>
+  )
+}
+
+/** Levels across and uprights, each with its words. */
+function Marked({ levels = [], uprights = [], width, scales }: Scaled) {
+  const { x, y, lowest } = scales
+  return (
+    <>
       {levels.map((l, i) => (
         <g key={i}>
           <line
@@ -159,7 +190,7 @@ export function Lines(props: LinesProps) {
             x1={x(u.value)}
             x2={x(u.value)}
             y1={top}
-            y2={height - foot}
+            y2={lowest}
             stroke="var(--mulberry)"
             strokeDasharray="4 3"
           />
@@ -168,45 +199,63 @@ export function Lines(props: LinesProps) {
           </text>
         </g>
       ))}
-      {at !== undefined && (
-        <line x1={x(at)} x2={x(at)} y1={top} y2={height - foot} stroke="var(--line)" strokeWidth={1.5} />
-      )}
-      {lines.map((l, i) => (
-        <g key={i} opacity={l.look.faint === true ? 0.35 : 1}>
-          <polyline
-            points={l.y.map((v, k) => `${x(l.x[k] ?? 0).toFixed(1)},${y(v).toFixed(1)}`).join(' ')}
-            fill="none"
-            stroke={l.look.stroke}
-            strokeWidth={l.look.faint === true ? 0.8 : l.look.width}
-            strokeLinejoin="round"
-            {...(l.look.dash === undefined ? {} : { strokeDasharray: l.look.dash })}
-          />
-          {l.look.faint !== true &&
-            l.y.length <= 40 &&
-            l.y.map((v, k) => <circle key={k} cx={x(l.x[k] ?? 0)} cy={y(v)} r={2.2} fill={l.look.stroke} />)}
-        </g>
-      ))}
-      {spots.map((s, i) => (
-        <SpotMark key={i} spot={s} x={x(s.x)} y={y(s.y)} />
-      ))}
-      {endLabels(lines, y, height - foot).map((l) => (
-        <g key={l.name}>
-          <line
-            x1={width - right + 6}
-            x2={width - right + 24}
-            y1={l.y}
-            y2={l.y}
-            stroke={l.look.stroke}
-            strokeWidth={l.look.width}
-            {...(l.look.dash === undefined ? {} : { strokeDasharray: l.look.dash })}
-          />
-          <text x={width - right + 29} y={l.y + 4} fontSize={11.5} fill="var(--ink)">
-            {l.name.length > 22 ? `${l.name.slice(0, 21)}…` : l.name}
-            <title>{l.name}</title>
-          </text>
-        </g>
-      ))}
-    </svg>
+    </>
+  )
+}
+
+interface OneLineProps {
+  readonly line: PlotLine
+  readonly x: (v: number) => number
+  readonly y: (v: number) => number
+}
+
+function OneLine({ line, x, y }: OneLineProps) {
+  const { look } = line
+  const faint = look.faint === true
+  return (
+    <g opacity={faint ? 0.35 : 1}>
+      <polyline
+        points={line.y.map((v, k) => `${x(line.x[k] ?? 0).toFixed(1)},${y(v).toFixed(1)}`).join(' ')}
+        fill="none"
+        stroke={look.stroke}
+        strokeWidth={faint ? 0.8 : look.width}
+        strokeLinejoin="round"
+        {...dashOf(look)}
+      />
+      {!faint &&
+        line.y.length <= 40 &&
+        line.y.map((v, k) => <circle key={k} cx={x(line.x[k] ?? 0)} cy={y(v)} r={2.2} fill={look.stroke} />)}
+    </g>
+  )
+}
+
+function dashOf({ dash }: LineLook) {
+  return dash === undefined ? {} : { strokeDasharray: dash }
+}
+
+interface EndLabelProps {
+  readonly label: { readonly name: string; readonly look: LineLook; readonly y: number }
+  readonly x: number
+}
+
+function EndLabel({ label, x }: EndLabelProps) {
+  const { name, look, y } = label
+  return (
+    <g>
+      <line
+        x1={x}
+        x2={x + 18}
+        y1={y}
+        y2={y}
+        stroke={look.stroke}
+        strokeWidth={look.width}
+        {...dashOf(look)}
+      />
+      <text x={x + 23} y={y + 4} fontSize={11.5} fill="var(--ink)">
+        {name.length > 22 ? `${name.slice(0, 21)}…` : name}
+        <title>{name}</title>
+      </text>
+    </g>
   )
 }
 
@@ -268,33 +317,18 @@ function endLabels(lines: readonly PlotLine[], y: (v: number) => number, lowest:
 interface Scales {
   readonly x: (v: number) => number
   readonly y: (v: number) => number
+  /** Where the plot ends at the foot. */
+  readonly lowest: number
   readonly invert: (pixel: number) => number
   readonly ticksX: readonly number[]
   readonly ticksY: readonly number[]
   readonly decimals: number
 }
 
-function scaleOf(props: LinesProps): Scales {
-  const { lines, log, width, height, levels = [], fromZero = true, axis = true } = props
-  const xs = lines.flatMap((l) => [l.x[0] ?? 0, l.x.at(-1) ?? 0])
-  const values = [...lines.flatMap((l) => l.y), ...levels.map((l) => l.value)]
-  let lowX = Infinity
-  let highX = -Infinity
-  for (const v of xs) {
-    lowX = Math.min(lowX, v)
-    highX = Math.max(highX, v)
-  }
-  let low = Infinity
-  let high = -Infinity
-  for (const v of values) {
-    low = Math.min(low, v)
-    high = Math.max(high, v)
-  }
-  if (!Number.isFinite(low)) [low, high, lowX, highX] = [0, 1, 0, 1]
-  if (fromZero && low > 0 && low < 0.72 * high) low = 0
-  const room = (high - low) * 0.06 || Math.abs(high) * 0.05 || 1
-  high += room
-  if (low !== 0) low -= room
+function scalesOf(props: LinesProps): Scales {
+  const { lines, log, width, height, axis = true } = props
+  const [lowX, highX] = extentOf(lines.flatMap((l) => [l.x[0] ?? 0, l.x.at(-1) ?? 0]))
+  const [low, high] = rangeOf(props)
   const to = (v: number) => (log ? Math.log2(Math.max(1e-12, v)) : v)
   const [a, b] = [to(lowX), to(highX)]
   const foot = axis ? bottom : 6
@@ -304,6 +338,7 @@ function scaleOf(props: LinesProps): Scales {
   return {
     x,
     y,
+    lowest: height - foot,
     invert: (pixel) => {
       const v = a + ((pixel - left) / (width - left - right)) * (b - a)
       return log ? 2 ** v : v
@@ -312,6 +347,25 @@ function scaleOf(props: LinesProps): Scales {
     ticksY: steps(low, high, step),
     decimals: Math.max(0, Math.ceil(-Math.log10(step) - 1e-9)),
   }
+}
+
+/** Least and most; 0 and 1 where there is nothing. */
+function extentOf(values: readonly number[]): readonly [number, number] {
+  let low = Infinity
+  let high = -Infinity
+  for (const v of values) {
+    low = Math.min(low, v)
+    high = Math.max(high, v)
+  }
+  return Number.isFinite(low) ? [low, high] : [0, 1]
+}
+
+/** What the scale spans: with some room, and from 0 where that is asked for and not far. */
+function rangeOf({ lines, levels = [], fromZero = true }: LinesProps): readonly [number, number] {
+  const [least, high] = extentOf([...lines.flatMap((l) => l.y), ...levels.map((l) => l.value)])
+  const low = fromZero && least > 0 && least < 0.72 * high ? 0 : least
+  const room = (high - low) * 0.06 || Math.abs(high) * 0.05 || 1
+  return [low === 0 ? 0 : low - room, high + room]
 }
 
 /** 1, 2 or 5 times a power of ten, at least as large. */

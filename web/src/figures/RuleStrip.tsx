@@ -31,16 +31,86 @@ export interface RuleStripProps {
 
 /** A thin rule on a log scale: a tick for each of the pool, a taller one for the median, a notch for one. */
 export function RuleStrip(props: RuleStripProps) {
-  const { pool, own, focus = false, lessIsBetter = false, width = 210, unit = '', onOpen } = props
+  const { pool, own, lessIsBetter = false, width = 210, unit = '', onOpen } = props
   const [at, setAt] = useState<number | undefined>(undefined)
   if (pool.length === 0 && own === undefined) return <span className="gap">nobody has it yet</span>
   const values = pool.map((t) => t.value)
   const plain = logScale(own === undefined ? values : [...values, own], width)
   const x = (value: number) => (lessIsBetter ? width - plain(value) : plain(value))
-  const middle = median(values)
-  const shown = pool.length > 400 ? pool.filter((_, i) => i % Math.ceil(pool.length / 400) === 0) : pool
   const words = stripText(values, own, unit)
-  const drawing = (
+  // From left to right; only a strip that is looked at needs it.
+  const order = () => [...pool].sort((a, b) => x(a.value) - x(b.value))
+  const tick = at === undefined ? undefined : order()[at]
+  const open = () => {
+    if (tick?.setupId !== undefined) onOpen?.(tick.setupId)
+  }
+  return (
+    <span
+      style={{ width }}
+      className={`relative inline-block align-middle ${onOpen ? 'cursor-pointer' : ''}`}
+      {...(onOpen && {
+        tabIndex: 0,
+        role: 'slider',
+        'aria-label': words,
+        'aria-valuemin': 1,
+        'aria-valuemax': pool.length,
+        'aria-valuenow': (at ?? 0) + 1,
+        'aria-valuetext': tick === undefined ? words : tickText(tick, unit),
+        onKeyDown: (event: KeyboardEvent) => {
+          const from = at ?? order().findIndex((t) => t.value === own)
+          if (event.key === 'Enter') open()
+          else setAt(stepped(event, at, from, pool.length))
+        },
+        onClick: open,
+      })}
+      onMouseMove={(e) => {
+        setAt(nearest(order(), x, e.clientX - e.currentTarget.getBoundingClientRect().left))
+      }}
+      onMouseLeave={() => {
+        setAt(undefined)
+      }}
+      onBlur={() => {
+        setAt(undefined)
+      }}
+    >
+      <Drawing {...props} x={x} width={width} words={words} />
+      {tick && <Pointed x={x(tick.value)} width={width} words={tickText(tick, unit)} />}
+    </span>
+  )
+}
+
+/** The place of the tick that is nearest to an offset. */
+function nearest(order: readonly Tick[], x: (v: number) => number, offset: number): number {
+  const off = order.map((t) => Math.abs(x(t.value) - offset))
+  return off.indexOf(Math.min(...off))
+}
+
+/** Where an arrow key leads; nowhere with Escape. */
+function stepped(
+  event: KeyboardEvent,
+  at: number | undefined,
+  from: number,
+  ticks: number,
+): number | undefined {
+  const step = { ArrowLeft: -1, ArrowRight: 1 }[event.key]
+  if (step === undefined) return event.key === 'Escape' ? undefined : at
+  event.preventDefault()
+  return Math.min(ticks - 1, Math.max(0, from + step))
+}
+
+interface DrawingProps extends RuleStripProps {
+  readonly x: (value: number) => number
+  readonly width: number
+  readonly words: string
+}
+
+/** More ticks than these would not be told apart. */
+const most = 400
+
+function Drawing({ pool, own, focus = false, x, width, words }: DrawingProps) {
+  const middle = median(pool.map((t) => t.value))
+  const shown = pool.length > most ? pool.filter((_, i) => i % Math.ceil(pool.length / most) === 0) : pool
+  return (
     <svg width={width} height={22} role="img" aria-label={words} className="block">
       <line x1={0} x2={width} y1={18} y2={18} stroke="var(--ink3)" />
       {shown.map((t, i) => (
@@ -64,67 +134,29 @@ export function RuleStrip(props: RuleStripProps) {
       )}
     </svg>
   )
-  // From left to right; only a strip that is looked at needs it.
-  const order = () => [...pool].sort((a, b) => x(a.value) - x(b.value))
-  const tick = at === undefined ? undefined : order()[at]
-  const nearest = (offset: number) => {
-    const off = order().map((t) => Math.abs(x(t.value) - offset))
-    setAt(off.indexOf(Math.min(...off)))
-  }
-  const open = () => {
-    if (tick?.setupId !== undefined) onOpen?.(tick.setupId)
-  }
-  const pressed = (event: KeyboardEvent) => {
-    const step = { ArrowLeft: -1, ArrowRight: 1 }[event.key]
-    if (step !== undefined) {
-      event.preventDefault()
-      const from = at ?? order().findIndex((t) => t.value === own)
-      setAt(Math.min(pool.length - 1, Math.max(0, from + step)))
-    }
-    if (event.key === 'Enter') open()
-    if (event.key === 'Escape') setAt(undefined)
-  }
+}
+
+/** Whose the tick is that is pointed at. */
+function Pointed({
+  x,
+  width,
+  words,
+}: {
+  readonly x: number
+  readonly width: number
+  readonly words: string
+}) {
   return (
-    <span
-      style={{ width }}
-      className={`relative inline-block align-middle ${onOpen ? 'cursor-pointer' : ''}`}
-      {...(onOpen && {
-        tabIndex: 0,
-        role: 'slider',
-        'aria-label': words,
-        'aria-valuemin': 1,
-        'aria-valuemax': pool.length,
-        'aria-valuenow': (at ?? 0) + 1,
-        'aria-valuetext': tick === undefined ? words : tickText(tick, unit),
-        onKeyDown: pressed,
-        onClick: open,
-      })}
-      onMouseMove={(e) => {
-        nearest(e.clientX - e.currentTarget.getBoundingClientRect().left)
-      }}
-      onMouseLeave={() => {
-        setAt(undefined)
-      }}
-      onBlur={() => {
-        setAt(undefined)
-      }}
-    >
-      {drawing}
-      {tick && (
-        <>
-          <span className="absolute w-[2px] h-[11px] bg-ink" style={{ left: x(tick.value) - 1, top: 8 }} />
-          <span
-            role="status"
-            className="absolute z-20 bottom-[22px] px-1.5 py-0.5 rounded-sm bg-ink text-sheet text-[12px] leading-tight whitespace-nowrap pointer-events-none"
-            style={
-              x(tick.value) > width / 2 ? { right: width - x(tick.value) - 6 } : { left: x(tick.value) - 6 }
-            }
-          >
-            {tickText(tick, unit)}
-          </span>
-        </>
-      )}
-    </span>
+    <>
+      <span className="absolute w-[2px] h-[11px] bg-ink" style={{ left: x - 1, top: 8 }} />
+      <span
+        role="status"
+        className="absolute z-20 bottom-[22px] px-1.5 py-0.5 rounded-sm bg-ink text-sheet text-[12px] leading-tight whitespace-nowrap pointer-events-none"
+        style={x > width / 2 ? { right: width - x - 6 } : { left: x - 6 }}
+      >
+        {words}
+      </span>
+    </>
   )
 }
 

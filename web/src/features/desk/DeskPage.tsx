@@ -1,8 +1,7 @@
-import { useCallback, useMemo, useState } from 'react'
+import { useState } from 'react'
 import { Link, Navigate, useNavigate, useParams } from 'react-router'
 import { useFocus } from '../../frame/focus'
 import { useShortcuts } from '../../frame/keys'
-import { api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
 import { useStrip } from '../../api/queries'
 import { minutes } from '../../figures/format'
@@ -17,7 +16,7 @@ import { RunSheetTable } from './RunSheetTable'
 import { SetupSlip } from './SetupSlip'
 import { WhatNext } from './WhatNext'
 import { useDeed } from '../../ui/deed'
-import { putBackOnDesk, takeOffDesk } from './deeds'
+import { putBackOnDesk, startDevice, takeOffDesk } from './deeds'
 import { useSheet } from './queries'
 
 /** What to do next with the device in focus. */
@@ -48,115 +47,26 @@ function OnDesk({ id }: { readonly id: number }) {
   return <RunSheetView sheet={sheet.data} />
 }
 
-function RunSheetView({ sheet }: { readonly sheet: Schemas['RunSheet'] }) {
-  const [running, setRunning] = useState(false)
-  const [adding, setAdding] = useState(false)
-  const [changing, setChanging] = useState(false)
-  const [planning, setPlanning] = useState(false)
+type Sheet = Schemas['RunSheet']
+type Opened = 'running' | 'adding' | 'changing' | 'planning' | null
+
+function RunSheetView({ sheet }: { readonly sheet: Sheet }) {
+  const [opened, setOpened] = useState<Opened>(null)
   const [entering, setEntering] = useState<number | null>(null)
-  const { setup } = sheet
-  const notice = useNotice()
-  const start = useCallback(() => {
-    take(api.POST('/api/v1/sittings/{id}/start', { params: { path: { id: sheet.sitting } } }))
-      .then(() => {
-        notice({ text: `${setup.model} starts.` })
-      })
-      .catch((e: unknown) => {
-        notice({ text: e instanceof Error ? e.message : String(e) })
-      })
-  }, [sheet.sitting, setup.model, notice])
-  const typed = sheet.rows.filter((r) => r.suite.home === 'TYPED')
-  const nextTyped = typed.find((r) => r.state !== 'DONE' && r.state !== 'LEFT_OUT') ?? typed[0]
-  const shortcuts = useMemo(
-    () => [
-      {
-        keys: 'r',
-        words: 'Run on the device in focus',
-        run: () => {
-          setRunning(true)
-        },
-      },
-      {
-        keys: 'c',
-        words: 'Change the setup',
-        run: () => {
-          setChanging(true)
-        },
-      },
-      {
-        keys: 'w',
-        words: 'What to run next',
-        run: () => {
-          setPlanning(true)
-        },
-      },
-      { keys: 's', words: 'Start on the device that waits', run: start },
-      {
-        keys: 'e',
-        words: 'Enter scores',
-        run: () => {
-          if (nextTyped) setEntering(nextTyped.suite.id)
-        },
-      },
-    ],
-    [nextTyped, start],
-  )
-  useShortcuts(shortcuts)
+  const starting = useDeed(startDevice)
+  const start = () => void starting.run(sheet)
+  useSheetKeys(sheet, setOpened, start, setEntering)
   return (
     <div className="flex min-h-full">
       <div className="flex-1 min-w-0 pt-[18px] pl-[26px] pr-[22px] pb-8">
-        <div className="flex items-start gap-[10px]">
-          <div className="flex-1 min-w-0">
-            <h1>
-              <Link
-                to={`/catalogue/models/${String(setup.modelId)}`}
-                className="hover:underline underline-offset-4"
-              >
-                {setup.maker} {setup.model}
-              </Link>
-            </h1>
-          </div>
-          <TakeOff sheet={sheet} />
-          <Button
-            onClick={() => {
-              setAdding(true)
-            }}
-          >
-            Add a suite
-          </Button>
-          <Button
-            onClick={() => {
-              setChanging(true)
-            }}
-          >
-            Change the setup
-          </Button>
-          <Button
-            {...(sheet.waiting ? {} : { look: 'main' as const })}
-            onClick={() => {
-              setRunning(true)
-            }}
-          >
-            Run on this device
-          </Button>
-          {sheet.waiting && sheet.progress === undefined && (
-            <Button look="main" onClick={start}>
-              Start
-            </Button>
-          )}
-        </div>
-        <p className="text-ink2 text-[13px]">
-          Unit {setup.unitLabel}, {ordinal(setup.ordinal)} setup:{' '}
-          <span className={setup.parentId === undefined ? '' : 'meant'}>{setup.name}</span>.{' '}
-          {leftWords(sheet)}
-        </p>
+        <SheetHead sheet={sheet} onOpen={setOpened} onStart={start} />
         {sheet.closedAt === undefined && (
           <p className="text-[13px] mt-1" data-testid="next">
             <b className="font-[560]">Next:</b> {sheet.next.words}{' '}
             <button
               className="text-ink2 underline underline-offset-2 hover:text-ink"
               onClick={() => {
-                setPlanning(true)
+                setOpened('planning')
               }}
             >
               What tells most?
@@ -170,40 +80,114 @@ function RunSheetView({ sheet }: { readonly sheet: Schemas['RunSheet'] }) {
         )}
       </div>
       <SetupSlip sheet={sheet} />
-      {running && (
-        <RunHere
-          sheet={sheet}
-          onClose={() => {
-            setRunning(false)
-          }}
-        />
-      )}
-      {planning && (
-        <WhatNext
-          sheet={sheet}
-          onClose={() => {
-            setPlanning(false)
-          }}
-        />
-      )}
-      {changing && (
-        <ChangeSetup
-          sheet={sheet}
-          onClose={() => {
-            setChanging(false)
-          }}
-        />
-      )}
-      {adding && (
-        <AddSuites
-          sheet={sheet}
-          onClose={() => {
-            setAdding(false)
-          }}
-        />
-      )}
+      <OpenDialog
+        opened={opened}
+        sheet={sheet}
+        onClose={() => {
+          setOpened(null)
+        }}
+      />
     </div>
   )
+}
+
+/** The keys of the run sheet. */
+function useSheetKeys(
+  sheet: Sheet,
+  open: (dialog: Opened) => void,
+  start: () => void,
+  enter: (suite: number) => void,
+) {
+  const opens = (dialog: Opened) => () => {
+    open(dialog)
+  }
+  const typed = sheet.rows.filter((r) => r.suite.home === 'TYPED')
+  const next = typed.find((r) => r.state !== 'DONE' && r.state !== 'LEFT_OUT') ?? typed[0]
+  useShortcuts([
+    { keys: 'r', words: 'Run on the device in focus', run: opens('running') },
+    { keys: 'c', words: 'Change the setup', run: opens('changing') },
+    { keys: 'w', words: 'What to run next', run: opens('planning') },
+    { keys: 's', words: 'Start on the device that waits', run: start },
+    {
+      keys: 'e',
+      words: 'Enter scores',
+      run: () => {
+        if (next) enter(next.suite.id)
+      },
+    },
+  ])
+}
+
+interface SheetHeadProps {
+  readonly sheet: Sheet
+  readonly onOpen: (dialog: Opened) => void
+  readonly onStart: () => void
+}
+
+/** What is on the desk, and what can be done with it. */
+function SheetHead({ sheet, onOpen, onStart }: SheetHeadProps) {
+  const { setup } = sheet
+  return (
+    <>
+      <div className="flex items-start gap-[10px]">
+        <div className="flex-1 min-w-0">
+          <h1>
+            <Link
+              to={`/catalogue/models/${String(setup.modelId)}`}
+              className="hover:underline underline-offset-4"
+            >
+              {setup.maker} {setup.model}
+            </Link>
+          </h1>
+        </div>
+        <TakeOff sheet={sheet} />
+        <Button
+          onClick={() => {
+            onOpen('adding')
+          }}
+        >
+          Add a suite
+        </Button>
+        <Button
+          onClick={() => {
+            onOpen('changing')
+          }}
+        >
+          Change the setup
+        </Button>
+        <Button
+          {...(sheet.waiting ? {} : { look: 'main' as const })}
+          onClick={() => {
+            onOpen('running')
+          }}
+        >
+          Run on this device
+        </Button>
+        {sheet.waiting && sheet.progress === undefined && (
+          <Button look="main" onClick={onStart}>
+            Start
+          </Button>
+        )}
+      </div>
+      <p className="text-ink2 text-[13px]">
+        Unit {setup.unitLabel}, {ordinal(setup.ordinal)} setup:{' '}
+        <span className={setup.parentId === undefined ? '' : 'meant'}>{setup.name}</span>. {leftWords(sheet)}
+      </p>
+    </>
+  )
+}
+
+interface OpenDialogProps {
+  readonly opened: Opened
+  readonly sheet: Sheet
+  readonly onClose: () => void
+}
+
+function OpenDialog({ opened, ...rest }: OpenDialogProps) {
+  if (opened === 'running') return <RunHere {...rest} />
+  if (opened === 'planning') return <WhatNext {...rest} />
+  if (opened === 'changing') return <ChangeSetup {...rest} />
+  return opened === 'adding' ? <AddSuites {...rest} /> : null
 }
 
 function TakeOff({ sheet }: { readonly sheet: Schemas['RunSheet'] }) {

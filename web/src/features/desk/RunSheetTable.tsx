@@ -64,78 +64,18 @@ interface SuiteRowProps {
 
 function SuiteRow({ row, sheet, open, onEnter }: SuiteRowProps) {
   const { suite } = row
-  const [planning, setPlanning] = useState(false)
-  const openSetup = useOpenSetup()
   const scores = useScores(suite.id, sheet.setup.id)
   const headline = scores.data?.find((p) => p.metric === suite.headline)
-  const own = headline?.own
   const live = sheet.progress?.suite === suite.key ? sheet.progress : undefined
   const bare = live !== undefined || open
   return (
     <Fragment>
       <tr className={`[&>td]:px-2 [&>td]:h-[34px] ${bare ? '' : 'border-b border-line2'}`}>
-        <td className="whitespace-nowrap truncate">
-          <b className="font-[560]">
-            <Link to={`/catalogue/suites/${String(suite.id)}`} className="hover:underline underline-offset-2">
-              {suite.name}
-              {suite.home === 'TYPED' && ` ${suite.version}`}
-            </Link>
-          </b>{' '}
-          <span className="text-ink2 text-[12px]">{groups[suite.group]}</span>
-        </td>
-        <td>
-          {row.gapReason === undefined && (
-            <RepeatDots dots={dots(row)} missing={Math.max(0, row.repeats - row.done)} />
-          )}
-        </td>
-        <td className="text-right whitespace-nowrap">
-          {own && headline ? (
-            <Score own={own} unit={headline.unit} />
-          ) : (
-            <span
-              className="gap inline-block max-w-[138px] truncate align-bottom"
-              title={gapWords(row, live)}
-            >
-              {headline?.plain ? headline.plain.words : gapWords(row, live)}
-            </span>
-          )}
-        </td>
-        <td>
-          {headline?.scale === 'RATIO' && row.gapReason === undefined && (
-            <RuleStrip
-              pool={headline.pool}
-              own={own?.value}
-              focus
-              width={180}
-              lessIsBetter={headline.better === 'LOWER'}
-              unit={unitWords(headline.unit)}
-              onOpen={openSetup}
-            />
-          )}
-        </td>
-        <td className="num text-[12.5px] whitespace-nowrap">
-          {own ? `${String(own.place)} of ${String(own.of)}` : ''}
-        </td>
+        <SuiteCells row={row} />
+        <HeadlineCells row={row} headline={headline} live={live} />
         <td className="text-right text-ink2 text-[13px] whitespace-nowrap">
           <RowEnd row={row} sitting={sheet.sitting} live={live} open={open} onEnter={onEnter} />{' '}
-          <button
-            className="text-ink2 hover:text-ink px-0.5"
-            aria-label={`Plan ${suite.name}`}
-            onClick={() => {
-              setPlanning(true)
-            }}
-          >
-            ⋯
-          </button>
-          {planning && (
-            <PlanSuite
-              row={row}
-              sitting={sheet.sitting}
-              onClose={() => {
-                setPlanning(false)
-              }}
-            />
-          )}
+          <Plan row={row} sitting={sheet.sitting} />
         </td>
       </tr>
       {live && (
@@ -160,6 +100,98 @@ function SuiteRow({ row, sheet, open, onEnter }: SuiteRowProps) {
         </tr>
       )}
     </Fragment>
+  )
+}
+
+/** Which suite, and its repeats. */
+function SuiteCells({ row }: { readonly row: Row }) {
+  const { suite } = row
+  return (
+    <>
+      <td className="whitespace-nowrap truncate">
+        <b className="font-[560]">
+          <Link to={`/catalogue/suites/${String(suite.id)}`} className="hover:underline underline-offset-2">
+            {suite.name}
+            {suite.home === 'TYPED' && ` ${suite.version}`}
+          </Link>
+        </b>{' '}
+        <span className="text-ink2 text-[12px]">{groups[suite.group]}</span>
+      </td>
+      <td>
+        {row.gapReason === undefined && (
+          <RepeatDots dots={dots(row)} missing={Math.max(0, row.repeats - row.done)} />
+        )}
+      </td>
+    </>
+  )
+}
+
+interface HeadlineCellsProps {
+  readonly row: Row
+  readonly headline: Schemas['ScorePoolView'] | undefined
+  readonly live: Progress | undefined
+}
+
+/** The score, where it falls, and its place. */
+function HeadlineCells({ row, headline, live }: HeadlineCellsProps) {
+  const openSetup = useOpenSetup()
+  const own = headline?.own
+  const words = headline?.plain?.words ?? gapWords(row, live)
+  return (
+    <>
+      <td className="text-right whitespace-nowrap">
+        {own && headline ? (
+          <Score own={own} unit={headline.unit} />
+        ) : (
+          <span className="gap inline-block max-w-[138px] truncate align-bottom" title={gapWords(row, live)}>
+            {words}
+          </span>
+        )}
+      </td>
+      <td>
+        {headline?.scale === 'RATIO' && row.gapReason === undefined && (
+          <RuleStrip
+            pool={headline.pool}
+            own={own?.value}
+            focus
+            width={180}
+            lessIsBetter={headline.better === 'LOWER'}
+            unit={unitWords(headline.unit)}
+            onOpen={openSetup}
+          />
+        )}
+      </td>
+      <td className="num text-[12.5px] whitespace-nowrap">
+        {own ? `${String(own.place)} of ${String(own.of)}` : ''}
+      </td>
+    </>
+  )
+}
+
+/** Opens how often the suite runs here. */
+function Plan({ row, sitting }: { readonly row: Row; readonly sitting: number }) {
+  const [planning, setPlanning] = useState(false)
+  return (
+    <>
+      <button
+        className="text-ink2 hover:text-ink px-0.5"
+        aria-label={`Plan ${row.suite.name}`}
+        onClick={() => {
+          setPlanning(true)
+        }}
+      >
+        ⋯
+      </button>
+      {planning && (
+        <PlanSuite
+          row={row}
+          sitting={sitting}
+          onClose={() => {
+            setPlanning(false)
+          }}
+        />
+      )}
+    </>
   )
 }
 

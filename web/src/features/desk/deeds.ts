@@ -103,6 +103,13 @@ export const noteRoom: Deed<{ readonly sitting: number } & Schemas['Room'], Shee
   renews: [],
 }
 
+/** Tells the device that joined and waits to begin. */
+export const startDevice: Deed<Sheet, unknown> = {
+  send: ({ sitting }) => take(api.POST('/api/v1/sittings/{id}/start', at(sitting))),
+  renews: ['sheet', 'strip'],
+  says: ({ setup }) => `${setup.model} starts.`,
+}
+
 /** A code with which one device joins the run sheet. */
 export const makeCode: Deed<number, Schemas['CodeView']> = {
   send: (sitting) => take(api.POST('/api/v1/sittings/{id}/codes', at(sitting))),

@@ -1,7 +1,6 @@
 import { Link, useSearchParams } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { useModels, useSuites } from '../../api/queries'
-import type { RunState } from '../../api/queries'
 import { RepeatDots } from '../../figures/RepeatDots'
 import type { Dot } from '../../figures/RepeatDots'
 import { grouped, number, unitWords, when } from '../../figures/format'
@@ -10,11 +9,10 @@ import { Select } from '../../ui/Select'
 import { Failed, Loading } from '../../ui/States'
 import { RunPanel } from './RunPanel'
 import { flagWords } from './words'
+import { narrowedBy, pageOf, question, withOther } from './address'
 import { useLedger } from './queries'
 
 type Row = Schemas['LedgerRow']
-
-const pageSize = 50
 
 const stateChoices: readonly { readonly value: string; readonly label: string }[] = [
   { value: 'any', label: 'any state' },
@@ -28,38 +26,10 @@ const stateChoices: readonly { readonly value: string; readonly label: string }[
 /** Every run, newest first; one opens at the side. */
 export function LedgerPage() {
   const [search, setSearch] = useSearchParams()
-  const models = useModels()
-  const suites = useSuites()
-  const page = Number(search.get('page') ?? '0')
-  const numberOf = (name: string) => (search.get(name) === null ? undefined : Number(search.get(name)))
-  const shown = search.get('state') ?? 'any'
-  const state =
-    shown === 'any' || shown === 'flagged' || shown === 'doubted' ? undefined : (shown as RunState)
-  const suite = numberOf('suite')
-  const model = numberOf('model')
-  const fact = search.get('fact')
-  const value = search.get('value')
-  const ledger = useLedger({
-    page,
-    size: pageSize,
-    ...(state && { state }),
-    ...(suite !== undefined && { suite }),
-    ...(model !== undefined && { model }),
-    ...(fact !== null && value !== null && { fact, value }),
-    ...(numberOf('setup') !== undefined && { setup: numberOf('setup') }),
-    ...(numberOf('import') !== undefined && { import: numberOf('import') }),
-    ...(day(search.get('from')) && { from: day(search.get('from')) }),
-    ...(day(search.get('to')) && { to: day(search.get('to')) }),
-    ...(shown === 'flagged' && { flagged: true }),
-    ...(shown === 'doubted' && { doubted: true }),
-  })
+  const ledger = useLedger(question(search))
   const open = search.get('run')
   const set = (name: string, value: string | null) => {
-    const next = new URLSearchParams(search)
-    if (name !== 'page' && name !== 'run') next.delete('page')
-    if (value === null || value === 'any') next.delete(name)
-    else next.set(name, value)
-    setSearch(next)
+    setSearch(withOther(search, name, value))
   }
   return (
     <div className="flex min-h-full">
@@ -74,95 +44,21 @@ export function LedgerPage() {
           </Link>
         </div>
         <p className="text-ink2 text-[13px]">{ledger.data ? countWords(ledger.data) : ' '}</p>
-        <div className="flex gap-2 mt-3 mb-2 flex-wrap items-center">
-          <Select
-            label="State"
-            value={shown}
-            choices={stateChoices}
-            onValue={(v) => {
-              set('state', v)
-            }}
-          />
-          <Select
-            label="Device"
-            value={search.get('model') ?? 'any'}
-            choices={[
-              { value: 'any', label: 'any device' },
-              ...(models.data ?? []).map((m) => ({ value: String(m.id), label: `${m.maker} ${m.name}` })),
-            ]}
-            onValue={(v) => {
-              set('model', v)
-            }}
-          />
-          <Select
-            label="Suite"
-            value={search.get('suite') ?? 'any'}
-            choices={[
-              { value: 'any', label: 'any suite' },
-              ...(suites.data ?? []).map((s) => ({ value: String(s.id), label: `${s.name} ${s.version}` })),
-            ]}
-            onValue={(v) => {
-              set('suite', v)
-            }}
-          />
-          <Day
-            label="from"
-            value={search.get('from')}
-            onValue={(v) => {
-              set('from', v)
-            }}
-          />
-          <Day
-            label="to"
-            value={search.get('to')}
-            onValue={(v) => {
-              set('to', v)
-            }}
-          />
-          {['fact', 'setup', 'import'].map(
-            (name) =>
-              search.get(name) !== null && (
-                <Button
-                  key={name}
-                  aria-label={`No longer only this ${name}`}
-                  onClick={() => {
-                    const next = new URLSearchParams(search)
-                    next.delete(name)
-                    if (name === 'fact') next.delete('value')
-                    setSearch(next)
-                  }}
-                >
-                  {name === 'fact' ? value : name === 'setup' ? 'one setup' : 'one import'} ✕
-                </Button>
-              ),
-          )}
-        </div>
+        <Filters search={search} onSet={set} />
         {ledger.isPending && <Loading what="the ledger" />}
         {ledger.isError && <Failed error={ledger.error} retry={() => void ledger.refetch()} />}
         {ledger.data && (
-          <>
-            <Rows
-              rows={ledger.data.rows}
-              open={open}
-              onOpen={(id) => {
-                set('run', id === open ? null : id)
-              }}
-            />
-            {ledger.data.total === 0 && (
-              <p className="text-ink2 mt-6">
-                {ledger.data.done + ledger.data.failed + ledger.data.setAside === 0
-                  ? 'Nothing was measured yet. Put a device on the desk and run or type in a suite.'
-                  : 'No run fits these conditions.'}
-              </p>
-            )}
-            <Pages
-              page={page}
-              pages={ledger.data.pages}
-              onPage={(p) => {
-                set('page', String(p))
-              }}
-            />
-          </>
+          <Found
+            found={ledger.data}
+            open={open}
+            page={pageOf(search)}
+            onOpen={(id) => {
+              set('run', id === open ? null : id)
+            }}
+            onPage={(p) => {
+              set('page', String(p))
+            }}
+          />
         )}
       </div>
       {open !== null && (
@@ -178,9 +74,82 @@ export function LedgerPage() {
   )
 }
 
-/** A day as the server reads it; nothing for what is none. */
-function day(text: string | null): string | undefined {
-  return text !== null && /^\d{4}-\d{2}-\d{2}$/.test(text) ? text : undefined
+interface FoundProps {
+  readonly found: Schemas['LedgerPage']
+  readonly open: string | null
+  readonly page: number
+  readonly onOpen: (id: string) => void
+  readonly onPage: (page: number) => void
+}
+
+function Found({ found, open, page, onOpen, onPage }: FoundProps) {
+  return (
+    <>
+      <Rows rows={found.rows} open={open} onOpen={onOpen} />
+      {found.total === 0 && (
+        <p className="text-ink2 mt-6">
+          {found.done + found.failed + found.setAside === 0
+            ? 'Nothing was measured yet. Put a device on the desk and run or type in a suite.'
+            : 'No run fits these conditions.'}
+        </p>
+      )}
+      <Pages page={page} pages={found.pages} onPage={onPage} />
+    </>
+  )
+}
+
+interface FiltersProps {
+  readonly search: URLSearchParams
+  /** Sets a condition, or leaves it out. */
+  readonly onSet: (name: string, value: string | null) => void
+}
+
+function Filters({ search, onSet }: FiltersProps) {
+  const models = useModels()
+  const suites = useSuites()
+  const devices = (models.data ?? []).map((m) => ({ value: String(m.id), label: `${m.maker} ${m.name}` }))
+  const versions = (suites.data ?? []).map((s) => ({ value: String(s.id), label: `${s.name} ${s.version}` }))
+  const choices = [
+    { name: 'state', label: 'State', choices: stateChoices },
+    { name: 'model', label: 'Device', choices: [{ value: 'any', label: 'any device' }, ...devices] },
+    { name: 'suite', label: 'Suite', choices: [{ value: 'any', label: 'any suite' }, ...versions] },
+  ]
+  return (
+    <div className="flex gap-2 mt-3 mb-2 flex-wrap items-center">
+      {choices.map((c) => (
+        <Select
+          key={c.name}
+          label={c.label}
+          value={search.get(c.name) ?? 'any'}
+          choices={c.choices}
+          onValue={(v) => {
+            onSet(c.name, v)
+          }}
+        />
+      ))}
+      {['from', 'to'].map((name) => (
+        <Day
+          key={name}
+          label={name}
+          value={search.get(name)}
+          onValue={(v) => {
+            onSet(name, v)
+          }}
+        />
+      ))}
+      {narrowedBy(search).map(({ name, words }) => (
+        <Button
+          key={name}
+          aria-label={`No longer only this ${name}`}
+          onClick={() => {
+            onSet(name, null)
+          }}
+        >
+          {words} ✕
+        </Button>
+      ))}
+    </div>
+  )
 }
 
 interface DayProps {

@@ -39,8 +39,38 @@ export function RunPanel({ id, onClose }: RunPanelProps) {
 }
 
 function RunView({ detail, onClose }: { readonly detail: Detail; readonly onClose: () => void }) {
+  return (
+    <>
+      <RunHead detail={detail} onClose={onClose} />
+      <Doubts detail={detail} />
+      <Readings detail={detail} />
+      {detail.series.map((x) => (
+        <SeriesCurve key={x.name} series={x} detail={detail} />
+      ))}
+      {detail.samples.length > 0 && <SampleFigures samples={detail.samples} />}
+      <Circumstances detail={detail} />
+      <Evidence run={detail.run.id} />
+      <FlagsForm detail={detail} />
+      <section className="mt-4">
+        <h2>History</h2>
+        {detail.history.map((e, i) => (
+          <p key={i} className="leading-[1.7]">
+            <span className="num text-ink2">{when(e.at)}</span> {historyWords(e)}
+          </p>
+        ))}
+      </section>
+      <Move detail={detail} />
+    </>
+  )
+}
+
+/** Whether its readings go into scores. */
+function isCounted({ run }: Detail): boolean {
+  return run.state === 'DONE' && run.flags.length === 0
+}
+
+function RunHead({ detail, onClose }: { readonly detail: Detail; readonly onClose: () => void }) {
   const { run, setup } = detail
-  const counts = run.state === 'DONE' && run.flags.length === 0
   return (
     <>
       <div className="flex justify-between items-baseline gap-2">
@@ -65,7 +95,15 @@ function RunView({ detail, onClose }: { readonly detail: Detail; readonly onClos
           {capital(run.flags.map((f) => flagWords[f]).join(', '))}: it does not count.
         </p>
       )}
-      <Doubts detail={detail} />
+    </>
+  )
+}
+
+function Readings({ detail }: { readonly detail: Detail }) {
+  const { run } = detail
+  const counts = isCounted(detail)
+  return (
+    <>
       <table className="w-full border-collapse">
         <tbody>
           {run.readings.map((r) => (
@@ -95,24 +133,47 @@ function RunView({ detail, onClose }: { readonly detail: Detail; readonly onClos
         </tbody>
       </table>
       {run.readings.length === 0 && <p className="gap">no reading</p>}
-      {detail.series.map((x) => (
-        <section key={x.name} className="mt-4">
-          <h2>
-            {capital(x.name)} <span className="unit">{unitWords(x.unit)}</span>
-          </h2>
-          <Curve x={x.x} y={x.y} name={x.name} unit={unitWords(x.unit)} sizes={x.axis === 'size'} />
-          <p className="text-ink2 text-[12px]">
-            {x.points > x.x.length && `${String(x.points)} points, thinned so that no spike is hidden. `}
-            <Link
-              className="underline underline-offset-2 hover:text-ink"
-              to={insideAddress(run.suiteId, setup.setupId, x.name, counts ? undefined : run.id)}
-            >
-              Look inside
-            </Link>
-          </p>
-        </section>
-      ))}
-      {detail.samples.length > 0 && <SampleFigures samples={detail.samples} />}
+    </>
+  )
+}
+
+interface SeriesCurveProps {
+  readonly series: Detail['series'][number]
+  readonly detail: Detail
+}
+
+function SeriesCurve({ series, detail }: SeriesCurveProps) {
+  const { run, setup } = detail
+  return (
+    <section className="mt-4">
+      <h2>
+        {capital(series.name)} <span className="unit">{unitWords(series.unit)}</span>
+      </h2>
+      <Curve
+        x={series.x}
+        y={series.y}
+        name={series.name}
+        unit={unitWords(series.unit)}
+        sizes={series.axis === 'size'}
+      />
+      <p className="text-ink2 text-[12px]">
+        {series.points > series.x.length &&
+          `${String(series.points)} points, thinned so that no spike is hidden. `}
+        <Link
+          className="underline underline-offset-2 hover:text-ink"
+          to={insideAddress(run.suiteId, setup.setupId, series.name, isCounted(detail) ? undefined : run.id)}
+        >
+          Look inside
+        </Link>
+      </p>
+    </section>
+  )
+}
+
+/** What was so when it ran: read otherwise than known, noted, ticked off. */
+function Circumstances({ detail }: { readonly detail: Detail }) {
+  return (
+    <>
       {detail.readOtherwise.length > 0 && (
         <section className="mt-4">
           <h2>Read otherwise than the setup says</h2>
@@ -145,17 +206,6 @@ function RunView({ detail, onClose }: { readonly detail: Detail; readonly onClos
           )}
         </section>
       )}
-      <Evidence run={run.id} />
-      <FlagsForm detail={detail} />
-      <section className="mt-4">
-        <h2>History</h2>
-        {detail.history.map((e, i) => (
-          <p key={i} className="leading-[1.7]">
-            <span className="num text-ink2">{when(e.at)}</span> {historyWords(e)}
-          </p>
-        ))}
-      </section>
-      <Move detail={detail} />
     </>
   )
 }

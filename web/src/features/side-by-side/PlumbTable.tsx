@@ -220,24 +220,14 @@ function TestLine({ test, reference, other, scale, question }: TestLineProps) {
   const base = test.cells[reference]
   const own = test.cells[other]
   const d = own?.difference
-  const gap = own?.gap ?? base?.gap
-  const side = own?.gap === undefined ? 'this one only' : base?.gap === undefined ? 'reference only' : ''
-  const plain = own && plainWords(test, own)
+  const missing = missingWords(base, own)
   return (
     <tr
       className="[&>td]:h-[28px] text-[13px] hover:bg-ground"
       data-test={test.metric}
       data-verdict={d?.verdict}
     >
-      <td
-        className={`pl-3 pr-2 truncate ${test.total ? 'text-ink2' : ''}`}
-        title={`${testName(test)}${test.settings === '' ? '' : ` · ${test.settings}`}${test.total ? ' · follows from its parts, not counted again' : ''}`}
-      >
-        <Link to={`/catalogue/suites/${String(test.suiteId)}`} className="hover:underline underline-offset-2">
-          {testName(test)}
-        </Link>
-        {test.total && <span className="unit"> total</span>}
-      </td>
+      <TestCell test={test} />
       <td className="text-right pr-2 num text-ink2">{base && <Value cell={base} />}</td>
       <td className="text-right num">{own && <Value cell={own} />}</td>
       <td className="pl-2 pr-2 unit truncate">
@@ -252,23 +242,48 @@ function TestLine({ test, reference, other, scale, question }: TestLineProps) {
           height={28}
           mark={d && mark(d)}
           threshold={question.threshold}
-          words={`${testName(test)}: ${gap === undefined ? differenceWords(d, question.basis, test) : `${side}, ${gap}`}`}
+          words={`${testName(test)}: ${missing ?? differenceWords(d, question.basis, test)}`}
         />
       </td>
       {d ? (
         <Told difference={d} question={question} test={test} title={rowTitle(d, own)} />
       ) : (
         <td colSpan={3} className="pl-3 text-[12.5px] text-ink2 truncate">
-          {gap !== undefined ? (
-            <span className="gap" title={`${side}: ${gap}`}>
-              {side === '' ? gap : `${side}: ${gap}`}
-            </span>
+          {missing === undefined ? (
+            own && plainWords(test, own)
           ) : (
-            plain
+            <span className="gap" title={missing}>
+              {missing}
+            </span>
           )}
         </td>
       )}
     </tr>
+  )
+}
+
+/** Why one side has no value, and which; undefined where both have one. */
+function missingWords(base: Cell | undefined, own: Cell | undefined): string | undefined {
+  const gap = own?.gap ?? base?.gap
+  if (gap === undefined) return undefined
+  if (own?.gap === undefined) return `this one only: ${gap}`
+  return base?.gap === undefined ? `reference only: ${gap}` : gap
+}
+
+/** The name of a test, with its settings to be pointed at. */
+function TestCell({ test }: { readonly test: Test }) {
+  const settings = test.settings === '' ? '' : ` · ${test.settings}`
+  const total = test.total ? ' · follows from its parts, not counted again' : ''
+  return (
+    <td
+      className={`pl-3 pr-2 truncate ${test.total ? 'text-ink2' : ''}`}
+      title={`${testName(test)}${settings}${total}`}
+    >
+      <Link to={`/catalogue/suites/${String(test.suiteId)}`} className="hover:underline underline-offset-2">
+        {testName(test)}
+      </Link>
+      {test.total && <span className="unit"> total</span>}
+    </td>
   )
 }
 

@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react'
+import { useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { useFocus } from '../../frame/focus'
 import { useShortcuts } from '../../frame/keys'
@@ -37,17 +37,11 @@ export function SideBySidePage() {
   const own = useSetup(search.has('s') ? undefined : focus?.setupId)
   const asked = question(search)
   // What nobody asked for is what was picked; else the device in focus against the setup before.
-  const subjects =
-    asked.subjects.length > 0
-      ? asked.subjects
-      : picks.length > 0
-        ? picks
-        : focus
-          ? [
-              `setup-${String(focus.setupId)}`,
-              ...(own.data?.parentId === undefined ? [] : [`setup-${String(own.data.parentId)}`]),
-            ]
-          : []
+  const subjects = firstOf(
+    asked.subjects,
+    picks,
+    focus ? beforeAndNow(focus.setupId, own.data?.parentId) : [],
+  )
   const q: Question =
     asked.subjects.length > 0 ? asked : { ...asked, subjects, reference: Math.max(0, subjects.length - 1) }
   const comparison = useComparison(q)
@@ -56,14 +50,19 @@ export function SideBySidePage() {
   }
   if (asked.subjects.length === 0 && picks.length === 0 && own.isLoading)
     return <Loading what="the setup before" />
-  if (subjects.length >= 2 && comparison.isError)
-    return <Failed error={comparison.error} retry={() => void comparison.refetch()} />
-  if (subjects.length >= 2 && !comparison.data) return <Loading what="the comparison" />
-  return comparison.data && subjects.length >= 2 ? (
-    <SideBySide view={comparison.data} q={q} change={change} />
-  ) : (
-    <Alone q={q} change={change} />
-  )
+  if (subjects.length < 2) return <Alone q={q} change={change} />
+  if (comparison.isError) return <Failed error={comparison.error} retry={() => void comparison.refetch()} />
+  if (!comparison.data) return <Loading what="the comparison" />
+  return <SideBySide view={comparison.data} q={q} change={change} />
+}
+
+/** The first list that holds something. */
+function firstOf(...lists: readonly (readonly string[])[]): readonly string[] {
+  return lists.find((l) => l.length > 0) ?? []
+}
+
+function beforeAndNow(setup: number, before: number | undefined): readonly string[] {
+  return [`setup-${String(setup)}`, ...(before === undefined ? [] : [`setup-${String(before)}`])]
 }
 
 interface ChangeProps {
@@ -105,38 +104,10 @@ function Alone({ q, change }: ChangeProps) {
 function SideBySide({ view, q, change }: ChangeProps & { readonly view: View }) {
   const [adding, setAdding] = useState(false)
   const shown = blocks(view, q, (g) => capital(groups[g as TestGroup]))
-  const several = view.subjects.length > 2
-  const shortcuts = useMemo(
-    () => [
-      ...view.subjects.map((s, i) => ({
-        keys: String(i + 1),
-        words: `Hold against ${s.name}`,
-        run: () => {
-          change({ ...q, reference: i })
-        },
-      })),
-      {
-        keys: 'b',
-        words: 'Next way to put a difference',
-        run: () => {
-          const all = Object.keys(bases) as Basis[]
-          change({ ...q, basis: all[(all.indexOf(q.basis) + 1) % all.length] ?? 'GAIN' })
-        },
-      },
-      {
-        keys: 'a',
-        words: 'Put another beside',
-        run: () => {
-          setAdding(true)
-        },
-      },
-    ],
-    [view.subjects, q, change],
-  )
-  useShortcuts(shortcuts)
-  const fold = (group: string) => {
-    change({ ...q, open: q.open.includes(group) ? q.open.filter((g) => g !== group) : [...q.open, group] })
+  const add = () => {
+    setAdding(true)
   }
+  useComparisonKeys(view, q, change, add)
   return (
     <div className="pt-[18px] px-[26px] pb-8">
       <div className="flex items-start gap-3">
@@ -147,11 +118,7 @@ function SideBySide({ view, q, change }: ChangeProps & { readonly view: View }) 
         <Segments
           label="How a difference is put"
           value={q.basis}
-          choices={(Object.keys(bases) as Basis[]).map((b) => ({
-            value: b,
-            label: bases[b].name,
-            about: bases[b].about,
-          }))}
+          choices={everyBasis.map((b) => ({ value: b, label: bases[b].name, about: bases[b].about }))}
           onValue={(basis) => {
             change({ ...q, basis })
           }}
@@ -159,34 +126,11 @@ function SideBySide({ view, q, change }: ChangeProps & { readonly view: View }) 
         <Boards page="SIDE_BY_SIDE" />
         <TakeFigure figure={() => comparisonFigure(view, shown, q)} />
       </div>
-      <Subjects
-        view={view}
-        q={q}
-        change={change}
-        onAdd={() => {
-          setAdding(true)
-        }}
-      />
+      <Subjects view={view} q={q} change={change} onAdd={add} />
       <div className="border-b border-line2 py-[8px]">
         <Differs view={view} />
       </div>
-      {shown.every((b) => b.tests.length === 0) ? (
-        <p className="text-ink2 text-[13.5px] py-6">
-          {q.telling ? 'Nothing stands out: no test shows a lead.' : 'They have no test in common yet.'}
-        </p>
-      ) : several ? (
-        <Matrix
-          view={view}
-          blocks={shown}
-          question={q}
-          onFold={fold}
-          onReference={(reference) => {
-            change({ ...q, reference })
-          }}
-        />
-      ) : (
-        <PlumbTable view={view} blocks={shown} question={q} onFold={fold} />
-      )}
+      <Tests view={view} q={q} change={change} shown={shown} />
       <Findings view={view} question={q} />
       {adding && (
         <AddSubject
@@ -203,6 +147,59 @@ function SideBySide({ view, q, change }: ChangeProps & { readonly view: View }) 
   )
 }
 
+const everyBasis = Object.keys(bases) as Basis[]
+
+function useComparisonKeys(view: View, q: Question, change: (next: Question) => void, add: () => void) {
+  useShortcuts([
+    ...view.subjects.map((s, i) => ({
+      keys: String(i + 1),
+      words: `Hold against ${s.name}`,
+      run: () => {
+        change({ ...q, reference: i })
+      },
+    })),
+    {
+      keys: 'b',
+      words: 'Next way to put a difference',
+      run: () => {
+        change({ ...q, basis: everyBasis[(everyBasis.indexOf(q.basis) + 1) % everyBasis.length] ?? 'GAIN' })
+      },
+    },
+    { keys: 'a', words: 'Put another beside', run: add },
+  ])
+}
+
+interface TestsProps extends ChangeProps {
+  readonly view: View
+  readonly shown: ReturnType<typeof blocks>
+}
+
+/** Two as a plumb table, more as a matrix. */
+function Tests({ view, q, change, shown }: TestsProps) {
+  const fold = (group: string) => {
+    change({ ...q, open: q.open.includes(group) ? q.open.filter((g) => g !== group) : [...q.open, group] })
+  }
+  if (shown.every((b) => b.tests.length === 0)) {
+    return (
+      <p className="text-ink2 text-[13.5px] py-6">
+        {q.telling ? 'Nothing stands out: no test shows a lead.' : 'They have no test in common yet.'}
+      </p>
+    )
+  }
+  if (view.subjects.length === 2) return <PlumbTable view={view} blocks={shown} question={q} onFold={fold} />
+  return (
+    <Matrix
+      view={view}
+      blocks={shown}
+      question={q}
+      onFold={fold}
+      onReference={(reference) => {
+        change({ ...q, reference })
+      }}
+    />
+  )
+}
+
 /** What the numbers are, and what they are a share of. */
 function baseWords(view: View, q: Question): string {
   const tests = view.groups.flatMap((g) => g.tests)
@@ -214,102 +211,119 @@ function baseWords(view: View, q: Question): string {
 const thresholds = [0, 0.005, 0.01, 0.02, 0.03, 0.05, 0.1]
 const sorts: Record<Sort, string> = { group: 'by group', size: 'largest difference first', suite: 'by suite' }
 
-function Subjects({
-  view,
-  q,
-  change,
-  onAdd,
-}: ChangeProps & { readonly view: View; readonly onAdd: () => void }) {
-  const focus = useFocus()
-  const models = q.subjects.some((s) => s.startsWith('model-'))
+type SubjectsProps = ChangeProps & { readonly view: View; readonly onAdd: () => void }
+
+function Subjects({ view, q, change, onAdd }: SubjectsProps) {
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-2 border-y border-line2 py-[8px] mt-3 text-[13px]">
       {view.subjects.map((s, i) => (
-        <span
-          key={s.key}
-          className="flex items-center gap-1.5"
-          data-subject={s.key}
-          data-reference={i === view.reference}
-        >
-          <span
-            aria-hidden="true"
-            className={`inline-block h-[13px] ${i === view.reference ? 'w-[2px] bg-ink' : s.setupId !== undefined && s.setupId === focus?.setupId ? 'w-[9px] bg-gold' : 'w-[5px] bg-even'}`}
-          />
-          <button
-            className={`hover:underline underline-offset-2 ${i === view.reference ? 'text-ink2' : 'font-[560]'}`}
-            title={`${s.name}${s.detail === '' ? '' : `, ${s.detail}`}${i === view.reference ? ': the reference' : `: make it the reference (key ${String(i + 1)})`}`}
-            onClick={() => {
-              change({ ...q, reference: i })
-            }}
-          >
-            {i === view.reference && 'against '}
-            {subjectName(s, view.subjects)}
-          </button>
-          {s.tuned && <span className="unit">tuned</span>}
-          {s.origin !== '' && <span className="unit">{s.origin}</span>}
-          {s.setups > 1 && <span className="unit">{s.setups} setups</span>}
-          <button
-            className="text-ink2 hover:text-ink px-0.5"
-            aria-label={`Take ${subjectName(s, view.subjects)} away`}
-            onClick={() => {
-              clearPicks()
-              change(withoutSubject(q, i))
-            }}
-          >
-            ×
-          </button>
-        </span>
+        <OneSubject key={s.key} view={view} place={i} q={q} change={change} />
       ))}
       {view.subjects.length < 12 && (
         <Button look="quiet" className="!py-0" onClick={onAdd}>
           put another beside
         </Button>
       )}
-      <span className="ml-auto flex items-center gap-2">
-        {models && (
-          <Select
-            label="Which setup speaks for a model"
-            value={q.speaks}
-            choices={speakers}
-            onValue={(speaks) => {
-              change({ ...q, speaks })
-            }}
-          />
-        )}
-        <Select
-          label="Smallest difference that matters"
-          value={String(q.threshold)}
-          choices={[...new Set([...thresholds, q.threshold])]
-            .sort((a, b) => a - b)
-            .map((t) => ({
-              value: String(t),
-              label:
-                t === 0 ? 'any difference matters' : `matters from ${String(Math.round(t * 1000) / 10)} %`,
-            }))}
-          onValue={(t) => {
-            change({ ...q, threshold: Number(t) })
-          }}
-        />
-        <Select
-          label="Order"
-          value={q.sort}
-          choices={(Object.keys(sorts) as Sort[]).map((s) => ({ value: s, label: sorts[s] }))}
-          onValue={(s) => {
-            change({ ...q, sort: s as Sort })
-          }}
-        />
-        <Select
-          label="Which tests"
-          value={q.telling ? 'telling' : 'all'}
-          choices={[
-            { value: 'all', label: 'every test' },
-            { value: 'telling', label: 'what stands out' },
-          ]}
-          onValue={(v) => {
-            change({ ...q, telling: v === 'telling' })
-          }}
-        />
-      </span>
+      <Choices q={q} change={change} />
     </div>
   )
+}
+
+/** A subject with its mark: the reference, the one in focus, or another. */
+function OneSubject({
+  view,
+  place,
+  q,
+  change,
+}: ChangeProps & { readonly view: View; readonly place: number }) {
+  const focus = useFocus()
+  const s = view.subjects[place]
+  if (!s) return null
+  const isReference = place === view.reference
+  const inFocus = s.setupId !== undefined && s.setupId === focus?.setupId
+  const mark = isReference ? 'w-[2px] bg-ink' : inFocus ? 'w-[9px] bg-gold' : 'w-[5px] bg-even'
+  const whole = `${s.name}${s.detail === '' ? '' : `, ${s.detail}`}`
+  return (
+    <span className="flex items-center gap-1.5" data-subject={s.key} data-reference={isReference}>
+      <span aria-hidden="true" className={`inline-block h-[13px] ${mark}`} />
+      <button
+        className={`hover:underline underline-offset-2 ${isReference ? 'text-ink2' : 'font-[560]'}`}
+        title={
+          isReference
+            ? `${whole}: the reference`
+            : `${whole}: make it the reference (key ${String(place + 1)})`
+        }
+        onClick={() => {
+          change({ ...q, reference: place })
+        }}
+      >
+        {isReference && 'against '}
+        {subjectName(s, view.subjects)}
+      </button>
+      {s.tuned && <span className="unit">tuned</span>}
+      {s.origin !== '' && <span className="unit">{s.origin}</span>}
+      {s.setups > 1 && <span className="unit">{s.setups} setups</span>}
+      <button
+        className="text-ink2 hover:text-ink px-0.5"
+        aria-label={`Take ${subjectName(s, view.subjects)} away`}
+        onClick={() => {
+          clearPicks()
+          change(withoutSubject(q, place))
+        }}
+      >
+        ×
+      </button>
+    </span>
+  )
+}
+
+/** Who speaks for a model, what matters, in which order, and which tests. */
+function Choices({ q, change }: ChangeProps) {
+  return (
+    <span className="ml-auto flex items-center gap-2">
+      {q.subjects.some((s) => s.startsWith('model-')) && (
+        <Select
+          label="Which setup speaks for a model"
+          value={q.speaks}
+          choices={speakers}
+          onValue={(speaks) => {
+            change({ ...q, speaks })
+          }}
+        />
+      )}
+      <Select
+        label="Smallest difference that matters"
+        value={String(q.threshold)}
+        choices={[...new Set([...thresholds, q.threshold])]
+          .sort((a, b) => a - b)
+          .map((t) => ({ value: String(t), label: thresholdWords(t) }))}
+        onValue={(t) => {
+          change({ ...q, threshold: Number(t) })
+        }}
+      />
+      <Select
+        label="Order"
+        value={q.sort}
+        choices={(Object.keys(sorts) as Sort[]).map((s) => ({ value: s, label: sorts[s] }))}
+        onValue={(s) => {
+          change({ ...q, sort: s as Sort })
+        }}
+      />
+      <Select
+        label="Which tests"
+        value={q.telling ? 'telling' : 'all'}
+        choices={[
+          { value: 'all', label: 'every test' },
+          { value: 'telling', label: 'what stands out' },
+        ]}
+        onValue={(v) => {
+          change({ ...q, telling: v === 'telling' })
+        }}
+      />
+    </span>
+  )
+}
+
+function thresholdWords(share: number): string {
+  return share === 0 ? 'any difference matters' : `matters from ${String(Math.round(share * 1000) / 10)} %`
 }

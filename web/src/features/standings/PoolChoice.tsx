@@ -42,18 +42,6 @@ export function PoolChoice({ question, choose }: PoolChoiceProps) {
 }
 
 function PoolForm({ question: q, choose, onClose }: PoolChoiceProps & { readonly onClose: () => void }) {
-  const models = useModels()
-  const [years, setYears] = useState([q.yearFrom?.toString() ?? '', q.yearTo?.toString() ?? ''])
-  const [price, setPrice] = useState(q.priceTo?.toString() ?? '')
-  const makers = [...new Set((models.data ?? []).map((m) => m.maker))].sort()
-  const tags = [...new Set((models.data ?? []).flatMap((m) => m.details.tags))].sort()
-  const any = (label: string, values: readonly string[]) => [
-    { value: 'any', label },
-    ...values.map((v) => ({ value: v, label: v })),
-  ]
-  const numbers = [...years, price]
-  const wrong = numbers.some((n) => n.trim() !== '' && !(Number(n) > 0))
-  const plain = (v: string) => (v === 'any' ? '' : v)
   return (
     <Dialog
       open
@@ -62,96 +50,111 @@ function PoolForm({ question: q, choose, onClose }: PoolChoiceProps & { readonly
       about="Who is held against each other. A model whose year or price is not known is left out where you ask for one."
     >
       <div className="flex flex-wrap gap-2">
-        <Select
-          label="Kind of device"
-          value={q.kind ?? 'any'}
-          choices={[
-            { value: 'any', label: 'every kind' },
-            ...(Object.keys(kinds) as DeviceKind[]).map((k) => ({ value: k, label: capital(kinds[k].many) })),
-          ]}
-          onValue={(v) => {
-            choose({ kind: plain(v) })
-          }}
-        />
-        <Select
-          label="Maker"
-          value={q.maker ?? 'any'}
-          choices={any('every maker', makers)}
-          onValue={(v) => {
-            choose({ maker: plain(v) })
-          }}
-        />
-        {tags.length > 0 && (
+        {useChoices(q).map((c) => (
           <Select
-            label="Tag"
-            value={q.tag ?? 'any'}
-            choices={any('every tag', tags)}
+            key={c.name}
+            label={c.label}
+            value={q[c.name] ?? c.usual}
+            choices={c.choices}
             onValue={(v) => {
-              choose({ tag: plain(v) })
+              choose({ [c.name]: v === c.usual ? '' : v })
             }}
           />
-        )}
-        <Select
-          label="Tuned setups"
-          value={q.tuned ?? 'SHIPPED'}
-          choices={[
-            { value: 'SHIPPED', label: 'as shipped, not tuned' },
-            { value: 'TUNED', label: 'tuned only' },
-            { value: 'BOTH', label: 'tuned ones too' },
-          ]}
-          onValue={(v) => {
-            choose({ tuned: v === 'SHIPPED' ? '' : v })
-          }}
-        />
-        <Select
-          label="Measured where"
-          value={q.origin ?? 'BOTH'}
-          choices={[
-            { value: 'BOTH', label: 'with lists from elsewhere' },
-            { value: 'OWN', label: 'measured here only' },
-            { value: 'ELSEWHERE', label: 'from elsewhere only' },
-          ]}
-          onValue={(v) => {
-            choose({ origin: v === 'BOTH' ? '' : v })
-          }}
-        />
-        <Select
-          label="Which setup speaks for a model"
-          value={q.speaks ?? 'as-shipped'}
-          choices={speakers}
-          onValue={(v) => {
-            choose({ speaks: v === 'as-shipped' ? '' : v })
-          }}
-        />
+        ))}
       </div>
-      <form
-        className="flex items-end gap-3 mt-4"
-        onSubmit={(e) => {
-          e.preventDefault()
-          if (wrong) return
-          choose({ yearFrom: years[0] ?? '', yearTo: years[1] ?? '', priceTo: price })
-          onClose()
-        }}
-      >
-        <Field
-          label="Year from"
-          value={years[0] ?? ''}
-          onValue={(v) => {
-            setYears([v, years[1] ?? ''])
-          }}
-        />
-        <Field
-          label="to"
-          value={years[1] ?? ''}
-          onValue={(v) => {
-            setYears([years[0] ?? '', v])
-          }}
-        />
-        <Field label="Price up to" value={price} onValue={setPrice} />
-        <Button look="main" type="submit" disabled={wrong}>
-          {wrong ? 'numbers only' : 'Apply'}
-        </Button>
-      </form>
+      <Numbers question={q} choose={choose} onClose={onClose} />
     </Dialog>
+  )
+}
+
+/** One thing that narrows the pool, with what it is as a rule. */
+interface PoolPart {
+  readonly name: 'kind' | 'maker' | 'tag' | 'tuned' | 'origin' | 'speaks'
+  readonly label: string
+  readonly usual: string
+  readonly choices: readonly { readonly value: string; readonly label: string }[]
+}
+
+function useChoices(q: StandingsQuestion): readonly PoolPart[] {
+  const models = useModels().data ?? []
+  const all = (label: string, values: readonly string[]) => [
+    { value: 'any', label },
+    ...[...new Set(values)].sort().map((v) => ({ value: v, label: v })),
+  ]
+  const tags = models.flatMap((m) => m.details.tags)
+  const byKind = (Object.keys(kinds) as DeviceKind[]).map((k) => ({
+    value: k,
+    label: capital(kinds[k].many),
+  }))
+  return [
+    {
+      name: 'kind',
+      label: 'Kind of device',
+      usual: 'any',
+      choices: [{ value: 'any', label: 'every kind' }, ...byKind],
+    },
+    {
+      name: 'maker',
+      label: 'Maker',
+      usual: 'any',
+      choices: all(
+        'every maker',
+        models.map((m) => m.maker),
+      ),
+    },
+    ...(tags.length > 0 || q.tag !== undefined
+      ? [{ name: 'tag', label: 'Tag', usual: 'any', choices: all('every tag', tags) } as const]
+      : []),
+    ...plainChoices,
+  ]
+}
+
+const plainChoices: readonly PoolPart[] = [
+  {
+    name: 'tuned',
+    label: 'Tuned setups',
+    usual: 'SHIPPED',
+    choices: [
+      { value: 'SHIPPED', label: 'as shipped, not tuned' },
+      { value: 'TUNED', label: 'tuned only' },
+      { value: 'BOTH', label: 'tuned ones too' },
+    ],
+  },
+  {
+    name: 'origin',
+    label: 'Measured where',
+    usual: 'BOTH',
+    choices: [
+      { value: 'BOTH', label: 'with lists from elsewhere' },
+      { value: 'OWN', label: 'measured here only' },
+      { value: 'ELSEWHERE', label: 'from elsewhere only' },
+    ],
+  },
+  { name: 'speaks', label: 'Which setup speaks for a model', usual: 'as-shipped', choices: speakers },
+]
+
+/** Years and price. */
+function Numbers({ question: q, choose, onClose }: PoolChoiceProps & { readonly onClose: () => void }) {
+  const [from, setFrom] = useState(q.yearFrom?.toString() ?? '')
+  const [to, setTo] = useState(q.yearTo?.toString() ?? '')
+  const [price, setPrice] = useState(q.priceTo?.toString() ?? '')
+  const wrong = [from, to, price].some((n) => n.trim() !== '' && !(Number(n) > 0))
+  return (
+    <form
+      className="flex items-end gap-3 mt-4"
+      onSubmit={(e) => {
+        e.preventDefault()
+        if (wrong) return
+        choose({ yearFrom: from, yearTo: to, priceTo: price })
+        onClose()
+      }}
+    >
+      <Field label="Year from" value={from} onValue={setFrom} />
+      <Field label="to" value={to} onValue={setTo} />
+      <Field label="Price up to" value={price} onValue={setPrice} />
+      <Button look="main" type="submit" disabled={wrong}>
+        {wrong ? 'numbers only' : 'Apply'}
+      </Button>
+    </form>
   )
 }

@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import { useFocus } from '../../frame/focus'
+import type { OnDesk } from '../../frame/focus'
 import type { Schemas } from '../../api/client'
 import type { TestGroup } from '../../api/queries'
 import { capital, groups, subjectText } from '../../figures/words'
@@ -32,14 +33,7 @@ export function StandingsPage() {
   const [search, setSearch] = useSearchParams()
   const focus = useFocus()
   const q = question(search)
-  const own =
-    focus === undefined
-      ? undefined
-      : q.ranked === 'model'
-        ? `model-${String(focus.modelId)}`
-        : (q.ranked ?? 'setup') === 'setup'
-          ? `setup-${String(focus.setupId)}`
-          : undefined
+  const own = focus && ownKey(focus, q)
   // Who comes without a question finds the weights as they were left.
   useEffect(() => {
     const weight = lastWeights()
@@ -69,6 +63,12 @@ export function StandingsPage() {
   )
 }
 
+/** The key under which a device on the desk is ranked; none where parts of devices are. */
+function ownKey(focus: OnDesk, q: StandingsQuestion): string | undefined {
+  if (q.ranked === 'model') return `model-${String(focus.modelId)}`
+  return (q.ranked ?? 'setup') === 'setup' ? `setup-${String(focus.setupId)}` : undefined
+}
+
 interface StandingsProps {
   readonly view: View
   readonly q: StandingsQuestion
@@ -81,10 +81,151 @@ interface StandingsProps {
   readonly asValue: boolean
 }
 
-function Standings({ view, q, choose, own, why, cost, asValue }: StandingsProps) {
-  const focus = useFocus()
-  const navigate = useNavigate()
+function Standings(props: StandingsProps) {
+  const { view, q, choose, own, cost, asValue } = props
+  return (
+    <div className="pt-[18px] px-[26px] pb-8">
+      <Head {...props} />
+      <Controls view={view} q={q} choose={choose} asValue={asValue} />
+      {q.steep && !asValue && view.steepness.length > 0 && <Steepness tests={view.steepness} />}
+      {own !== undefined && <OfFocus view={view} own={own} />}
+      {asValue ? (
+        <Value
+          question={q}
+          cost={cost}
+          title={title(view, q)}
+          focus={own}
+          onCost={(c) => {
+            choose({ cost: c === 'price' ? '' : c })
+          }}
+        />
+      ) : (
+        <Places {...props} />
+      )}
+    </div>
+  )
+}
+
+/** The title, and what can be chosen and taken from here. */
+function Head({ view, q, choose, own, asValue }: StandingsProps) {
   const [listing, setListing] = useState(false)
+  return (
+    <div className="flex items-start gap-2">
+      <div className="flex-1 min-w-0">
+        <h1>{title(view, q)}</h1>
+        <p className="text-ink2 text-[13px] mt-0.5">{baseWords(view, asValue)}</p>
+      </div>
+      <Select
+        label="Tests"
+        value={view.group ?? 'all'}
+        choices={[
+          { value: 'all', label: 'Overall' },
+          ...view.groups.map((g) => ({ value: g.group, label: capital(groups[g.group]) })),
+        ]}
+        onValue={(v) => {
+          choose({ group: v === 'all' ? '' : v, test: '', why: '' })
+        }}
+      />
+      <Select
+        label="What is ranked"
+        value={q.ranked ?? 'setup'}
+        choices={rankable}
+        onValue={(v) => {
+          choose({ ranked: v === 'setup' ? '' : v, why: '', reference: '' })
+        }}
+      />
+      <PoolChoice question={q} choose={choose} />
+      <Button
+        onClick={() => {
+          setListing(true)
+        }}
+      >
+        Shorter list
+      </Button>
+      <Boards page="STANDINGS" />
+      {!asValue && view.places.length > 0 && (
+        <TakeFigure figure={() => standingsFigure(view, title(view, q), baseWords(view), own)} />
+      )}
+      {listing && (
+        <ShortList
+          group={view.group}
+          kind={q.kind}
+          onClose={() => {
+            setListing(false)
+          }}
+        />
+      )}
+    </div>
+  )
+}
+
+const readings = [
+  { value: 'places', label: 'places' },
+  {
+    value: 'steep',
+    label: 'if heavy tests were skipped',
+    about: 'Another reading: tests brought to one steepness, for where weak devices skip the heavy ones',
+  },
+  { value: 'value', label: 'for what it costs' },
+] as const
+
+/** Weights of groups, or which test; and which reading of the places. */
+function Controls({ view, q, choose, asValue }: Pick<StandingsProps, 'view' | 'q' | 'choose' | 'asValue'>) {
+  const weigh = (weights: readonly string[]) => {
+    rememberWeights(weights)
+    choose({ weight: weights })
+  }
+  return (
+    <div className="flex gap-6 items-start border-y border-line2 py-[9px] mt-3 text-[13px]">
+      {view.group === undefined ? (
+        <Weights
+          view={view}
+          named={(q.weight ?? []).length > 0}
+          onWeight={(group, weight) => {
+            weigh(withWeight(q, group, weight))
+          }}
+          onEqual={() => {
+            weigh([])
+          }}
+        />
+      ) : (
+        <OneTest view={view} q={q} choose={choose} group={view.group} />
+      )}
+      <div className="ml-auto">
+        <Segments
+          label="View"
+          value={asValue ? 'value' : q.steep ? 'steep' : 'places'}
+          choices={readings}
+          onValue={(by) => {
+            choose({ by: by === 'places' ? '' : by, why: '' })
+          }}
+        />
+      </div>
+    </div>
+  )
+}
+
+/** Where the device in focus stands, in a sentence. */
+function OfFocus({ view, own }: { readonly view: View; readonly own: string }) {
+  const focus = useFocus()
+  if (!focus) return null
+  return (
+    <p className="text-[13px] pt-[9px]" data-testid="focus-sentence">
+      <b className="font-[600]">{focus.model}</b>{' '}
+      {sentence(view, own).map((p, i) => (
+        <span
+          key={i}
+          className={p.lean === 'for' ? 'text-teal' : p.lean === 'against' ? 'text-mulberry' : ''}
+        >
+          {p.text}
+        </span>
+      ))}
+    </p>
+  )
+}
+
+/** The places, what stands apart from them, and what has none. */
+function Places({ view, q, choose, own, why }: StandingsProps) {
   const table = (places: View['places']) => (
     <PlaceTable
       view={view}
@@ -98,136 +239,15 @@ function Standings({ view, q, choose, own, why, cost, asValue }: StandingsProps)
     />
   )
   return (
-    <div className="pt-[18px] px-[26px] pb-8">
-      <div className="flex items-start gap-2">
-        <div className="flex-1 min-w-0">
-          <h1>{title(view, q)}</h1>
-          <p className="text-ink2 text-[13px] mt-0.5">{baseWords(view, asValue)}</p>
-        </div>
-        <Select
-          label="Tests"
-          value={view.group ?? 'all'}
-          choices={[
-            { value: 'all', label: 'Overall' },
-            ...view.groups.map((g) => ({ value: g.group, label: capital(groups[g.group]) })),
-          ]}
-          onValue={(v) => {
-            choose({ group: v === 'all' ? '' : v, test: '', why: '' })
-          }}
-        />
-        <Select
-          label="What is ranked"
-          value={q.ranked ?? 'setup'}
-          choices={rankable}
-          onValue={(v) => {
-            choose({ ranked: v === 'setup' ? '' : v, why: '', reference: '' })
-          }}
-        />
-        <PoolChoice question={q} choose={choose} />
-        <Button
-          onClick={() => {
-            setListing(true)
-          }}
-        >
-          Shorter list
-        </Button>
-        <Boards page="STANDINGS" />
-        {!asValue && view.places.length > 0 && (
-          <TakeFigure figure={() => standingsFigure(view, title(view, q), baseWords(view), own)} />
-        )}
-      </div>
-      <div className="flex gap-6 items-start border-y border-line2 py-[9px] mt-3 text-[13px]">
-        {view.group === undefined ? (
-          <Weights
-            view={view}
-            named={(q.weight ?? []).length > 0}
-            onWeight={(group, weight) => {
-              const weights = withWeight(q, group, weight)
-              rememberWeights(weights)
-              choose({ weight: weights })
-            }}
-            onEqual={() => {
-              rememberWeights([])
-              choose({ weight: [] })
-            }}
-          />
-        ) : (
-          <OneTest view={view} q={q} choose={choose} group={view.group} />
-        )}
-        <div className="ml-auto">
-          <Segments
-            label="View"
-            value={asValue ? 'value' : q.steep ? 'steep' : 'places'}
-            choices={[
-              { value: 'places', label: 'places' },
-              {
-                value: 'steep',
-                label: 'if heavy tests were skipped',
-                about:
-                  'Another reading: tests brought to one steepness, for where weak devices skip the heavy ones',
-              },
-              { value: 'value', label: 'for what it costs' },
-            ]}
-            onValue={(by) => {
-              choose({ by: by === 'places' ? '' : by, why: '' })
-            }}
-          />
-        </div>
-      </div>
-      {q.steep && !asValue && view.steepness.length > 0 && <Steepness tests={view.steepness} />}
-      {focus && own !== undefined && (
-        <p className="text-[13px] pt-[9px]" data-testid="focus-sentence">
-          <b className="font-[600]">{focus.model}</b>{' '}
-          {sentence(view, own).map((p, i) => (
-            <span
-              key={i}
-              className={p.lean === 'for' ? 'text-teal' : p.lean === 'against' ? 'text-mulberry' : ''}
-            >
-              {p.text}
-            </span>
-          ))}
-        </p>
-      )}
-      {asValue ? (
-        <Value
-          question={q}
-          cost={cost}
-          title={title(view, q)}
-          focus={own}
-          onCost={(c) => {
-            choose({ cost: c === 'price' ? '' : c })
-          }}
-        />
-      ) : view.places.length === 0 ? (
-        <Empty title="Nobody can be placed yet">
-          <p>
-            A standing needs two with a test in common. Run or type in the same suite on two devices, or widen
-            the pool.
-          </p>
-          <Button look="main" onClick={() => void navigate('/desk')}>
-            Go to the desk
-          </Button>
-        </Empty>
-      ) : (
-        table(view.places)
-      )}
-      {listing && (
-        <ShortList
-          group={view.group}
-          kind={q.kind}
-          onClose={() => {
-            setListing(false)
-          }}
-        />
-      )}
-      {!asValue &&
-        view.apart.map((island, i) => (
-          <section key={i} className="mt-6">
-            <h2>Apart: these share no test with the ones above</h2>
-            {table(island)}
-          </section>
-        ))}
-      {!asValue && view.unplaced.length > 0 && (
+    <>
+      {view.places.length === 0 ? <Nobody /> : table(view.places)}
+      {view.apart.map((island, i) => (
+        <section key={i} className="mt-6">
+          <h2>Apart: these share no test with the ones above</h2>
+          {table(island)}
+        </section>
+      ))}
+      {view.unplaced.length > 0 && (
         <section className="mt-5 text-[12.5px] text-ink2" aria-label="Unplaced">
           <h2 className="!text-[12.5px]">Unplaced</h2>
           <ul className="mt-1 leading-[1.8]">
@@ -239,7 +259,22 @@ function Standings({ view, q, choose, own, why, cost, asValue }: StandingsProps)
           </ul>
         </section>
       )}
-    </div>
+    </>
+  )
+}
+
+function Nobody() {
+  const navigate = useNavigate()
+  return (
+    <Empty title="Nobody can be placed yet">
+      <p>
+        A standing needs two with a test in common. Run or type in the same suite on two devices, or widen the
+        pool.
+      </p>
+      <Button look="main" onClick={() => void navigate('/desk')}>
+        Go to the desk
+      </Button>
+    </Empty>
   )
 }
 

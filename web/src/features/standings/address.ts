@@ -62,17 +62,26 @@ export const rankable = Object.entries(parts).map(([value, many]) => ({ value, l
 
 /** What narrows the pool, in words; empty for everything there is. */
 export function poolWords(q: StandingsQuestion): readonly string[] {
-  const words: string[] = []
-  if (q.kind) words.push(kinds[q.kind].many)
-  if (q.maker !== undefined) words.push(`of ${q.maker}`)
-  if (q.tag !== undefined) words.push(`tagged ${q.tag}`)
-  if (q.yearFrom !== undefined || q.yearTo !== undefined) {
-    words.push(`of ${String(q.yearFrom ?? 'any year')} to ${String(q.yearTo ?? 'today')}`)
-  }
-  if (q.priceTo !== undefined) words.push(`up to ${String(q.priceTo)}`)
-  if (q.tuned === 'TUNED') words.push('tuned only')
-  if (q.tuned === 'BOTH') words.push('tuned too')
-  if (q.origin === 'OWN') words.push('measured here')
-  if (q.origin === 'ELSEWHERE') words.push('from elsewhere only')
-  return words
+  const { yearFrom, yearTo } = q
+  const years =
+    yearFrom === undefined && yearTo === undefined
+      ? undefined
+      : `of ${String(yearFrom ?? 'any year')} to ${String(yearTo ?? 'today')}`
+  const told = [
+    q.kind && kinds[q.kind].many,
+    q.maker && `of ${q.maker}`,
+    q.tag && `tagged ${q.tag}`,
+    years,
+    q.priceTo !== undefined && `up to ${String(q.priceTo)}`,
+    q.tuned && tunedWords[q.tuned],
+    q.origin && originWords[q.origin],
+  ]
+  return told.filter((w) => typeof w === 'string' && w !== '') as readonly string[]
+}
+
+const tunedWords: Readonly<Record<Tuned, string>> = { SHIPPED: '', TUNED: 'tuned only', BOTH: 'tuned too' }
+const originWords: Readonly<Record<Origin, string>> = {
+  BOTH: '',
+  OWN: 'measured here',
+  ELSEWHERE: 'from elsewhere only',
 }

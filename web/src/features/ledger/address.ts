@@ -1,0 +1,58 @@
+import type { RunState } from '../../api/queries'
+import type { LedgerQuestion } from './queries'
+
+const pageSize = 50
+
+/** What an address of the ledger asks. */
+export function question(search: URLSearchParams): LedgerQuestion {
+  const shown = search.get('state') ?? 'any'
+  const isState = !['any', 'flagged', 'doubted'].includes(shown)
+  const fact = search.get('fact')
+  const value = search.get('value')
+  return {
+    page: pageOf(search),
+    size: pageSize,
+    ...(isState && { state: shown as RunState }),
+    ...(shown === 'flagged' && { flagged: true }),
+    ...(shown === 'doubted' && { doubted: true }),
+    ...(fact !== null && value !== null && { fact, value }),
+    ...numbers(search),
+    ...days(search),
+  }
+}
+
+/** The page of rows, the newest 0. */
+export function pageOf(search: URLSearchParams): number {
+  return Number(search.get('page') ?? '0')
+}
+
+function numbers(search: URLSearchParams): Pick<LedgerQuestion, 'suite' | 'model' | 'setup' | 'import'> {
+  const names = (['suite', 'model', 'setup', 'import'] as const).filter((n) => search.get(n) !== null)
+  return Object.fromEntries(names.map((n) => [n, Number(search.get(n))]))
+}
+
+/** Days as the server reads them; what is none is left out. */
+function days(search: URLSearchParams): Pick<LedgerQuestion, 'from' | 'to'> {
+  const names = (['from', 'to'] as const).filter((n) => /^\d{4}-\d{2}-\d{2}$/.test(search.get(n) ?? ''))
+  return Object.fromEntries(names.map((n) => [n, search.get(n)]))
+}
+
+/** What the ledger is narrowed down to without a choice of its own above the table. */
+export function narrowedBy(
+  search: URLSearchParams,
+): readonly { readonly name: string; readonly words: string }[] {
+  const words = { fact: search.get('value') ?? 'one fact', setup: 'one setup', import: 'one import' }
+  return (['fact', 'setup', 'import'] as const)
+    .filter((name) => search.get(name) !== null)
+    .map((name) => ({ name, words: words[name] }))
+}
+
+/** The address with one thing set, or left out: another question begins at its first page. */
+export function withOther(search: URLSearchParams, name: string, value: string | null): URLSearchParams {
+  const next = new URLSearchParams(search)
+  if (name !== 'page' && name !== 'run') next.delete('page')
+  if (name === 'fact') next.delete('value')
+  if (value === null || value === 'any') next.delete(name)
+  else next.set(name, value)
+  return next
+}
