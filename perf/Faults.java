@@ -85,7 +85,11 @@ class Faults {
     private void kills(int times) throws Exception {
         long[] sittings = desks();
         AtomicBoolean on = new AtomicBoolean(true);
-        ExecutorService senders = Executors.newFixedThreadPool(SENDERS);
+        ExecutorService senders = Executors.newFixedThreadPool(SENDERS, work -> {
+            Thread thread = new Thread(work);
+            thread.setDaemon(true);
+            return thread;
+        });
         Map<Integer, Integer> other = new ConcurrentHashMap<>();
         for (long sitting : sittings) {
             senders.submit(() -> sendWhile(on, sitting, other));

@@ -1,9 +1,28 @@
 import tailwind from '@tailwindcss/vite'
 import react from '@vitejs/plugin-react'
+import type { Plugin } from 'vite'
 import { defineConfig } from 'vitest/config'
 
+/** Where the server is while the page is worked on. */
+const desk = process.env.YARROWMARK_DEV_SERVER ?? 'http://127.0.0.1:8787'
+
+/** Pages and headers as the server gives them: a device measures with exact clocks only where it is isolated. */
+const asServed: Plugin = {
+  name: 'as-served',
+  configureServer: ({ middlewares }) => {
+    middlewares.use((request, response, next) => {
+      const path = request.url?.split('?')[0] ?? '/'
+      if (/^\/d(\/[^./]*)?$/.test(path)) request.url = '/device.html'
+      if (path === '/api/docs') request.url = '/docs.html'
+      response.setHeader('Cross-Origin-Opener-Policy', 'same-origin')
+      response.setHeader('Cross-Origin-Embedder-Policy', 'require-corp')
+      next()
+    })
+  },
+}
+
 export default defineConfig({
-  plugins: [react(), tailwind()],
+  plugins: [react(), tailwind(), asServed],
   build: {
     outDir: 'target/dist',
     emptyOutDir: true,
@@ -11,7 +30,7 @@ export default defineConfig({
   },
   assetsInclude: ['**/*.wasm'],
   worker: { format: 'es' },
-  server: { proxy: { '/api': 'http://127.0.0.1:8787', '/runner.jar': 'http://127.0.0.1:8787' } },
+  server: { proxy: { '/api/v1': desk, '/runner.jar': desk, '/actuator': desk } },
   test: {
     // Both cores, and patience: a test waits for what is shown, however slow the machine is.
     maxWorkers: 2,

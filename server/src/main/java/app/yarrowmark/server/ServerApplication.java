@@ -22,6 +22,10 @@ public class ServerApplication {
         try {
             SpringApplication.run(ServerApplication.class, args);
         } catch (RuntimeException e) {
+            if (Boolean.getBoolean("yarrowmark.dev")) {
+                // While it is worked on, a start that fails waits for the next change.
+                throw e;
+            }
             // The last words of the log, which the start command repeats.
             LoggerFactory.getLogger(ServerApplication.class).error("{}", StartRefused.words(e));
             System.exit(1);
