@@ -1,7 +1,12 @@
+import { readFileSync } from 'node:fs'
 import tailwind from '@tailwindcss/vite'
 import react from '@vitejs/plugin-react'
 import type { Plugin } from 'vite'
 import { defineConfig } from 'vitest/config'
+
+const pom = readFileSync(new URL('../pom.xml', import.meta.url), 'utf8')
+/** The build's own, which stands after its parent's. */
+const version = /<artifactId>yarrowmark<\/artifactId>\s*<version>([^<]+)</.exec(pom)?.[1] ?? ''
 
 /** Where the server is while the page is worked on. */
 const desk = process.env.YARROWMARK_DEV_SERVER ?? 'http://127.0.0.1:8787'
@@ -22,6 +27,7 @@ const asServed: Plugin = {
 }
 
 export default defineConfig({
+  define: { __VERSION__: JSON.stringify(version) },
   plugins: [react(), tailwind(), asServed],
   build: {
     outDir: 'target/dist',

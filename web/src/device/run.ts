@@ -1,3 +1,4 @@
+import { version } from '../api/version'
 import type { Schemas } from '../api/client'
 import { uuid } from '../api/uuid'
 import { digits, isSound, Missing, slopeOf, valueOf } from './measure'
@@ -90,7 +91,7 @@ export async function runSuite(
     ...end,
     startedAt,
     endedAt: new Date().toISOString(),
-    sender: { program: 'device page', version: '0.1.0' },
+    sender: { program: 'device page', version },
     size: around.size,
     facts: [...facts],
     readings: readings(collected),

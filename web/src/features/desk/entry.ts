@@ -1,3 +1,4 @@
+import { version } from '../../api/version'
 import type { Schemas } from '../../api/client'
 import { uuid } from '../../api/uuid'
 
@@ -114,7 +115,7 @@ export function toRun(
     state: 'DONE',
     startedAt: column.startedAt,
     endedAt: now.toISOString(),
-    sender: { program: 'desk', version: '0.1.0' },
+    sender: { program: 'desk', version },
     readings: Object.entries(column.texts)
       .filter(([, text]) => text.trim() !== '')
       .map(([metric, text]) => {

@@ -106,6 +106,8 @@ final class App implements AutoCloseable {
     private static Process process(List<String> command) {
         ProcessBuilder builder = new ProcessBuilder(command).redirectErrorStream(true);
         builder.environment().put("YARROWMARK_BUILT", "yes");
+        // A journey is over before code that is translated with the greatest care has paid for it.
+        builder.environment().put("YARROWMARK_JAVA_OPTIONS", "-XX:TieredStopAtLevel=1");
         builder.environment()
                 .put(
                         "YARROWMARK_RUNNER_HOME",
@@ -284,7 +286,8 @@ final class App implements AutoCloseable {
         List<ProcessHandle> all = processes().toList();
         process.destroy();
         try {
-            if (!process.waitFor(40, TimeUnit.SECONDS)) {
+            // The first time it also writes down its classes, which takes a slow machine with other work a while.
+            if (!process.waitFor(120, TimeUnit.SECONDS)) {
                 throw new AssertionError("it did not stop");
             }
         } catch (InterruptedException e) {

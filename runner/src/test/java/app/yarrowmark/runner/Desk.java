@@ -15,22 +15,22 @@ import java.util.Map;
 import java.util.function.Function;
 
 /** Stands in for the desk's server: answers as told, and remembers what it was asked. */
-final class Desk implements AutoCloseable {
+public final class Desk implements AutoCloseable {
 
     /** One request as it came. */
-    record Asked(String what, String token, String body) {}
+    public record Asked(String what, String token, String body) {}
 
     /** What is answered to it. */
-    record Answer(int status, String body) {}
+    public record Answer(int status, String body) {}
 
-    static final String SITTING = "{\"id\":7,\"model\":\"Ostrel Fen 13\",\"setup\":\"as shipped\",\"suites\":["
+    public static final String SITTING = "{\"id\":7,\"model\":\"Ostrel Fen 13\",\"setup\":\"as shipped\",\"suites\":["
             + "{\"key\":\"stem\",\"home\":\"NATIVE\",\"repeats\":2,\"minutes\":1.75},{\"key\":\"umbel\",\"home\":\"BROWSER\"},{\"key\":\"root\",\"home\":\"NATIVE\",\"repeats\":3,\"minutes\":0.5}]}";
 
     private final HttpServer server;
     private final Map<String, Function<Asked, Answer>> answers = new HashMap<>();
     private final List<Asked> asked = new ArrayList<>();
 
-    Desk() throws IOException {
+    public Desk() throws IOException {
         server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
         server.createContext("/", this::answer);
         server.start();
@@ -61,24 +61,24 @@ final class Desk implements AutoCloseable {
         exchange.close();
     }
 
-    synchronized void on(String what, Function<Asked, Answer> answer) {
+    public synchronized void on(String what, Function<Asked, Answer> answer) {
         answers.put(what, answer);
     }
 
-    void on(String what, int status, String body) {
+    public void on(String what, int status, String body) {
         on(what, a -> new Answer(status, body));
     }
 
-    URI address() {
+    public URI address() {
         return URI.create("http://127.0.0.1:" + server.getAddress().getPort());
     }
 
-    synchronized List<Asked> asked(String begin) {
+    public synchronized List<Asked> asked(String begin) {
         return asked.stream().filter(a -> a.what.startsWith(begin)).toList();
     }
 
     /** The ids of the runs it was sent, in their order. */
-    List<String> runs() {
+    public List<String> runs() {
         return asked("PUT /api/v1/runs/").stream()
                 .map(a -> {
                     try {

@@ -1,28 +1,11 @@
 package app.yarrowmark.workloads;
 
-import app.yarrowmark.workloads.memory.Leaf;
-import app.yarrowmark.workloads.processor.Stem;
-import app.yarrowmark.workloads.storage.Root;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 
 /** A suite that runs natively: pieces of work, each measured in a process of its own. */
 public interface Workload {
-
-    /** Returns all, in the order they run. */
-    static List<Workload> all() {
-        return List.of(new Stem(), new Leaf(), new Root());
-    }
-
-    /** Returns the one with that key. */
-    static Workload of(String key) {
-        return all().stream()
-                .filter(w -> w.key().equals(key))
-                .findFirst()
-                .orElseThrow(() -> new IllegalArgumentException("there is no native suite \"" + key + "\"; there are "
-                        + all().stream().map(Workload::key).toList()));
-    }
 
     /** Returns the key of its sheet. */
     String key();

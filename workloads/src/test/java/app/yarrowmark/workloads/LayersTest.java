@@ -1,6 +1,7 @@
 package app.yarrowmark.workloads;
 
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 
 import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.junit.AnalyzeClasses;
@@ -16,4 +17,8 @@ class LayersTest {
             .dependOnClassesThat()
             .resideOutsideOfPackages(
                     "app.yarrowmark.workloads..", "java..", "javax.crypto..", "com.sun.nio.file..", "org.jspecify..");
+
+    @ArchTest
+    static final ArchRule noCircle =
+            slices().matching("app.yarrowmark.(**)").should().beFreeOfCycles();
 }

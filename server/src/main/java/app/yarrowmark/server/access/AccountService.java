@@ -2,9 +2,9 @@ package app.yarrowmark.server.access;
 
 import app.yarrowmark.server.Settings;
 import app.yarrowmark.server.history.HistoryService;
-import app.yarrowmark.server.shell.AttemptLimiter;
-import app.yarrowmark.server.shell.Refusal;
-import app.yarrowmark.server.shell.RuleViolations;
+import app.yarrowmark.server.limits.AttemptLimiter;
+import app.yarrowmark.server.problems.Refusal;
+import app.yarrowmark.server.problems.RuleViolations;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.time.Clock;

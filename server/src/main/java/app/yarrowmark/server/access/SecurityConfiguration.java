@@ -1,6 +1,6 @@
 package app.yarrowmark.server.access;
 
-import app.yarrowmark.server.shell.Problems;
+import app.yarrowmark.server.problems.Problems;
 import jakarta.servlet.DispatcherType;
 import jakarta.servlet.http.HttpServletRequest;
 import org.jspecify.annotations.Nullable;

@@ -1,6 +1,6 @@
 package app.yarrowmark.server.access;
 
-import app.yarrowmark.server.shell.LiveEvents;
+import app.yarrowmark.server.events.LiveEvents;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;

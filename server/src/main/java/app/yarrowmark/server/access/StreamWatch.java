@@ -1,7 +1,7 @@
 package app.yarrowmark.server.access;
 
-import app.yarrowmark.server.shell.LiveEvents;
-import app.yarrowmark.server.shell.Trouble;
+import app.yarrowmark.server.events.LiveEvents;
+import app.yarrowmark.server.problems.Trouble;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.session.Session;
 import org.springframework.session.SessionRepository;

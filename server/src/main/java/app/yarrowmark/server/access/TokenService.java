@@ -1,9 +1,9 @@
 package app.yarrowmark.server.access;
 
 import app.yarrowmark.server.history.HistoryService;
-import app.yarrowmark.server.shell.Refusal;
-import app.yarrowmark.server.shell.RuleViolations;
-import app.yarrowmark.server.shell.Tokens;
+import app.yarrowmark.server.problems.Refusal;
+import app.yarrowmark.server.problems.RuleViolations;
+import app.yarrowmark.server.secrets.Tokens;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;

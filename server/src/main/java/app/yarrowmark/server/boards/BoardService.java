@@ -1,9 +1,9 @@
 package app.yarrowmark.server.boards;
 
+import app.yarrowmark.server.events.LiveEvents;
 import app.yarrowmark.server.history.HistoryService;
-import app.yarrowmark.server.shell.LiveEvents;
-import app.yarrowmark.server.shell.Refusal;
-import app.yarrowmark.server.shell.RuleViolations;
+import app.yarrowmark.server.problems.Refusal;
+import app.yarrowmark.server.problems.RuleViolations;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;

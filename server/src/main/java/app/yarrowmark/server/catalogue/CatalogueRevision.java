@@ -1,7 +1,7 @@
 package app.yarrowmark.server.catalogue;
 
-import app.yarrowmark.server.shell.Kept;
-import app.yarrowmark.server.shell.ReadOnce;
+import app.yarrowmark.server.kept.Kept;
+import app.yarrowmark.server.kept.ReadOnce;
 import java.util.function.Supplier;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;

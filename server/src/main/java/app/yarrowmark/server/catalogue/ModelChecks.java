@@ -4,7 +4,7 @@ import app.yarrowmark.core.score.DigitText;
 import app.yarrowmark.server.catalogue.ModelDetails.Claim;
 import app.yarrowmark.server.catalogue.ModelDetails.Price;
 import app.yarrowmark.server.catalogue.ModelDetails.SpecLine;
-import app.yarrowmark.server.shell.RuleViolations.Violation;
+import app.yarrowmark.server.problems.RuleViolations.Violation;
 import java.util.ArrayList;
 import java.util.Currency;
 import java.util.List;

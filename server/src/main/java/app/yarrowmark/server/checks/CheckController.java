@@ -1,7 +1,7 @@
 package app.yarrowmark.server.checks;
 
 import app.yarrowmark.core.exchange.PastedText;
-import app.yarrowmark.server.shell.RuleViolations;
+import app.yarrowmark.server.problems.RuleViolations;
 import app.yarrowmark.server.suites.SuiteService;
 import io.swagger.v3.oas.annotations.Operation;
 import java.util.Map;

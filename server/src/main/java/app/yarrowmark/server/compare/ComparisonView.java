@@ -6,7 +6,7 @@ import app.yarrowmark.core.compare.Verdict;
 import app.yarrowmark.core.suite.Direction;
 import app.yarrowmark.core.suite.Scale;
 import app.yarrowmark.core.suite.TestGroup;
-import app.yarrowmark.server.shell.NineDigits;
+import app.yarrowmark.server.api.NineDigits;
 import app.yarrowmark.server.subjects.FactDifference;
 import app.yarrowmark.server.subjects.SubjectView;
 import com.fasterxml.jackson.databind.annotation.JsonSerialize;

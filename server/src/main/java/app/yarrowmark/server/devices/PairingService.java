@@ -2,10 +2,10 @@ package app.yarrowmark.server.devices;
 
 import app.yarrowmark.server.access.TokenService;
 import app.yarrowmark.server.history.HistoryService;
-import app.yarrowmark.server.shell.AttemptLimiter;
-import app.yarrowmark.server.shell.Refusal;
-import app.yarrowmark.server.shell.RuleViolations;
-import app.yarrowmark.server.shell.Tokens;
+import app.yarrowmark.server.limits.AttemptLimiter;
+import app.yarrowmark.server.problems.Refusal;
+import app.yarrowmark.server.problems.RuleViolations;
+import app.yarrowmark.server.secrets.Tokens;
 import app.yarrowmark.server.sittings.Sitting;
 import app.yarrowmark.server.sittings.SittingService;
 import java.time.Clock;

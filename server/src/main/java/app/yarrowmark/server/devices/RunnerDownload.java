@@ -1,7 +1,7 @@
 package app.yarrowmark.server.devices;
 
 import app.yarrowmark.server.Settings;
-import app.yarrowmark.server.shell.Refusal;
+import app.yarrowmark.server.problems.Refusal;
 import io.swagger.v3.oas.annotations.Hidden;
 import java.nio.file.Files;
 import java.nio.file.Path;

@@ -1,11 +1,11 @@
 package app.yarrowmark.server.evidence;
 
+import app.yarrowmark.server.events.LiveEvents;
 import app.yarrowmark.server.history.HistoryService;
+import app.yarrowmark.server.problems.Refusal;
+import app.yarrowmark.server.problems.RuleViolations;
 import app.yarrowmark.server.runs.RunService;
-import app.yarrowmark.server.shell.LiveEvents;
-import app.yarrowmark.server.shell.Refusal;
-import app.yarrowmark.server.shell.RuleViolations;
-import app.yarrowmark.server.shell.Tokens;
+import app.yarrowmark.server.secrets.Tokens;
 import java.io.IOException;
 import java.time.Clock;
 import java.util.Collection;

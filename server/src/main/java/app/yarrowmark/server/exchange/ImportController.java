@@ -10,7 +10,7 @@ import app.yarrowmark.server.exchange.ImportViews.Choice;
 import app.yarrowmark.server.exchange.ImportViews.ImportView;
 import app.yarrowmark.server.exchange.ImportViews.Preview;
 import app.yarrowmark.server.exchange.ImportViews.TableReport;
-import app.yarrowmark.server.shell.RuleViolations;
+import app.yarrowmark.server.problems.RuleViolations;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import io.swagger.v3.oas.annotations.Operation;
 import java.io.BufferedReader;

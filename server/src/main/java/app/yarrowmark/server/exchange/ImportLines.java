@@ -3,7 +3,7 @@ package app.yarrowmark.server.exchange;
 import app.yarrowmark.server.exchange.ImportViews.RejectedLine;
 import app.yarrowmark.server.exchange.ImportViews.TablePart;
 import app.yarrowmark.server.exchange.LineReader.Line;
-import app.yarrowmark.server.shell.Ahead;
+import app.yarrowmark.server.work.Ahead;
 import java.sql.Timestamp;
 import java.sql.Types;
 import java.util.ArrayList;

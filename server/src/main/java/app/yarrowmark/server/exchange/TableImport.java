@@ -1,5 +1,6 @@
 package app.yarrowmark.server.exchange;
 
+import app.yarrowmark.core.exchange.Build;
 import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.core.exchange.RunFile;
 import app.yarrowmark.core.exchange.TableMapping;
@@ -9,6 +10,7 @@ import app.yarrowmark.server.access.Caller;
 import app.yarrowmark.server.catalogue.CatalogueService;
 import app.yarrowmark.server.catalogue.CatalogueService.UnitWanted;
 import app.yarrowmark.server.catalogue.DeviceKind;
+import app.yarrowmark.server.events.LiveEvents;
 import app.yarrowmark.server.exchange.ImportViews.Accepted;
 import app.yarrowmark.server.exchange.ImportViews.ImportView;
 import app.yarrowmark.server.exchange.ImportViews.PartKey;
@@ -16,18 +18,17 @@ import app.yarrowmark.server.exchange.ImportViews.Preview;
 import app.yarrowmark.server.exchange.ImportViews.State;
 import app.yarrowmark.server.exchange.ImportViews.TableReport;
 import app.yarrowmark.server.history.HistoryService;
+import app.yarrowmark.server.problems.Refusal;
+import app.yarrowmark.server.problems.RuleViolations;
+import app.yarrowmark.server.problems.Trouble;
 import app.yarrowmark.server.runs.RunIntake;
 import app.yarrowmark.server.runs.RunReview;
 import app.yarrowmark.server.runs.RunService;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.setups.SetupService.SetupWanted;
-import app.yarrowmark.server.shell.Ahead;
-import app.yarrowmark.server.shell.LiveEvents;
-import app.yarrowmark.server.shell.Refusal;
-import app.yarrowmark.server.shell.RuleViolations;
-import app.yarrowmark.server.shell.Trouble;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
+import app.yarrowmark.server.work.Ahead;
 import com.fasterxml.jackson.core.type.TypeReference;
 import jakarta.annotation.PreDestroy;
 import java.io.Reader;
@@ -72,7 +73,7 @@ class TableImport {
     private static final Logger LOG = LoggerFactory.getLogger(TableImport.class);
     private static final long AWAY_SECONDS = 5;
     private static final String TAKEN_BACK = "the import was taken back";
-    private static final RunFile.Sender SENDER = new RunFile.Sender("import", "0.1.0");
+    private static final RunFile.Sender SENDER = new RunFile.Sender("import", Build.version());
 
     private final ImportBatchRepository batches;
     private final ImportLines lines;

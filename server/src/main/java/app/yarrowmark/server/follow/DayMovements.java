@@ -1,7 +1,7 @@
 package app.yarrowmark.server.follow;
 
 import app.yarrowmark.core.follow.SessionVariance;
-import app.yarrowmark.server.shell.Kept;
+import app.yarrowmark.server.kept.Kept;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;

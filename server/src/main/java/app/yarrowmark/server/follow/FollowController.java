@@ -1,7 +1,7 @@
 package app.yarrowmark.server.follow;
 
 import app.yarrowmark.core.compare.Basis;
-import app.yarrowmark.server.shell.RuleViolations;
+import app.yarrowmark.server.problems.RuleViolations;
 import io.swagger.v3.oas.annotations.Operation;
 import java.util.List;
 import java.util.UUID;

@@ -1,7 +1,7 @@
 package app.yarrowmark.server.lan;
 
 import app.yarrowmark.server.Settings;
-import app.yarrowmark.server.shell.CappedProtocol;
+import app.yarrowmark.server.limits.CappedProtocol;
 import org.apache.catalina.connector.Connector;
 import org.apache.tomcat.util.net.SSLHostConfig;
 import org.apache.tomcat.util.net.SSLHostConfigCertificate;

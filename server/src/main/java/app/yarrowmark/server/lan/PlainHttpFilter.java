@@ -1,7 +1,7 @@
 package app.yarrowmark.server.lan;
 
 import app.yarrowmark.server.Settings;
-import app.yarrowmark.server.shell.Problems;
+import app.yarrowmark.server.problems.Problems;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;

@@ -3,7 +3,7 @@ package app.yarrowmark.server.runs;
 import app.yarrowmark.core.exchange.RunFile;
 import app.yarrowmark.core.setup.Fact;
 import app.yarrowmark.core.setup.Facts;
-import app.yarrowmark.server.shell.RuleViolations;
+import app.yarrowmark.server.problems.RuleViolations;
 import java.util.ArrayList;
 import java.util.List;
 

@@ -1,8 +1,8 @@
 package app.yarrowmark.server.runs;
 
+import app.yarrowmark.server.events.LiveEvents;
+import app.yarrowmark.server.problems.Trouble;
 import app.yarrowmark.server.scorebook.ScoreRevision;
-import app.yarrowmark.server.shell.LiveEvents;
-import app.yarrowmark.server.shell.Trouble;
 import jakarta.annotation.PreDestroy;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;

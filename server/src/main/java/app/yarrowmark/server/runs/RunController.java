@@ -3,7 +3,7 @@ package app.yarrowmark.server.runs;
 import app.yarrowmark.core.exchange.RunFile;
 import app.yarrowmark.core.series.Series;
 import app.yarrowmark.server.access.Caller;
-import app.yarrowmark.server.shell.RuleViolations;
+import app.yarrowmark.server.problems.RuleViolations;
 import io.swagger.v3.oas.annotations.Operation;
 import java.time.LocalDate;
 import java.util.List;

@@ -2,9 +2,9 @@ package app.yarrowmark.server.runs;
 
 import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.server.checks.CheckService;
-import app.yarrowmark.server.shell.Ahead;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
+import app.yarrowmark.server.work.Ahead;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;

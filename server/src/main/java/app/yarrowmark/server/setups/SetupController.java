@@ -2,7 +2,7 @@ package app.yarrowmark.server.setups;
 
 import app.yarrowmark.server.access.Caller;
 import app.yarrowmark.server.history.EventView;
-import app.yarrowmark.server.shell.RuleViolations;
+import app.yarrowmark.server.problems.RuleViolations;
 import io.swagger.v3.oas.annotations.Operation;
 import java.util.List;
 import org.jspecify.annotations.Nullable;

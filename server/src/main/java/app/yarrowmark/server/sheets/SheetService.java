@@ -1,9 +1,9 @@
 package app.yarrowmark.server.sheets;
 
+import app.yarrowmark.server.events.LiveEvents;
 import app.yarrowmark.server.history.EventView;
 import app.yarrowmark.server.history.HistoryService;
 import app.yarrowmark.server.scorebook.ScoreRevision;
-import app.yarrowmark.server.shell.LiveEvents;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
 import java.util.List;

@@ -1,7 +1,7 @@
 package app.yarrowmark.server.sittings;
 
-import app.yarrowmark.server.shell.LiveEvents;
-import app.yarrowmark.server.shell.Refusal;
+import app.yarrowmark.server.events.LiveEvents;
+import app.yarrowmark.server.problems.Refusal;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;

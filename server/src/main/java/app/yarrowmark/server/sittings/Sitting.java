@@ -1,6 +1,6 @@
 package app.yarrowmark.server.sittings;
 
-import app.yarrowmark.server.shell.Refusal;
+import app.yarrowmark.server.problems.Refusal;
 import app.yarrowmark.server.suites.Suite;
 import java.time.Instant;
 import java.util.List;

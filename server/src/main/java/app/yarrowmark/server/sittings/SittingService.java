@@ -1,12 +1,12 @@
 package app.yarrowmark.server.sittings;
 
 import app.yarrowmark.core.exchange.Json;
+import app.yarrowmark.server.events.LiveEvents;
 import app.yarrowmark.server.history.EventView;
 import app.yarrowmark.server.history.HistoryService;
+import app.yarrowmark.server.problems.Refusal;
+import app.yarrowmark.server.problems.RuleViolations;
 import app.yarrowmark.server.setups.SetupService;
-import app.yarrowmark.server.shell.LiveEvents;
-import app.yarrowmark.server.shell.Refusal;
-import app.yarrowmark.server.shell.RuleViolations;
 import app.yarrowmark.server.sittings.SittingEntity.PlannedSuite;
 import app.yarrowmark.server.suites.SuiteService;
 import com.fasterxml.jackson.core.type.TypeReference;

@@ -1,9 +1,9 @@
 package app.yarrowmark.server.standings;
 
 import app.yarrowmark.core.suite.TestGroup;
+import app.yarrowmark.server.kept.Kept;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
 import app.yarrowmark.server.setups.SetupLabel;
-import app.yarrowmark.server.shell.Kept;
 import app.yarrowmark.server.subjects.Subject;
 import java.util.ArrayList;
 import java.util.Arrays;

@@ -2,7 +2,7 @@ package app.yarrowmark.server.standings;
 
 import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.server.catalogue.DeviceKind;
-import app.yarrowmark.server.shell.RuleViolations;
+import app.yarrowmark.server.problems.RuleViolations;
 import app.yarrowmark.server.subjects.Pool;
 import app.yarrowmark.server.subjects.Speaker;
 import app.yarrowmark.server.subjects.SubjectKey;

@@ -1,6 +1,6 @@
 package app.yarrowmark.server.subjects;
 
-import app.yarrowmark.server.shell.RuleViolations;
+import app.yarrowmark.server.problems.RuleViolations;
 
 /**
  * Which of a model's setups speaks for it.

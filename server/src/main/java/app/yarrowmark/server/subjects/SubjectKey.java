@@ -1,7 +1,7 @@
 package app.yarrowmark.server.subjects;
 
 import app.yarrowmark.server.catalogue.DeviceKind;
-import app.yarrowmark.server.shell.RuleViolations;
+import app.yarrowmark.server.problems.RuleViolations;
 import java.util.Arrays;
 import java.util.Locale;
 import java.util.regex.Matcher;

@@ -7,7 +7,7 @@ import static org.mockito.Mockito.times;
 import static org.mockito.Mockito.verify;
 import static org.mockito.Mockito.when;
 
-import app.yarrowmark.server.shell.Tokens;
+import app.yarrowmark.server.secrets.Tokens;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;

@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.yarrowmark.server.catalogue.ModelDetails.Claim;
 import app.yarrowmark.server.catalogue.ModelDetails.Price;
 import app.yarrowmark.server.catalogue.ModelDetails.SpecLine;
-import app.yarrowmark.server.shell.RuleViolations.Violation;
+import app.yarrowmark.server.problems.RuleViolations.Violation;
 import java.time.LocalDate;
 import java.util.Collections;
 import java.util.List;

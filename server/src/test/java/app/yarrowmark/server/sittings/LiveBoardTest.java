@@ -7,8 +7,8 @@ import static org.mockito.Mockito.never;
 import static org.mockito.Mockito.verify;
 import static org.mockito.Mockito.when;
 
-import app.yarrowmark.server.shell.LiveEvents;
-import app.yarrowmark.server.shell.Refusal;
+import app.yarrowmark.server.events.LiveEvents;
+import app.yarrowmark.server.problems.Refusal;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;

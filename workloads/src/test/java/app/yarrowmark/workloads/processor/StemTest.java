@@ -8,6 +8,7 @@ import app.yarrowmark.workloads.Kernel;
 import app.yarrowmark.workloads.Measured;
 import app.yarrowmark.workloads.Plan;
 import app.yarrowmark.workloads.Workload;
+import app.yarrowmark.workloads.registry.Workloads;
 import java.nio.file.Path;
 import java.util.List;
 import org.junit.jupiter.api.Test;
@@ -56,7 +57,7 @@ class StemTest {
     @Test
     void anUnknownPieceIsRefused() {
         assertThatThrownBy(() -> new Stem().run("moss", PLACE, new Heard())).hasMessage("Stem has no part \"moss\"");
-        assertThatThrownBy(() -> Workload.of("moss"))
+        assertThatThrownBy(() -> Workloads.of("moss"))
                 .hasMessage("there is no native suite \"moss\"; there are [stem, leaf, root]");
     }
 

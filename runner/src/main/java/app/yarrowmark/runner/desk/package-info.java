@@ -1,0 +1,5 @@
+/** How the runner speaks with a desk. */
+@NullMarked
+package app.yarrowmark.runner.desk;
+
+import org.jspecify.annotations.NullMarked;
