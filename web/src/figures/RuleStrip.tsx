@@ -35,8 +35,7 @@ export function RuleStrip(props: RuleStripProps) {
   const [at, setAt] = useState<number | undefined>(undefined)
   if (pool.length === 0 && own === undefined) return <span className="gap">nobody has it yet</span>
   const values = pool.map((t) => t.value)
-  const plain = logScale(own === undefined ? values : [...values, own], width)
-  const x = (value: number) => (lessIsBetter ? width - plain(value) : plain(value))
+  const x = placing(own === undefined ? values : [...values, own], width, lessIsBetter)
   const words = stripText(values, own, unit)
   // From left to right; only a strip that is looked at needs it.
   const order = () => [...pool].sort((a, b) => x(a.value) - x(b.value))
@@ -77,6 +76,12 @@ export function RuleStrip(props: RuleStripProps) {
       {tick && <Pointed x={x(tick.value)} width={width} words={tickText(tick, unit)} />}
     </span>
   )
+}
+
+/** Where a value lies; turned where less is better. */
+function placing(values: readonly number[], width: number, turned: boolean): (value: number) => number {
+  const plain = logScale(values, width)
+  return (value) => (turned ? width - plain(value) : plain(value))
 }
 
 /** The place of the tick that is nearest to an offset. */

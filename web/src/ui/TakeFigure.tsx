@@ -79,40 +79,56 @@ function TakeForm({ figure, onClose }: { readonly figure: Figure; readonly onClo
           />
         </div>
       </div>
-      <div className="flex gap-2 mt-2">
-        <Button
-          look="main"
-          disabled={!fits}
-          onClick={() => {
-            take(pngOf(figure, theme, width), 'png')
-          }}
-        >
-          PNG
-        </Button>
-        <Button
-          disabled={!fits}
-          onClick={() => {
-            take(
-              svgOf(figure, theme, width).then((svg) => new Blob([svg], { type: 'image/svg+xml' })),
-              'svg',
-            )
-          }}
-        >
-          SVG
-        </Button>
-        <Button
-          onClick={() => {
-            take(Promise.resolve(new Blob([csvOf(figure)], { type: 'text/csv' })), 'csv')
-          }}
-        >
-          Data as CSV
-        </Button>
-      </div>
+      <Ways figure={figure} theme={theme} width={width} fits={fits} onTake={take} />
       {failed !== '' && (
         <p role="alert" className="text-brick text-[12.5px] mt-2">
           Not taken: {failed}.
         </p>
       )}
     </Dialog>
+  )
+}
+
+interface WaysProps {
+  readonly figure: Figure
+  readonly theme: Theme
+  readonly width: number
+  /** Whether it can be drawn so wide. */
+  readonly fits: boolean
+  readonly onTake: (making: Promise<Blob>, ending: string) => void
+}
+
+/** As a picture, a drawing, or its data. */
+function Ways({ figure, theme, width, fits, onTake }: WaysProps) {
+  return (
+    <div className="flex gap-2 mt-2">
+      <Button
+        look="main"
+        disabled={!fits}
+        onClick={() => {
+          onTake(pngOf(figure, theme, width), 'png')
+        }}
+      >
+        PNG
+      </Button>
+      <Button
+        disabled={!fits}
+        onClick={() => {
+          onTake(
+            svgOf(figure, theme, width).then((svg) => new Blob([svg], { type: 'image/svg+xml' })),
+            'svg',
+          )
+        }}
+      >
+        SVG
+      </Button>
+      <Button
+        onClick={() => {
+          onTake(Promise.resolve(new Blob([csvOf(figure)], { type: 'text/csv' })), 'csv')
+        }}
+      >
+        Data as CSV
+      </Button>
+    </div>
   )
 }

@@ -72,9 +72,6 @@ interface ModelViewProps {
 function ModelView({ profile, onEdit, onShow }: ModelViewProps) {
   const { model } = profile
   const navigate = useNavigate()
-  const focus = useFocus()
-  const shown = profile.setups.find((s) => s.setup.id === profile.shown)?.setup
-  const inFocus = focus?.setupId === profile.shown
   return (
     <div className="pt-[18px] pl-[26px] pr-[22px] pb-10">
       <div className="flex items-start gap-[10px]">
@@ -90,82 +87,130 @@ function ModelView({ profile, onEdit, onShow }: ModelViewProps) {
         </Button>
       </div>
       <div className="grid grid-cols-[1fr_1fr] gap-x-[34px] gap-y-7 mt-4">
-        <Section title="Where it stands" about={shown && `${shown.name}, among ${kinds[model.kind].many}`}>
-          {profile.standing.length === 0 ? (
-            <p className="gap mt-2 inline-block">no group of tests has a score yet</p>
-          ) : (
-            profile.standing.map((s) => <Strip key={s.place.group} strip={s} focus={inFocus} />)
-          )}
-        </Section>
-        <Section title="Claimed and measured">
-          {profile.claims.length === 0 ? (
-            <p className="gap mt-2 inline-block">no claim of the maker is recorded</p>
-          ) : (
-            profile.claims.map((c) => <ClaimBar key={`${c.suite} ${c.metric}`} claim={c} />)
-          )}
-        </Section>
-        <Section
-          title="Scores"
-          about={
-            shown &&
-            (shown.parentName === undefined ? shown.name : `${shown.name}, changed from ${shown.parentName}`)
-          }
-        >
-          {shown && profile.suites.length > 0 ? (
-            <ScoreTable
-              suites={profile.suites}
-              setup={shown.id}
-              focus={inFocus}
-              withSeries={profile.withSeries}
-            />
-          ) : (
-            <p className="gap mt-2 inline-block">nothing was measured yet</p>
-          )}
-        </Section>
+        <Standing profile={profile} />
+        <Claims profile={profile} />
+        <Scores profile={profile} />
         <div className="grid gap-7 content-start">
-          <Section
-            title="Setups, and what each change did"
-            about="percent of the setup before; interval 95 %"
-          >
-            <Setups profile={profile} onShow={onShow} />
-            {shown && profile.setups.length > 1 && (
-              <Link
-                to={`/versions?setup=${String(shown.id)}`}
-                className="text-[12.5px] text-ink2 underline underline-offset-2 hover:text-ink"
-              >
-                follow it along its versions
-              </Link>
-            )}
-          </Section>
-          {profile.setups.length > 1 && <CompareSetups setups={profile.setups.map((s) => s.setup)} />}
-          {shown && (
-            <Section title="What this setup is" about={shown.name}>
-              <div className="max-w-[340px]">
-                <FactList setup={shown} />
-                {shown.parentName !== undefined && <Differences setup={shown} />}
-                <TuningWords setup={shown} />
-              </div>
-            </Section>
-          )}
+          <SetupSections profile={profile} onShow={onShow} />
           <Units units={model.units} />
           <Words profile={profile} />
-          {profile.evidence.length > 0 && (
-            <Section title="Evidence">
-              <EvidenceList files={profile.evidence} />
-            </Section>
-          )}
-          {profile.history.length > 0 && (
-            <Section title="History of this record">
-              {profile.history.map((e, i) => (
-                <p key={i} className="text-[13px] leading-[1.7]">
-                  <span className="num text-ink2">{when(e.at)}</span> {historyWords(e)}
-                </p>
-              ))}
-            </Section>
-          )}
+          <Kept profile={profile} />
         </div>
       </div>
     </div>
+  )
+}
+
+interface ProfileProps {
+  readonly profile: Profile
+}
+
+/** The setup that speaks for the model here, and whether it is the one in focus. */
+function useShown(profile: Profile) {
+  const focus = useFocus()
+  const shown = profile.setups.find((s) => s.setup.id === profile.shown)?.setup
+  return { shown, inFocus: focus?.setupId === profile.shown }
+}
+
+function Standing({ profile }: ProfileProps) {
+  const { shown, inFocus } = useShown(profile)
+  const { model } = profile
+  return (
+    <Section title="Where it stands" about={shown && `${shown.name}, among ${kinds[model.kind].many}`}>
+      {profile.standing.length === 0 ? (
+        <p className="gap mt-2 inline-block">no group of tests has a score yet</p>
+      ) : (
+        profile.standing.map((s) => <Strip key={s.place.group} strip={s} focus={inFocus} />)
+      )}
+    </Section>
+  )
+}
+
+function Claims({ profile }: ProfileProps) {
+  return (
+    <Section title="Claimed and measured">
+      {profile.claims.length === 0 ? (
+        <p className="gap mt-2 inline-block">no claim of the maker is recorded</p>
+      ) : (
+        profile.claims.map((c) => <ClaimBar key={`${c.suite} ${c.metric}`} claim={c} />)
+      )}
+    </Section>
+  )
+}
+
+function Scores({ profile }: ProfileProps) {
+  const { shown, inFocus } = useShown(profile)
+  return (
+    <Section
+      title="Scores"
+      about={
+        shown &&
+        (shown.parentName === undefined ? shown.name : `${shown.name}, changed from ${shown.parentName}`)
+      }
+    >
+      {shown && profile.suites.length > 0 ? (
+        <ScoreTable
+          suites={profile.suites}
+          setup={shown.id}
+          focus={inFocus}
+          withSeries={profile.withSeries}
+        />
+      ) : (
+        <p className="gap mt-2 inline-block">nothing was measured yet</p>
+      )}
+    </Section>
+  )
+}
+
+/** Its setups: what each change did, how they differ, and what the one shown is. */
+function SetupSections({ profile, onShow }: ProfileProps & Pick<ModelViewProps, 'onShow'>) {
+  const { shown } = useShown(profile)
+  return (
+    <>
+      <Section title="Setups, and what each change did" about="percent of the setup before; interval 95 %">
+        <Setups profile={profile} onShow={onShow} />
+        {shown && profile.setups.length > 1 && (
+          <Link
+            to={`/versions?setup=${String(shown.id)}`}
+            className="text-[12.5px] text-ink2 underline underline-offset-2 hover:text-ink"
+          >
+            follow it along its versions
+          </Link>
+        )}
+      </Section>
+      {profile.setups.length > 1 && <CompareSetups setups={profile.setups.map((s) => s.setup)} />}
+      {shown && (
+        <Section title="What this setup is" about={shown.name}>
+          <div className="max-w-[340px]">
+            <FactList setup={shown} />
+            {shown.parentName !== undefined && <Differences setup={shown} />}
+            <TuningWords setup={shown} />
+          </div>
+        </Section>
+      )}
+    </>
+  )
+}
+
+/** Evidence, and what happened to the record. */
+function Kept({ profile }: ProfileProps) {
+  return (
+    <>
+      {profile.evidence.length > 0 && (
+        <Section title="Evidence">
+          <EvidenceList files={profile.evidence} />
+        </Section>
+      )}
+      {profile.history.length > 0 && (
+        <Section title="History of this record">
+          {profile.history.map((e, i) => (
+            <p key={i} className="text-[13px] leading-[1.7]">
+              <span className="num text-ink2">{when(e.at)}</span> {historyWords(e)}
+            </p>
+          ))}
+        </Section>
+      )}
+    </>
   )
 }
 

@@ -17,39 +17,14 @@ export function SuitePage() {
   return <SuiteView profile={profile.data} />
 }
 
-function SuiteView({ profile }: { readonly profile: Schemas['SuiteProfile'] }) {
+type Profile = Schemas['SuiteProfile']
+type Suite = Schemas['SuiteView']
+
+function SuiteView({ profile }: { readonly profile: Profile }) {
   const { suite } = profile
-  const navigate = useNavigate()
-  const text = useSheetText(suite.id)
-  const name = (key: string) => suite.metrics.find((m) => m.key === key)?.name ?? key
   return (
     <div className="pt-[18px] pl-[26px] pr-[22px] pb-10">
-      <div className="flex items-start gap-[10px]">
-        <div className="flex-1">
-          <h1>
-            {suite.name} {suite.version}
-          </h1>
-          <p className="text-ink2 text-[13px] mt-0.5">
-            {suite.about} Loads the {groups[suite.group]}; {suite.repeats} repeats of about{' '}
-            {minutes(suite.minutes)}
-            {suite.warmups > 0 && `, the first ${String(suite.warmups)} dropped as warm-up`}
-            {suite.restSeconds > 0 && `, ${String(suite.restSeconds)} s of rest`}.
-          </p>
-        </div>
-        <a
-          href={`/api/v1/sheets/${String(suite.id)}/file`}
-          className="rounded border border-line px-[11px] py-[5px] text-[13px] hover:border-ink2"
-          download
-        >
-          Save the sheet
-        </a>
-        <Button onClick={() => void navigate(`/catalogue/suites/new?from=${String(suite.id)}`)}>
-          New version
-        </Button>
-        <Button onClick={() => void navigate(`/catalogue/suites/${String(suite.id)}/edit`)}>
-          Edit the sheet
-        </Button>
-      </div>
+      <SuiteHead suite={suite} />
       <table className="w-full border-collapse mt-4">
         <thead>
           <tr className="border-b border-line [&>th]:px-2 [&>th]:py-1.5">
@@ -63,112 +38,21 @@ function SuiteView({ profile }: { readonly profile: Schemas['SuiteProfile'] }) {
           </tr>
         </thead>
         <tbody>
-          {suite.metrics.map((m) => {
-            const known = profile.metrics.find((p) => p.metric === m.key)
-            return (
-              <tr key={m.key} className="border-b border-line2 [&>td]:px-2 [&>td]:h-[30px]">
-                <td>
-                  {m.name}
-                  {m.better === 'LOWER' && <span className="unit"> less is better</span>}
-                  {m.group !== suite.group && <span className="unit"> {groups[m.group]}</span>}
-                </td>
-                <td className="unit">{unitWords(m.unit)}</td>
-                <td className="text-ink2 text-[12.5px]">
-                  {m.scale === 'LADDER' ? `ladder: ${m.rungs.join(', ')}` : m.scale.toLowerCase()}
-                </td>
-                <td className="text-[12.5px] text-ink2">{m.formula ?? m.series ?? 'read'}</td>
-                <td className="num text-right">{known?.setups ?? 0}</td>
-                <td className="text-right whitespace-nowrap">
-                  {known?.noise === undefined ? (
-                    <span className="gap">{m.scale === 'RATIO' ? 'no repeats yet' : 'no ratios'}</span>
-                  ) : (
-                    <span title={`from ${String(Math.round(known.noiseDof))} repeats beyond the first`}>
-                      <span className="num">±{(known.noise * 100).toFixed(1)} %</span>
-                    </span>
-                  )}
-                </td>
-                <td className="num text-right whitespace-nowrap font-normal">
-                  {known?.lowest !== undefined &&
-                  known.median !== undefined &&
-                  known.highest !== undefined ? (
-                    `${significant(known.lowest)}, ${significant(known.median)}, ${significant(known.highest)}`
-                  ) : (
-                    <span className="gap">none</span>
-                  )}
-                </td>
-              </tr>
-            )
-          })}
+          {suite.metrics.map((m) => (
+            <MetricRow
+              key={m.key}
+              metric={m}
+              suite={suite}
+              known={profile.metrics.find((p) => p.metric === m.key)}
+            />
+          ))}
         </tbody>
       </table>
       <div className="grid grid-cols-2 gap-x-10 gap-y-6 mt-6 text-[13.5px]">
-        <section>
-          <h2>Settings</h2>
-          {suite.settings.length === 0 && <p className="gap mt-1 inline-block">none that matter</p>}
-          {suite.settings.map((s) => (
-            <p key={s.name} className="flex gap-3 border-b border-line2 py-1">
-              <span className="text-ink2 w-[120px]">{capital(s.name)}</span> {s.value}
-            </p>
-          ))}
-          {suite.comparesWith.length > 0 && (
-            <p className="mt-2 text-ink2">
-              Scores mean the same as in version {suite.comparesWith.join(', ')}.
-            </p>
-          )}
-        </section>
-        <section>
-          <h2>Known faults</h2>
-          {suite.faults.length === 0 ? (
-            <p className="gap mt-1 inline-block">none known</p>
-          ) : (
-            suite.faults.map((f, i) => (
-              <p key={i} className="unmeant !px-2.5 !py-1.5 mt-1.5">
-                {name(f.metric)}, where {f.where}: {f.note}.{' '}
-                <span className="text-ink2">
-                  {f.from !== undefined && `From ${day(f.from)}. `}
-                  {f.to !== undefined && `Until ${day(f.to)}. `}
-                  It and every total that rests on it do not count there.
-                </span>
-              </p>
-            ))
-          )}
-        </section>
-        <section>
-          <h2>Before a run</h2>
-          {suite.conditions.length === 0 && <p className="gap mt-1 inline-block">no condition</p>}
-          {suite.conditions.map((c) => (
-            <p key={c}>{c}</p>
-          ))}
-          {suite.steps.map((s, i) => (
-            <p key={s.name} className="mt-1">
-              {i + 1}. {s.before !== '' && <b className="font-[560]">First {s.before}. </b>}
-              {s.name}, {minutes(s.minutes)}
-            </p>
-          ))}
-        </section>
-        <section>
-          <h2>How long it took</h2>
-          {profile.minutes.length === 0 ? (
-            <p className="gap mt-1 inline-block">only the sheet tells: {minutes(suite.minutes)}</p>
-          ) : (
-            profile.minutes.map((m) => (
-              <p key={m.kind} className="flex gap-3 border-b border-line2 py-1">
-                <span className="text-ink2 w-[120px]">{capital(kinds[m.kind].many)}</span>
-                <span className="num">{minutes(m.minutes)}</span>
-              </p>
-            ))
-          )}
-          {(text.data?.history.length ?? 0) > 0 && (
-            <>
-              <h2 className="mt-4">History of the sheet</h2>
-              {text.data?.history.map((e, i) => (
-                <p key={i}>
-                  <span className="num text-ink2">{when(e.at)}</span> {historyWords(e)}
-                </p>
-              ))}
-            </>
-          )}
-        </section>
+        <Settings suite={suite} />
+        <Faults suite={suite} />
+        <Before suite={suite} />
+        <Took profile={profile} />
       </div>
       <p className="mt-6 text-[13px]">
         <Link
@@ -179,5 +63,177 @@ function SuiteView({ profile }: { readonly profile: Schemas['SuiteProfile'] }) {
         </Link>
       </p>
     </div>
+  )
+}
+
+function SuiteHead({ suite }: { readonly suite: Suite }) {
+  const navigate = useNavigate()
+  return (
+    <div className="flex items-start gap-[10px]">
+      <div className="flex-1">
+        <h1>
+          {suite.name} {suite.version}
+        </h1>
+        <p className="text-ink2 text-[13px] mt-0.5">
+          {suite.about} Loads the {groups[suite.group]}; {suite.repeats} repeats of about{' '}
+          {minutes(suite.minutes)}
+          {suite.warmups > 0 && `, the first ${String(suite.warmups)} dropped as warm-up`}
+          {suite.restSeconds > 0 && `, ${String(suite.restSeconds)} s of rest`}.
+        </p>
+      </div>
+      <a
+        href={`/api/v1/sheets/${String(suite.id)}/file`}
+        className="rounded border border-line px-[11px] py-[5px] text-[13px] hover:border-ink2"
+        download
+      >
+        Save the sheet
+      </a>
+      <Button onClick={() => void navigate(`/catalogue/suites/new?from=${String(suite.id)}`)}>
+        New version
+      </Button>
+      <Button onClick={() => void navigate(`/catalogue/suites/${String(suite.id)}/edit`)}>
+        Edit the sheet
+      </Button>
+    </div>
+  )
+}
+
+interface MetricRowProps {
+  readonly metric: Schemas['MetricView']
+  readonly suite: Suite
+  readonly known: Profile['metrics'][number] | undefined
+}
+
+function MetricRow({ metric: m, suite, known }: MetricRowProps) {
+  return (
+    <tr className="border-b border-line2 [&>td]:px-2 [&>td]:h-[30px]">
+      <td>
+        {m.name}
+        {m.better === 'LOWER' && <span className="unit"> less is better</span>}
+        {m.group !== suite.group && <span className="unit"> {groups[m.group]}</span>}
+      </td>
+      <td className="unit">{unitWords(m.unit)}</td>
+      <td className="text-ink2 text-[12.5px]">
+        {m.scale === 'LADDER' ? `ladder: ${m.rungs.join(', ')}` : m.scale.toLowerCase()}
+      </td>
+      <td className="text-[12.5px] text-ink2">{m.formula ?? m.series ?? 'read'}</td>
+      <td className="num text-right">{known?.setups ?? 0}</td>
+      <td className="text-right whitespace-nowrap">
+        <Noise known={known} scale={m.scale} />
+      </td>
+      <td className="num text-right whitespace-nowrap font-normal">
+        <Spread known={known} />
+      </td>
+    </tr>
+  )
+}
+
+function Noise({
+  known,
+  scale,
+}: Pick<MetricRowProps, 'known'> & { readonly scale: Schemas['MetricView']['scale'] }) {
+  if (known?.noise === undefined)
+    return <span className="gap">{scale === 'RATIO' ? 'no repeats yet' : 'no ratios'}</span>
+  return (
+    <span title={`from ${String(Math.round(known.noiseDof))} repeats beyond the first`}>
+      <span className="num">±{(known.noise * 100).toFixed(1)} %</span>
+    </span>
+  )
+}
+
+function Spread({ known }: Pick<MetricRowProps, 'known'>) {
+  const values = [known?.lowest, known?.median, known?.highest].filter((v) => v !== undefined)
+  return values.length === 3 ? (
+    <>{values.map((v) => significant(v)).join(', ')}</>
+  ) : (
+    <span className="gap">none</span>
+  )
+}
+
+function Settings({ suite }: { readonly suite: Suite }) {
+  return (
+    <section>
+      <h2>Settings</h2>
+      {suite.settings.length === 0 && <p className="gap mt-1 inline-block">none that matter</p>}
+      {suite.settings.map((s) => (
+        <p key={s.name} className="flex gap-3 border-b border-line2 py-1">
+          <span className="text-ink2 w-[120px]">{capital(s.name)}</span> {s.value}
+        </p>
+      ))}
+      {suite.comparesWith.length > 0 && (
+        <p className="mt-2 text-ink2">Scores mean the same as in version {suite.comparesWith.join(', ')}.</p>
+      )}
+    </section>
+  )
+}
+
+function Faults({ suite }: { readonly suite: Suite }) {
+  const name = (key: string) => suite.metrics.find((m) => m.key === key)?.name ?? key
+  return (
+    <section>
+      <h2>Known faults</h2>
+      {suite.faults.length === 0 ? (
+        <p className="gap mt-1 inline-block">none known</p>
+      ) : (
+        suite.faults.map((f, i) => (
+          <p key={i} className="unmeant !px-2.5 !py-1.5 mt-1.5">
+            {name(f.metric)}, where {f.where}: {f.note}.{' '}
+            <span className="text-ink2">
+              {f.from !== undefined && `From ${day(f.from)}. `}
+              {f.to !== undefined && `Until ${day(f.to)}. `}
+              It and every total that rests on it do not count there.
+            </span>
+          </p>
+        ))
+      )}
+    </section>
+  )
+}
+
+function Before({ suite }: { readonly suite: Suite }) {
+  return (
+    <section>
+      <h2>Before a run</h2>
+      {suite.conditions.length === 0 && <p className="gap mt-1 inline-block">no condition</p>}
+      {suite.conditions.map((c) => (
+        <p key={c}>{c}</p>
+      ))}
+      {suite.steps.map((s, i) => (
+        <p key={s.name} className="mt-1">
+          {i + 1}. {s.before !== '' && <b className="font-[560]">First {s.before}. </b>}
+          {s.name}, {minutes(s.minutes)}
+        </p>
+      ))}
+    </section>
+  )
+}
+
+function Took({ profile }: { readonly profile: Profile }) {
+  const { suite } = profile
+  const text = useSheetText(suite.id)
+  return (
+    <section>
+      <h2>How long it took</h2>
+      {profile.minutes.length === 0 ? (
+        <p className="gap mt-1 inline-block">only the sheet tells: {minutes(suite.minutes)}</p>
+      ) : (
+        profile.minutes.map((m) => (
+          <p key={m.kind} className="flex gap-3 border-b border-line2 py-1">
+            <span className="text-ink2 w-[120px]">{capital(kinds[m.kind].many)}</span>
+            <span className="num">{minutes(m.minutes)}</span>
+          </p>
+        ))
+      )}
+      {(text.data?.history.length ?? 0) > 0 && (
+        <>
+          <h2 className="mt-4">History of the sheet</h2>
+          {text.data?.history.map((e, i) => (
+            <p key={i}>
+              <span className="num text-ink2">{when(e.at)}</span> {historyWords(e)}
+            </p>
+          ))}
+        </>
+      )}
+    </section>
   )
 }

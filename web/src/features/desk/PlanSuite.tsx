@@ -54,16 +54,7 @@ export function PlanSuite({ row, sitting, onClose }: PlanSuiteProps) {
           void save(seen)
         }}
       >
-        {row.suite.steps.length > 0 && (
-          <ol className="text-[13px] mb-3 list-decimal pl-5">
-            {row.suite.steps.map((s) => (
-              <li key={s.name}>
-                {s.before !== '' && <b className="font-[560]">First {s.before}. </b>}
-                {s.name}, <span className="num">{minutes(s.minutes)}</span>
-              </li>
-            ))}
-          </ol>
-        )}
+        <Steps suite={row.suite} />
         <Field
           label="Repeats"
           value={repeats}
@@ -88,10 +79,7 @@ export function PlanSuite({ row, sitting, onClose }: PlanSuiteProps) {
         {plan.theirs && (
           <Overtaken
             what="the plan of this suite"
-            lines={[
-              { label: 'Repeats', theirs: String(plan.theirs.repeats), mine: repeats },
-              { label: 'Left out, because', theirs: plan.theirs.gapReason ?? '', mine: reason },
-            ]}
+            lines={differing(plan.theirs, repeats, reason)}
             onTheirs={onClose}
             onMine={() => {
               if (plan.theirs) void save(plan.theirs)
@@ -107,4 +95,26 @@ export function PlanSuite({ row, sitting, onClose }: PlanSuiteProps) {
       </form>
     </Dialog>
   )
+}
+
+/** Its parts, where it runs in parts. */
+function Steps({ suite }: { readonly suite: Schemas['SuiteView'] }) {
+  if (suite.steps.length === 0) return null
+  return (
+    <ol className="text-[13px] mb-3 list-decimal pl-5">
+      {suite.steps.map((s) => (
+        <li key={s.name}>
+          {s.before !== '' && <b className="font-[560]">First {s.before}. </b>}
+          {s.name}, <span className="num">{minutes(s.minutes)}</span>
+        </li>
+      ))}
+    </ol>
+  )
+}
+
+function differing(theirs: Planned, repeats: string, reason: string) {
+  return [
+    { label: 'Repeats', theirs: String(theirs.repeats), mine: repeats },
+    { label: 'Left out, because', theirs: theirs.gapReason ?? '', mine: reason },
+  ]
 }

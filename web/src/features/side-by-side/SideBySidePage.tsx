@@ -236,23 +236,19 @@ function OneSubject({
   q,
   change,
 }: ChangeProps & { readonly view: View; readonly place: number }) {
-  const focus = useFocus()
+  const mark = useSubjectMark(view, place)
   const s = view.subjects[place]
   if (!s) return null
   const isReference = place === view.reference
-  const inFocus = s.setupId !== undefined && s.setupId === focus?.setupId
-  const mark = isReference ? 'w-[2px] bg-ink' : inFocus ? 'w-[9px] bg-gold' : 'w-[5px] bg-even'
-  const whole = `${s.name}${s.detail === '' ? '' : `, ${s.detail}`}`
   return (
     <span className="flex items-center gap-1.5" data-subject={s.key} data-reference={isReference}>
       <span aria-hidden="true" className={`inline-block h-[13px] ${mark}`} />
       <button
         className={`hover:underline underline-offset-2 ${isReference ? 'text-ink2' : 'font-[560]'}`}
-        title={
-          isReference
-            ? `${whole}: the reference`
-            : `${whole}: make it the reference (key ${String(place + 1)})`
-        }
+        title={subjectTitle(
+          s,
+          isReference ? 'the reference' : `make it the reference (key ${String(place + 1)})`,
+        )}
         onClick={() => {
           change({ ...q, reference: place })
         }}
@@ -275,6 +271,18 @@ function OneSubject({
       </button>
     </span>
   )
+}
+
+/** A line for the reference, a bar for another, gold for the one in focus. */
+function useSubjectMark(view: View, place: number): string {
+  const focus = useFocus()
+  const setup = view.subjects[place]?.setupId
+  if (place === view.reference) return 'w-[2px] bg-ink'
+  return setup !== undefined && setup === focus?.setupId ? 'w-[9px] bg-gold' : 'w-[5px] bg-even'
+}
+
+function subjectTitle({ name, detail }: View['subjects'][number], role: string): string {
+  return `${detail === '' ? name : `${name}, ${detail}`}: ${role}`
 }
 
 /** Who speaks for a model, what matters, in which order, and which tests. */

@@ -130,23 +130,7 @@ function PlaceRow({ place, scale, focus, open, onOpen, edge, oneTest, groups: sh
         {placeRange(place.best, place.worst)}
       </td>
       <td className="w-[10px]">{!oneTest && <Bracket edge={edge} />}</td>
-      <td
-        className="!pl-2 !pr-3 whitespace-nowrap max-w-[258px] truncate"
-        title={`${subjectText(subject)}, ${String(place.tests)} of ${String(place.testsOf)} tests`}
-      >
-        <button
-          aria-expanded={open}
-          className={`block truncate max-w-full leading-[17px] hover:underline underline-offset-2 ${focus ? 'font-[640]' : 'font-[520]'}`}
-        >
-          {subject.name}
-        </button>{' '}
-        <span className="block truncate text-ink2 text-[12px] leading-[14px]">
-          {subject.detail === '' && subject.kind !== undefined ? kinds[subject.kind].one : subject.detail}
-          {subject.origin !== '' && ` · ${subject.origin}`}
-          {place.usual !== undefined && place.usual !== place.number && `, usually ${String(place.usual)}`}
-          {place.tests < place.testsOf && `, ${String(place.tests)} of ${String(place.testsOf)} tests`}
-        </span>
-      </td>
+      <NameCell place={place} focus={focus} open={open} />
       <td>
         <IndexLine
           scale={scale}
@@ -160,9 +144,7 @@ function PlaceRow({ place, scale, focus, open, onOpen, edge, oneTest, groups: sh
       <td className={`num text-[14px] !text-right !pl-2 ${focus ? '!font-[640]' : ''}`}>
         {number(place.index, 0)}
       </td>
-      <td className="num unit !pl-1.5 !pr-2 whitespace-nowrap">
-        {error === undefined ? (oneTest ? '' : '= 100') : `±${number(error, error < 9.5 ? 1 : 0)}`}
-      </td>
+      <td className="num unit !pl-1.5 !pr-2 whitespace-nowrap">{errorWords(error, oneTest)}</td>
       {shown.map((g) => {
         const own = place.groups.find((x) => x.group === g)
         return (
@@ -176,6 +158,35 @@ function PlaceRow({ place, scale, focus, open, onOpen, edge, oneTest, groups: sh
         )
       })}
     </tr>
+  )
+}
+
+/** Half of the interval; the reference has none, nor has an order by one test. */
+function errorWords(error: number | undefined, oneTest: boolean): string {
+  if (error !== undefined) return `±${number(error, error < 9.5 ? 1 : 0)}`
+  return oneTest ? '' : '= 100'
+}
+
+function NameCell({ place, focus, open }: Pick<PlaceRowProps, 'place' | 'focus' | 'open'>) {
+  const { subject } = place
+  return (
+    <td
+      className="!pl-2 !pr-3 whitespace-nowrap max-w-[258px] truncate"
+      title={`${subjectText(subject)}, ${String(place.tests)} of ${String(place.testsOf)} tests`}
+    >
+      <button
+        aria-expanded={open}
+        className={`block truncate max-w-full leading-[17px] hover:underline underline-offset-2 ${focus ? 'font-[640]' : 'font-[520]'}`}
+      >
+        {subject.name}
+      </button>{' '}
+      <span className="block truncate text-ink2 text-[12px] leading-[14px]">
+        {subject.detail === '' && subject.kind !== undefined ? kinds[subject.kind].one : subject.detail}
+        {subject.origin !== '' && ` · ${subject.origin}`}
+        {place.usual !== undefined && place.usual !== place.number && `, usually ${String(place.usual)}`}
+        {place.tests < place.testsOf && `, ${String(place.tests)} of ${String(place.testsOf)} tests`}
+      </span>
+    </td>
   )
 }
 

@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react'
+import { useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { useFocus } from '../../frame/focus'
 import { useShortcuts } from '../../frame/keys'
@@ -21,6 +21,7 @@ import { Changes, VersionAxis } from './VersionAxis'
 import { daysWords, inSentence, moves, shortLabels, testKey, title } from './words'
 import { bases } from '../../subjects/differences'
 import { useLine, useUnitLines } from './queries'
+import type { LineQuestion } from './queries'
 
 type Line = Schemas['LineView']
 type UnitLine = Schemas['UnitLine']
@@ -35,35 +36,10 @@ export function VersionsPage() {
   const units = useUnitLines()
   const usual = chosen(units.data, focus?.setupId, focus?.modelId)
   const setups = q.setups.length > 0 ? q.setups : usual === undefined ? [] : [usual]
-  const line = useLine(
-    setups.length === 0
-      ? undefined
-      : {
-          setup: [...setups],
-          ...(q.factor === undefined ? {} : { factor: q.factor }),
-          order: q.order,
-          basis: q.basis,
-          threshold: q.threshold,
-        },
-  )
+  const line = useLine(lineQuestion(q, setups))
   const [choosing, setChoosing] = useState(false)
   const change = (next: Question) => {
     setSearch(address(next, search))
-  }
-  const choice = choosing && (
-    <ChooseUnit
-      units={units.data ?? []}
-      onChoose={(u) => {
-        setChoosing(false)
-        change({ ...q, setups: [u.lastSetup], factor: undefined, two: [] })
-      }}
-      onClose={() => {
-        setChoosing(false)
-      }}
-    />
-  )
-  const another = () => {
-    setChoosing(true)
   }
   if (units.isError) return <Failed error={units.error} retry={() => void units.refetch()} />
   if (units.isPending) return <Loading what="what can be followed" />
@@ -72,10 +48,35 @@ export function VersionsPage() {
   if (!line.data) return <Loading what="the versions" />
   return (
     <>
-      <Versions line={line.data} q={q} change={change} onAnother={another} />
-      {choice}
+      <Versions
+        line={line.data}
+        q={q}
+        change={change}
+        onAnother={() => {
+          setChoosing(true)
+        }}
+      />
+      {choosing && (
+        <ChooseUnit
+          units={units.data}
+          onChoose={(u) => {
+            setChoosing(false)
+            change({ ...q, setups: [u.lastSetup], factor: undefined, two: [] })
+          }}
+          onClose={() => {
+            setChoosing(false)
+          }}
+        />
+      )}
     </>
   )
+}
+
+/** What is asked of the server; nothing where there is no setup to follow. */
+function lineQuestion(q: Question, setups: readonly number[]): LineQuestion | undefined {
+  if (setups.length === 0) return undefined
+  const { factor, order, basis, threshold } = q
+  return { setup: [...setups], ...(factor === undefined ? {} : { factor }), order, basis, threshold }
 }
 
 /** The device in focus if it has a line, else whatever has the longest. */
@@ -112,33 +113,7 @@ function Versions({ line, q, change, onAnother }: VersionsProps) {
   const focus = line.versions.findIndex((v) => v.setupId === focusSetup)
   const inFocus = focus < 0 ? undefined : focus
   const [at, setAt] = useState<number | undefined>(undefined)
-  const shortcuts = useMemo(
-    () => [
-      {
-        keys: 'o',
-        words: 'Own units, or the first as 100',
-        run: () => {
-          change({ ...q, show: q.show === 'units' ? 'plots' : 'units' })
-        },
-      },
-      {
-        keys: 'b',
-        words: 'Next way to put a difference',
-        run: () => {
-          const all = Object.keys(bases) as Question['basis'][]
-          change({
-            ...q,
-            show: 'change',
-            basis: all[(all.indexOf(q.basis) + 1) % all.length] ?? 'GAIN',
-          })
-        },
-      },
-    ],
-    [q, change],
-  )
-  useShortcuts(shortcuts)
-  const two = q.two.flatMap((k) => line.tests.filter((t) => testKey(t) === k))
-  const [left, right] = two
+  useVersionKeys(q, change)
   return (
     <div className="pt-[18px] px-[26px] pb-8">
       <div className="flex items-start gap-2">
@@ -150,105 +125,13 @@ function Versions({ line, q, change, onAnother }: VersionsProps) {
         <TakeFigure figure={() => lineFigure(line, q.show === 'units', inFocus)} />
       </div>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-2 border-y border-line2 py-[8px] mt-3 text-[13px]">
-        <Segments
-          label="What is shown"
-          value={q.show}
-          choices={shows}
-          onValue={(show) => {
-            change({ ...q, show })
-          }}
-        />
-        <Select
-          label="What is followed"
-          value={line.factor ?? 'time'}
-          choices={[
-            ...line.factors.map((f) => ({
-              value: f.key,
-              label: `${f.words.toLowerCase()}, ${String(f.values)} values`,
-            })),
-            { value: 'time', label: 'every setup, over time' },
-          ]}
-          onValue={(factor) => {
-            change({ ...q, factor })
-          }}
-        />
-        <Select
-          label="Order"
-          value={q.order}
-          choices={[
-            { value: 'VERSION', label: line.factor === undefined ? 'as they were made' : 'by version' },
-            { value: 'DATE', label: 'by the day of the first run' },
-          ]}
-          onValue={(order) => {
-            change({ ...q, order: order as Question['order'] })
-          }}
-        />
-        {q.show === 'change' && (
-          <Select
-            label="How a difference is put"
-            value={q.basis}
-            choices={(Object.keys(bases) as Question['basis'][]).map((b) => ({
-              value: b,
-              label: bases[b].name,
-            }))}
-            onValue={(basis) => {
-              change({ ...q, basis: basis as Question['basis'] })
-            }}
-          />
-        )}
-        <Select
-          label="Smallest change that matters"
-          value={String(q.threshold)}
-          choices={[...new Set([0, 0.005, 0.01, 0.02, 0.03, 0.05, q.threshold])]
-            .sort((a, b) => a - b)
-            .map((t) => ({
-              value: String(t),
-              label: t === 0 ? 'any change matters' : `matters from ${String(Math.round(t * 1000) / 10)} %`,
-            }))}
-          onValue={(t) => {
-            change({ ...q, threshold: Number(t) })
-          }}
-        />
-        {q.show !== 'change' && (
-          <Select
-            label="Which tests"
-            value={q.moved ? 'moved' : 'all'}
-            choices={[
-              { value: 'all', label: 'every test' },
-              { value: 'moved', label: 'what moved' },
-            ]}
-            onValue={(v) => {
-              change({ ...q, moved: v === 'moved' })
-            }}
-          />
-        )}
+        <WhatAndOrder line={line} q={q} change={change} />
+        <HowPut q={q} change={change} />
         <span className="text-ink2 text-[12.5px] ml-auto">unit {line.unit}</span>
       </div>
       <Together line={line} />
       <VersionAxis line={line} focus={inFocus} at={at} />
-      {line.tests.length === 0 ? (
-        <p className="text-ink2 py-6">
-          No test was run in two of these setups yet: run the same suites in each to see what a version did.
-        </p>
-      ) : q.show === 'change' ? (
-        <ChangeTable line={line} />
-      ) : (
-        <>
-          {left && right && <TwoScales line={line} tests={[left, right]} />}
-          <Plots
-            line={q.moved ? { ...line, tests: line.tests.filter(moves) } : line}
-            own={q.show === 'units'}
-            focus={inFocus}
-            at={at}
-            onAt={setAt}
-            chosen={q.two}
-            onChoose={(key) => {
-              const next = q.two.includes(key) ? q.two.filter((k) => k !== key) : [...q.two, key].slice(-2)
-              change({ ...q, two: next })
-            }}
-          />
-        </>
-      )}
+      <Tests line={line} q={q} change={change} focus={inFocus} at={at} onAt={setAt} />
       {line.once.length > 0 && (
         <p className="text-ink2 text-[12.5px] mt-2">
           In one version only, and so not shown:{' '}
@@ -259,6 +142,155 @@ function Versions({ line, q, change, onAnother }: VersionsProps) {
         </p>
       )}
     </div>
+  )
+}
+
+type ChangeProps = Pick<VersionsProps, 'q' | 'change'>
+
+const everyBasis = Object.keys(bases) as Question['basis'][]
+
+function useVersionKeys(q: Question, change: (next: Question) => void) {
+  useShortcuts([
+    {
+      keys: 'o',
+      words: 'Own units, or the first as 100',
+      run: () => {
+        change({ ...q, show: q.show === 'units' ? 'plots' : 'units' })
+      },
+    },
+    {
+      keys: 'b',
+      words: 'Next way to put a difference',
+      run: () => {
+        const basis = everyBasis[(everyBasis.indexOf(q.basis) + 1) % everyBasis.length] ?? 'GAIN'
+        change({ ...q, show: 'change', basis })
+      },
+    },
+  ])
+}
+
+/** What is shown, what is followed, and in which order. */
+function WhatAndOrder({ line, q, change }: ChangeProps & { readonly line: Line }) {
+  return (
+    <>
+      <Segments
+        label="What is shown"
+        value={q.show}
+        choices={shows}
+        onValue={(show) => {
+          change({ ...q, show })
+        }}
+      />
+      <Select
+        label="What is followed"
+        value={line.factor ?? 'time'}
+        choices={[
+          ...line.factors.map((f) => ({
+            value: f.key,
+            label: `${f.words.toLowerCase()}, ${String(f.values)} values`,
+          })),
+          { value: 'time', label: 'every setup, over time' },
+        ]}
+        onValue={(factor) => {
+          change({ ...q, factor })
+        }}
+      />
+      <Select
+        label="Order"
+        value={q.order}
+        choices={[
+          { value: 'VERSION', label: line.factor === undefined ? 'as they were made' : 'by version' },
+          { value: 'DATE', label: 'by the day of the first run' },
+        ]}
+        onValue={(order) => {
+          change({ ...q, order: order as Question['order'] })
+        }}
+      />
+    </>
+  )
+}
+
+/** How a change is put, what of it matters, and which tests. */
+function HowPut({ q, change }: ChangeProps) {
+  return (
+    <>
+      {q.show === 'change' && (
+        <Select
+          label="How a difference is put"
+          value={q.basis}
+          choices={(Object.keys(bases) as Question['basis'][]).map((b) => ({
+            value: b,
+            label: bases[b].name,
+          }))}
+          onValue={(basis) => {
+            change({ ...q, basis: basis as Question['basis'] })
+          }}
+        />
+      )}
+      <Select
+        label="Smallest change that matters"
+        value={String(q.threshold)}
+        choices={[...new Set([0, 0.005, 0.01, 0.02, 0.03, 0.05, q.threshold])]
+          .sort((a, b) => a - b)
+          .map((t) => ({
+            value: String(t),
+            label: t === 0 ? 'any change matters' : `matters from ${String(Math.round(t * 1000) / 10)} %`,
+          }))}
+        onValue={(t) => {
+          change({ ...q, threshold: Number(t) })
+        }}
+      />
+      {q.show !== 'change' && (
+        <Select
+          label="Which tests"
+          value={q.moved ? 'moved' : 'all'}
+          choices={[
+            { value: 'all', label: 'every test' },
+            { value: 'moved', label: 'what moved' },
+          ]}
+          onValue={(v) => {
+            change({ ...q, moved: v === 'moved' })
+          }}
+        />
+      )}
+    </>
+  )
+}
+
+interface TestsProps extends ChangeProps {
+  readonly line: Line
+  readonly focus: number | undefined
+  readonly at: number | undefined
+  readonly onAt: (at: number | undefined) => void
+}
+
+/** The plots, or the change from first to last. */
+function Tests({ line, q, change, focus, at, onAt }: TestsProps) {
+  if (line.tests.length === 0) {
+    return (
+      <p className="text-ink2 py-6">
+        No test was run in two of these setups yet: run the same suites in each to see what a version did.
+      </p>
+    )
+  }
+  if (q.show === 'change') return <ChangeTable line={line} />
+  const [left, right] = q.two.flatMap((k) => line.tests.filter((t) => testKey(t) === k))
+  return (
+    <>
+      {left && right && <TwoScales line={line} tests={[left, right]} />}
+      <Plots
+        line={q.moved ? { ...line, tests: line.tests.filter(moves) } : line}
+        own={q.show === 'units'}
+        focus={focus}
+        at={at}
+        onAt={onAt}
+        chosen={q.two}
+        onChoose={(key) => {
+          const next = q.two.includes(key) ? q.two.filter((k) => k !== key) : [...q.two, key].slice(-2)
+          change({ ...q, two: next })
+        }}
+      />
+    </>
   )
 }
 
