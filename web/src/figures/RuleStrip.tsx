@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import type { KeyboardEvent } from 'react'
+import type { KeyboardEvent, MouseEvent } from 'react'
 import { logScale, median } from './scale'
 import { significant } from './format'
 
@@ -32,17 +32,11 @@ export interface RuleStripProps {
 /** A thin rule on a log scale: a tick for each of the pool, a taller one for the median, a notch for one. */
 export function RuleStrip(props: RuleStripProps) {
   const { pool, own, lessIsBetter = false, width = 210, unit = '', onOpen } = props
-  const [at, setAt] = useState<number | undefined>(undefined)
-  if (pool.length === 0 && own === undefined) return <span className="gap">nobody has it yet</span>
   const values = pool.map((t) => t.value)
-  const x = placing(own === undefined ? values : [...values, own], width, lessIsBetter)
+  const x = placing(values.concat(own ?? []), width, lessIsBetter)
+  const { tick, number, read } = useTick(props, x)
+  if (pool.length === 0 && own === undefined) return <span className="gap">nobody has it yet</span>
   const words = stripText(values, own, unit)
-  // From left to right; only a strip that is looked at needs it.
-  const order = () => [...pool].sort((a, b) => x(a.value) - x(b.value))
-  const tick = at === undefined ? undefined : order()[at]
-  const open = () => {
-    if (tick?.setupId !== undefined) onOpen?.(tick.setupId)
-  }
   return (
     <span
       style={{ width }}
@@ -53,29 +47,49 @@ export function RuleStrip(props: RuleStripProps) {
         'aria-label': words,
         'aria-valuemin': 1,
         'aria-valuemax': pool.length,
-        'aria-valuenow': (at ?? 0) + 1,
+        'aria-valuenow': number,
         'aria-valuetext': tick === undefined ? words : tickText(tick, unit),
-        onKeyDown: (event: KeyboardEvent) => {
-          const from = at ?? order().findIndex((t) => t.value === own)
-          if (event.key === 'Enter') open()
-          else setAt(stepped(event, at, from, pool.length))
-        },
-        onClick: open,
       })}
-      onMouseMove={(e) => {
-        setAt(nearest(order(), x, e.clientX - e.currentTarget.getBoundingClientRect().left))
-      }}
-      onMouseLeave={() => {
-        setAt(undefined)
-      }}
-      onBlur={() => {
-        setAt(undefined)
-      }}
+      {...read}
     >
       <Drawing {...props} x={x} width={width} words={words} />
       {tick && <Pointed x={x(tick.value)} width={width} words={tickText(tick, unit)} />}
     </span>
   )
+}
+
+/** The tick that the pointer or the arrow keys are at, and what moves there. */
+function useTick({ pool, own, onOpen }: RuleStripProps, x: (v: number) => number) {
+  const [at, setAt] = useState<number | undefined>(undefined)
+  // From left to right; only a strip that is looked at needs it.
+  const order = () => [...pool].sort((a, b) => x(a.value) - x(b.value))
+  const tick = at === undefined ? undefined : order()[at]
+  const open = () => {
+    if (tick?.setupId !== undefined) onOpen?.(tick.setupId)
+  }
+  const leave = () => {
+    setAt(undefined)
+  }
+  const keys = {
+    onKeyDown: (event: KeyboardEvent) => {
+      const from = at ?? order().findIndex((t) => t.value === own)
+      if (event.key === 'Enter') open()
+      else setAt(stepped(event, at, from, pool.length))
+    },
+    onClick: open,
+  }
+  return {
+    tick,
+    number: (at ?? 0) + 1,
+    read: {
+      onMouseMove: (e: MouseEvent<HTMLElement>) => {
+        setAt(nearest(order(), x, e.clientX - e.currentTarget.getBoundingClientRect().left))
+      },
+      onMouseLeave: leave,
+      onBlur: leave,
+      ...(onOpen && keys),
+    },
+  }
 }
 
 /** Where a value lies; turned where less is better. */

@@ -72,31 +72,50 @@ export function TableFigure(props: TableFigureProps) {
           )}
           {row.cells.map((cell, i) => {
             const column = columns[i]
-            if (!column) return null
-            const y = (top[r] ?? 0) + row.height / 2
             return (
-              <g key={i}>
-                {cell.drawing && (
-                  <g transform={`translate(${String(left[i] ?? 0)} ${String(top[r] ?? 0)})`}>
-                    {cell.drawing}
-                  </g>
-                )}
-                {cell.text !== undefined && (
-                  <Words
-                    x={left[i] ?? 0}
-                    y={cell.drawing ? (top[r] ?? 0) + row.height - 5 : y + 4.5}
-                    column={column}
-                    text={cut(cell.text, column.width, cell.size ?? 12.5)}
-                    size={cell.size ?? 12.5}
-                    ink={cell.ink ?? 'var(--ink)'}
-                    bold={cell.bold === true}
-                  />
-                )}
-              </g>
+              column && (
+                <Cell
+                  key={i}
+                  cell={cell}
+                  column={column}
+                  x={left[i] ?? 0}
+                  y={top[r] ?? 0}
+                  height={row.height}
+                />
+              )
             )
           })}
         </g>
       ))}
+    </g>
+  )
+}
+
+interface CellProps {
+  readonly cell: TableFigureProps['rows'][number]['cells'][number]
+  readonly column: FigureColumn
+  readonly x: number
+  readonly y: number
+  readonly height: number
+}
+
+/** A drawing, or words, or words at the foot of a drawing. */
+function Cell({ cell, column, x, y, height }: CellProps) {
+  const size = cell.size ?? 12.5
+  return (
+    <g>
+      {cell.drawing && <g transform={`translate(${String(x)} ${String(y)})`}>{cell.drawing}</g>}
+      {cell.text !== undefined && (
+        <Words
+          x={x}
+          y={cell.drawing ? y + height - 5 : y + height / 2 + 4.5}
+          column={column}
+          text={cut(cell.text, column.width, size)}
+          size={size}
+          ink={cell.ink ?? 'var(--ink)'}
+          bold={cell.bold === true}
+        />
+      )}
     </g>
   )
 }

@@ -293,6 +293,30 @@ describe('the setup on the desk', () => {
     expect(room.getAttribute('aria-invalid')).toBe('true')
   })
 
+  it('shows both plans where somebody else planned a suite meanwhile, and keeps the one that is chosen', async () => {
+    const theirs = { detail: 'Somebody else changed it.', current: { repeats: 7 } }
+    let kept = false
+    const sent = serve({
+      ...desk,
+      'PUT /api/v1/sittings/7/suites/*': () => (kept ? sheet : new Reply(409, theirs)),
+    })
+    show(<DeskPage />, '/desk/7', '/desk/:sitting')
+    fireEvent.click(await screen.findByLabelText('Plan Kernmill'))
+    fireEvent.change(screen.getByLabelText('Repeats'), { target: { value: '4' } })
+    fireEvent.click(screen.getByText('Keep'))
+    const both = await screen.findByTestId('overtaken')
+    expect([...both.querySelectorAll('td')].map((t) => t.textContent)).toEqual(['7', '4'])
+    kept = true
+    fireEvent.click(screen.getByText('Keep mine'))
+    await waitFor(() => {
+      expect(screen.queryByTestId('overtaken')).toBeNull()
+    })
+    expect(sent.filter((s) => s.method === 'PUT').map((s) => s.body)).toEqual([
+      { repeats: 4, before: { repeats: sheet.rows[0]?.repeats } },
+      { repeats: 4, before: { repeats: 7 } },
+    ])
+  })
+
   it('says what is next', async () => {
     serve(desk)
     show(<DeskPage />, '/desk/7', '/desk/:sitting')

@@ -316,41 +316,53 @@ function Together({ line }: { readonly line: Line }) {
   if (line.together.length === 0) return null
   return (
     <section className="mt-2 border-b border-line2 pb-2 text-[13px]" aria-label="What moved">
-      {line.together.map((t) => {
-        const unmeant = t.changes.filter((c) => c.standing === 'UNMEANT' || c.standing === 'CAVEAT')
-        const version = line.versions[t.version]
-        return (
-          <div
-            key={t.version}
-            className="py-1 flex flex-wrap items-baseline gap-x-2"
-            data-version={t.version}
-          >
-            <b className="font-[600]">
-              {t.up.length + t.down.length > 1 ? 'Moved together at' : 'Moved at'} {labels[t.version]}:
-            </b>
-            {t.up.length > 0 && <span className="text-teal">up: {inSentence(t.up)}</span>}
-            {t.down.length > 0 && <span className="text-mulberry">down: {inSentence(t.down)}</span>}
-            {unmeant.length > 0 && version && (
-              <>
-                <span>
-                  {unmeant.length === 1 ? 'One fact' : `${String(unmeant.length)} facts`} changed with{' '}
-                  {t.up.length + t.down.length > 1 ? 'them' : 'it'} that{' '}
-                  {unmeant.length === 1 ? 'was' : 'were'} not meant:
-                </span>
-                <Changes version={{ ...version, changes: unmeant }} first={false} />
-              </>
-            )}
-            {unmeant.length === 0 && (
-              <span className="text-ink2">
-                Nothing else is known to have changed
-                {line.factor === undefined ? '' : ` beside the ${line.words.toLowerCase()}`}.
-              </span>
-            )}
-            {version?.note !== undefined && <span className="text-ink2">Note: {version.note}</span>}
-          </div>
-        )
-      })}
+      {line.together.map((t) => (
+        <Moved key={t.version} moved={t} line={line} label={labels[t.version] ?? ''} />
+      ))}
     </section>
+  )
+}
+
+interface MovedProps {
+  readonly moved: Line['together'][number]
+  readonly line: Line
+  readonly label: string
+}
+
+function Moved({ moved: t, line, label }: MovedProps) {
+  const version = line.versions[t.version]
+  const several = t.up.length + t.down.length > 1
+  return (
+    <div className="py-1 flex flex-wrap items-baseline gap-x-2" data-version={t.version}>
+      <b className="font-[600]">
+        {several ? 'Moved together at' : 'Moved at'} {label}:
+      </b>
+      {t.up.length > 0 && <span className="text-teal">up: {inSentence(t.up)}</span>}
+      {t.down.length > 0 && <span className="text-mulberry">down: {inSentence(t.down)}</span>}
+      <NotMeant moved={t} line={line} several={several} />
+      {version?.note !== undefined && <span className="text-ink2">Note: {version.note}</span>}
+    </div>
+  )
+}
+
+/** What else changed there without being meant. */
+function NotMeant({ moved, line, several }: Omit<MovedProps, 'label'> & { readonly several: boolean }) {
+  const version = line.versions[moved.version]
+  const changes = moved.changes.filter((c) => c.standing === 'UNMEANT' || c.standing === 'CAVEAT')
+  if (changes.length === 0) {
+    const beside = line.factor === undefined ? '' : ` beside the ${line.words.toLowerCase()}`
+    return <span className="text-ink2">Nothing else is known to have changed{beside}.</span>
+  }
+  if (!version) return null
+  const [facts, were] =
+    changes.length === 1 ? ['One fact', 'was'] : [`${String(changes.length)} facts`, 'were']
+  return (
+    <>
+      <span>
+        {facts} changed with {several ? 'them' : 'it'} that {were} not meant:
+      </span>
+      <Changes version={{ ...version, changes }} first={false} />
+    </>
   )
 }
 
