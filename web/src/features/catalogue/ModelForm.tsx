@@ -23,6 +23,8 @@ export interface ModelFormProps {
 /** Everything of a model that a person types. */
 export function ModelForm({ model, onClose }: ModelFormProps) {
   const edit = useDeed(editModel, 'here')
+  // As it was when this was opened: the model itself follows what others keep meanwhile.
+  const [opened] = useState(model.edition)
   const { of, theirs } = edit
   const suites = useSuites()
   const facts = useFacts()
@@ -89,7 +91,7 @@ export function ModelForm({ model, onClose }: ModelFormProps) {
       className="pt-[18px] pl-[26px] pr-6 pb-10 max-w-[1000px]"
       onSubmit={(e) => {
         e.preventDefault()
-        void save(model.edition)
+        void save(opened)
       }}
     >
       <h1 className="mb-4">

@@ -61,6 +61,8 @@ function Editor({ kept, fresh }: EditorProps) {
   )
   const keep = useDeed<SheetKeeping, Schemas['SuiteView'], Kept>(keepSheet, 'here')
   const { theirs } = keep
+  // As it was when this was opened: the sheet itself follows what others keep meanwhile.
+  const [opened, setOpened] = useState(kept?.edition ?? 0)
   const deferred = useDeferredValue(text)
   const check = useQuery({
     queryKey: keys.sheetCheck(deferred),
@@ -69,7 +71,7 @@ function Editor({ kept, fresh }: EditorProps) {
   })
   const problems = check.data?.problems ?? []
   const usable = check.data?.suite !== undefined
-  const save = async (edition = kept?.edition ?? 0) => {
+  const save = async (edition = opened) => {
     const suite = await keep.run({
       text,
       kept: fresh || kept === undefined ? undefined : { suite: kept.suite.id, edition },
@@ -124,6 +126,7 @@ function Editor({ kept, fresh }: EditorProps) {
           lines={[{ label: 'Sheet', theirs: theirs.text, mine: text }]}
           onTheirs={() => {
             setText(theirs.text)
+            setOpened(theirs.edition)
             keep.clear()
           }}
           onMine={() => {

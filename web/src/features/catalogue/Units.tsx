@@ -51,6 +51,8 @@ export function Units({ units }: { readonly units: readonly Unit[] }) {
 
 function UnitForm({ unit, onClose }: { readonly unit: Unit; readonly onClose: () => void }) {
   const edit = useDeed(editUnit, 'here')
+  // As it was when this was opened: the unit itself follows what others keep meanwhile.
+  const [opened] = useState(unit.edition)
   const { theirs } = edit
   const [label, setLabel] = useState(unit.label)
   const [variant, setVariant] = useState(unit.variant)
@@ -68,7 +70,7 @@ function UnitForm({ unit, onClose }: { readonly unit: Unit; readonly onClose: ()
       <form
         onSubmit={(e) => {
           e.preventDefault()
-          void save(unit.edition)
+          void save(opened)
         }}
       >
         <Field label="Label" value={label} onValue={setLabel} maxLength={60} required />

@@ -23,6 +23,11 @@ export interface PlanSuiteProps {
 export function PlanSuite({ row, sitting, onClose }: PlanSuiteProps) {
   const [repeats, setRepeats] = useState(String(row.repeats))
   const [reason, setReason] = useState(row.gapReason ?? '')
+  // As it was when this was opened: the row itself follows what others keep meanwhile.
+  const [seen] = useState<Planned>({
+    repeats: row.repeats,
+    ...(row.gapReason === undefined ? {} : { gapReason: row.gapReason }),
+  })
   const plan = useDeed<Planning, Sheet, Planned>(planSuite, 'here')
   const save = async (before: Planned) => {
     const count = Number(repeats)
@@ -36,10 +41,6 @@ export function PlanSuite({ row, sitting, onClose }: PlanSuiteProps) {
       },
     })
     if (kept) onClose()
-  }
-  const seen: Planned = {
-    repeats: row.repeats,
-    ...(row.gapReason === undefined ? {} : { gapReason: row.gapReason }),
   }
   return (
     <Dialog

@@ -295,13 +295,23 @@ describe('the setup on the desk', () => {
 
   it('shows both plans where somebody else planned a suite meanwhile, and keeps the one that is chosen', async () => {
     const theirs = { detail: 'Somebody else changed it.', current: { repeats: 7 } }
+    const others = { ...sheet, rows: sheet.rows.map((r) => ({ ...r, repeats: 7 })) }
     let kept = false
+    let asked = 0
     const sent = serve({
       ...desk,
+      // What the other kept is on the run sheet by itself before this is kept.
+      'GET /api/v1/sittings/7': () => (asked++ === 0 ? sheet : others),
+      'PUT /api/v1/sittings/7/conditions': others,
       'PUT /api/v1/sittings/7/suites/*': () => (kept ? sheet : new Reply(409, theirs)),
     })
     show(<DeskPage />, '/desk/7', '/desk/:sitting')
-    fireEvent.click(await screen.findByLabelText('Plan Kernmill'))
+    const condition = await screen.findByLabelText('Plugged in')
+    fireEvent.click(screen.getByLabelText('Plan Kernmill'))
+    fireEvent.click(condition)
+    await waitFor(() => {
+      expect(sent.some((s) => s.path.endsWith('/conditions'))).toBe(true)
+    })
     fireEvent.change(screen.getByLabelText('Repeats'), { target: { value: '4' } })
     fireEvent.click(screen.getByText('Keep'))
     const both = await screen.findByTestId('overtaken')
@@ -311,7 +321,7 @@ describe('the setup on the desk', () => {
     await waitFor(() => {
       expect(screen.queryByTestId('overtaken')).toBeNull()
     })
-    expect(sent.filter((s) => s.method === 'PUT').map((s) => s.body)).toEqual([
+    expect(sent.filter((s) => s.path.includes('/suites/')).map((s) => s.body)).toEqual([
       { repeats: 4, before: { repeats: sheet.rows[0]?.repeats } },
       { repeats: 4, before: { repeats: 7 } },
     ])

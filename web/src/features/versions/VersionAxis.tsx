@@ -146,6 +146,8 @@ export function Changes({ version, first }: { readonly version: Version; readonl
 /** What might explain something: typed on the spot, kept with the setup. */
 function Note({ version }: { readonly version: Version }) {
   const [text, setText] = useState<string | null>(null)
+  // As it was when it was opened: the line itself follows what others keep meanwhile.
+  const [opened, setOpened] = useState('')
   const noting = useDeed(noteSetup)
   const keep = async (next: string, before: string) => {
     if (next.trim() === before || (await noting.run({ setup: version.setupId, note: next, before })))
@@ -172,6 +174,7 @@ function Note({ version }: { readonly version: Version }) {
         aria-label={`Note on ${version.label}${version.note === undefined ? '' : `: ${version.note}`}`}
         onClick={() => {
           setText(version.note ?? '')
+          setOpened(version.note ?? '')
         }}
       >
         {version.note ?? 'add'}
@@ -189,10 +192,10 @@ function Note({ version }: { readonly version: Version }) {
         setText(e.target.value)
       }}
       onKeyDown={(e) => {
-        if (e.key === 'Enter') void keep(text, version.note ?? '')
+        if (e.key === 'Enter') void keep(text, opened)
         if (e.key === 'Escape') setText(null)
       }}
-      onBlur={() => void keep(text, version.note ?? '')}
+      onBlur={() => void keep(text, opened)}
     />
   )
 }
