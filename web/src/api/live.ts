@@ -41,8 +41,8 @@ const madeOf: Readonly<Record<Family, readonly Topic[]>> = {
 }
 
 /** The families that are made of a topic. */
-export function familiesOf(topic: string): readonly Family[] {
-  return (Object.keys(madeOf) as Family[]).filter((f) => madeOf[f].some((t) => t === topic))
+export function familiesOf(topic: Topic): readonly Family[] {
+  return (Object.keys(madeOf) as Family[]).filter((f) => madeOf[f].includes(topic))
 }
 
 /**
@@ -54,7 +54,7 @@ export function useLiveEvents(enabled: boolean) {
   useEffect(() => {
     if (!enabled) return
     const changed = (event: MessageEvent<string>) => {
-      void renew(client, familiesOf(event.data))
+      void renew(client, familiesOf(event.data as Topic))
     }
     const progress = (event: MessageEvent<string>) => {
       const now = JSON.parse(event.data) as Progress

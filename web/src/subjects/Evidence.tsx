@@ -22,6 +22,7 @@ export function Evidence({ run }: { readonly run: string }) {
         setProblem(`${file.name}: ${wordsOf(e).replace(/^file: /, '')}`)
       }
     }
+    await adding.renewed()
   }
   return (
     <section

@@ -1,5 +1,6 @@
 import { api, take } from '../api/client'
 import type { Schemas } from '../api/client'
+import { familiesOf } from '../api/live'
 import { sendEvidence } from '../api/raw'
 import { by } from '../ui/deed'
 import type { Deed } from '../ui/deed'
@@ -7,7 +8,7 @@ import type { Deed } from '../ui/deed'
 /** Keeps a run; the same run sent again is kept once. */
 export const keepRun: Deed<Schemas['RunFile'], Schemas['Kept']> = {
   send: (run) => take(api.PUT('/api/v1/runs/{id}', { params: { path: { id: run.id } }, body: run })),
-  renews: ['sheet', 'strip', 'scores', 'check', 'ledger'],
+  renews: [...familiesOf('RUNS'), 'check'],
 }
 
 export interface Calling {

@@ -109,3 +109,13 @@ export function differenceWords(d: Difference | undefined, basis: Basis, test?: 
       : `, 95 % interval ${shownWords(Math.min(d.shownLow, d.shownHigh), basis, test)} to ${shownWords(Math.max(d.shownLow, d.shownHigh), basis, test)}`
   return `${shownWords(d.shown, basis, test)}${interval}, ${verdict}`
 }
+
+/** From which share on a difference, or a change, matters: some round ones and the one that is asked for. */
+export function thresholdChoices(what: 'difference' | 'change', shares: readonly number[], own: number) {
+  return [...new Set([...shares, own])]
+    .sort((a, b) => a - b)
+    .map((t) => ({
+      value: String(t),
+      label: t === 0 ? `any ${what} matters` : `matters from ${String(Math.round(t * 1000) / 10)} %`,
+    }))
+}

@@ -101,4 +101,18 @@ describe('a deed', () => {
     })
     expect(doing.current.theirs).toBeUndefined()
   })
+
+  it('that is one of many renews once, when all are done', async () => {
+    send.mockImplementation(({ name }) => Promise.resolve(name))
+    const doing = start()
+    await act(async () => {
+      await doing.current.attempt({ name: 'Fen', before: '' })
+      await doing.current.attempt({ name: 'Moor', before: '' })
+    })
+    expect(isStale(keys.models())).toBe(false)
+    await act(() => doing.current.renewed())
+    expect(isStale(keys.models())).toBe(true)
+    send.mockRejectedValue(new Problem(422, 'no'))
+    await expect(doing.current.attempt({ name: '', before: '' })).rejects.toThrow('no')
+  })
 })

@@ -15,7 +15,7 @@ export interface Deed<A, R> {
   /** What is said once it is done. */
   readonly says?: (args: A, answer: R) => string
   /** What takes it back; offered beside what is said. */
-  readonly undo?: (args: A, answer: R) => Undo
+  readonly undo?: (args: A, answer: R) => Undo | undefined
 }
 
 /** A deed with what it is done with. */
@@ -33,8 +33,10 @@ export function by<A, R>(deed: Deed<A, R>, args: A): Undo {
 export interface Doing<A, R, T> {
   /** Does it. Never rejects: undefined is answered where it was refused, and `problem` or `theirs` says why. */
   readonly run: (args: A) => Promise<R | undefined>
-  /** The same for one of many: rejects with the problem, and leaves it to the caller to show it. */
+  /** Does one of many: rejects with the problem, for the caller to show, and renews nothing before `renewed`. */
   readonly attempt: (args: A) => Promise<R>
+  /** Renews what was left to be renewed by attempts. */
+  readonly renewed: () => Promise<void>
   readonly busy: boolean
   /** Why it was refused, in a sentence; null once it is done, or tried again. */
   readonly problem: string | null
@@ -62,6 +64,8 @@ export function useDeed<A, R, T = R>(
   const [busy, setBusy] = useState(false)
   const [refused, setRefused] = useState<Problem | null>(null)
 
+  const renewFor = ({ renews }: Pick<Deed<never, never>, 'renews'>) =>
+    renews === 'everything' ? renewAll(client) : renew(client, renews)
   const perform: Perform = async (one, args) => {
     try {
       const answer = await one.send(args)
@@ -75,7 +79,7 @@ export function useDeed<A, R, T = R>(
         })
       return answer
     } finally {
-      await (one.renews === 'everything' ? renewAll(client) : renew(client, one.renews))
+      await renewFor(one)
     }
   }
   const say = (failure: unknown) => {
@@ -98,7 +102,8 @@ export function useDeed<A, R, T = R>(
   const problem = refused === null || refused.current !== undefined ? null : refused.message
   return {
     run,
-    attempt: (args) => perform(deed, args),
+    attempt: (args) => deed.send(args),
+    renewed: () => renewFor(deed),
     busy,
     problem,
     general: refused?.violations.length === 0 ? problem : null,

@@ -60,6 +60,7 @@ export function RunFiles({ files }: { readonly files: readonly ReadFile[] }) {
       setLines((before) => before.map((l) => (l.name === line.name ? after : l)))
     }
     setBusy(false)
+    await keeping.renewed()
   }
   return (
     <div className="mt-5 max-w-[860px]">

@@ -86,6 +86,6 @@ export const takeImportBack: Deed<number, unknown> = {
 export const bringImportBack: Deed<number, unknown> = {
   send: (batch) => take(api.POST('/api/v1/imports/{id}/bring-back', { params: { path: { id: batch } } })),
   renews: 'everything',
-  says: () => 'Its runs count again.',
+  says: () => 'Its runs count again, as far as they are not flagged.',
   undo: (batch) => by(takeImportBack, batch),
 }

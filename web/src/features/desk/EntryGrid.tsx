@@ -95,6 +95,7 @@ export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
     setErrors(found)
     setBusy(false)
     change(left.length > 0 ? left : [newColumn(new Date())])
+    await Promise.all([keep.renewed(), attaching.renewed()])
     if (Object.keys(found).length === 0) onClose()
   }
 

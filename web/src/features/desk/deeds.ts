@@ -1,6 +1,7 @@
 import { api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
 import { keys } from '../../api/keys'
+import { counted } from '../../figures/words'
 import type { Deed } from '../../ui/deed'
 
 type Sheet = Schemas['RunSheet']
@@ -82,7 +83,7 @@ export const addRuns: Deed<{ readonly sheet: Sheet; readonly suites: readonly nu
     return suites.length
   },
   renews: ['sheet', 'strip'],
-  says: (_, runs) => `${String(runs)} runs are on the run sheet.`,
+  says: (_, runs) => `${counted(runs, 'run')} ${runs === 1 ? 'is' : 'are'} on the run sheet.`,
 }
 
 export interface Ticking {

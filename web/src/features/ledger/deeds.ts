@@ -23,7 +23,7 @@ export const mend: Deed<Mending, Detail> = {
   renews: ['ledger', 'sheet', 'scores', 'profile'],
   says: ({ before }) =>
     before === undefined ? 'The digits are as they were.' : 'Mended; the old digits are in the history.',
-  undo: ({ run, before, texts }) => by(mend, { run, texts: before ?? texts, why: 'taken back' }),
+  undo: ({ run, before }) => before && by(mend, { run, texts: before, why: 'taken back' }),
 }
 
 /** Says that a number that looks wrong is what the device said. */
@@ -63,7 +63,7 @@ export const setAside: Deed<Moving, Detail> = {
   send: ({ run, reason }) => take(api.POST('/api/v1/runs/{id}/set-aside', { ...of(run), body: { reason } })),
   answers: ({ run }) => keys.run(run),
   renews: 'everything',
-  says: () => 'The run no longer counts.',
+  says: () => 'The run is set aside: it does not count.',
   undo: (args) => by(bringBack, args),
 }
 
@@ -71,7 +71,10 @@ export const bringBack: Deed<Moving, Detail> = {
   send: ({ run }) => take(api.POST('/api/v1/runs/{id}/bring-back', of(run))),
   answers: ({ run }) => keys.run(run),
   renews: 'everything',
-  says: () => 'The run counts again.',
+  says: (_, { run }) =>
+    run.flags.length === 0
+      ? 'The run counts again.'
+      : 'The run is no longer set aside; it is flagged, so it does not count.',
   undo: (args) => by(setAside, args),
 }
 

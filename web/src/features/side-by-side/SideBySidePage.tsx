@@ -24,7 +24,7 @@ import { PlumbTable } from './PlumbTable'
 import { blocks } from './rows'
 import { subjectName, title } from './words'
 import type { Basis } from '../../subjects/differences'
-import { bases } from '../../subjects/differences'
+import { bases, thresholdChoices } from '../../subjects/differences'
 import { useComparison } from './queries'
 
 type View = Schemas['ComparisonView']
@@ -302,9 +302,7 @@ function Choices({ q, change }: ChangeProps) {
       <Select
         label="Smallest difference that matters"
         value={String(q.threshold)}
-        choices={[...new Set([...thresholds, q.threshold])]
-          .sort((a, b) => a - b)
-          .map((t) => ({ value: String(t), label: thresholdWords(t) }))}
+        choices={thresholdChoices('difference', thresholds, q.threshold)}
         onValue={(t) => {
           change({ ...q, threshold: Number(t) })
         }}
@@ -330,8 +328,4 @@ function Choices({ q, change }: ChangeProps) {
       />
     </span>
   )
-}
-
-function thresholdWords(share: number): string {
-  return share === 0 ? 'any difference matters' : `matters from ${String(Math.round(share * 1000) / 10)} %`
 }

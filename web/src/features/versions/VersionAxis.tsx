@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
+import { FieldError } from '../../ui/Field'
 import { useDeed } from '../../ui/deed'
 import { noteSetup } from './deeds'
 import type { Schemas } from '../../api/client'
@@ -148,8 +149,10 @@ function Note({ version }: { readonly version: Version }) {
   const [text, setText] = useState<string | null>(null)
   // As it was when it was opened: the line itself follows what others keep meanwhile.
   const [opened, setOpened] = useState('')
-  const noting = useDeed(noteSetup)
+  const noting = useDeed(noteSetup, 'here')
   const keep = async (next: string, before: string) => {
+    // Leaving the field while it is being kept is no second time.
+    if (noting.busy) return
     if (next.trim() === before || (await noting.run({ setup: version.setupId, note: next, before })))
       setText(null)
   }
@@ -182,20 +185,23 @@ function Note({ version }: { readonly version: Version }) {
     )
   }
   return (
-    <input
-      autoFocus
-      aria-label={`Note on ${version.label}`}
-      className="w-full border border-line rounded bg-sheet px-1.5 py-0.5"
-      maxLength={1000}
-      value={text}
-      onChange={(e) => {
-        setText(e.target.value)
-      }}
-      onKeyDown={(e) => {
-        if (e.key === 'Enter') void keep(text, opened)
-        if (e.key === 'Escape') setText(null)
-      }}
-      onBlur={() => void keep(text, opened)}
-    />
+    <>
+      <input
+        autoFocus
+        aria-label={`Note on ${version.label}`}
+        className="w-full border border-line rounded bg-sheet px-1.5 py-0.5"
+        maxLength={1000}
+        value={text}
+        onChange={(e) => {
+          setText(e.target.value)
+        }}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') void keep(text, opened)
+          if (e.key === 'Escape') setText(null)
+        }}
+        onBlur={() => void keep(text, opened)}
+      />
+      {noting.problem !== null && <FieldError>{noting.problem}</FieldError>}
+    </>
   )
 }

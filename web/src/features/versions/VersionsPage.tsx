@@ -19,7 +19,7 @@ import { Plots } from './Plots'
 import { TwoScales } from './TwoScales'
 import { Changes, VersionAxis } from './VersionAxis'
 import { daysWords, inSentence, moves, shortLabels, testKey, title } from './words'
-import { bases } from '../../subjects/differences'
+import { bases, thresholdChoices } from '../../subjects/differences'
 import { useLine, useUnitLines } from './queries'
 import type { LineQuestion } from './queries'
 
@@ -230,12 +230,7 @@ function HowPut({ q, change }: ChangeProps) {
       <Select
         label="Smallest change that matters"
         value={String(q.threshold)}
-        choices={[...new Set([0, 0.005, 0.01, 0.02, 0.03, 0.05, q.threshold])]
-          .sort((a, b) => a - b)
-          .map((t) => ({
-            value: String(t),
-            label: t === 0 ? 'any change matters' : `matters from ${String(Math.round(t * 1000) / 10)} %`,
-          }))}
+        choices={thresholdChoices('change', [0, 0.005, 0.01, 0.02, 0.03, 0.05], q.threshold)}
         onValue={(t) => {
           change({ ...q, threshold: Number(t) })
         }}

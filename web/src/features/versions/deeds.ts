@@ -15,5 +15,6 @@ export const noteSetup: Deed<Noting, Schemas['SetupView']> = {
     take(api.PUT('/api/v1/setups/{id}/note', { params: { path: { id: setup } }, body })),
   renews: ['line', 'setup', 'setups', 'profile'],
   says: () => 'The note is kept.',
-  undo: ({ setup, note, before }) => by(noteSetup, { setup, note: before, before: note }),
+  // As it was kept, without spaces around it.
+  undo: ({ setup, before }, { note = '' }) => by(noteSetup, { setup, note: before, before: note }),
 }
