@@ -21,6 +21,11 @@ export default ts.config(
           selector: 'CallExpression[callee.property.name=/^(invalidateQueries|mutate)$/]',
           message: 'Say what a deed renews instead.',
         },
+        {
+          selector:
+            'JSXAttribute[name.name=/[cC]lassName$/] :matches(Literal[value=/-\\[-?[\\d.#]+(px|rem|em)?\\]|(^|\\s)!|!(\\s|$)/], TemplateElement[value.raw=/-\\[-?[\\d.#]+(px|rem|em)?\\]|(^|\\s)!|!(\\s|$)/])',
+          message: 'Sizes, spaces and weights are steps of the scales in app.css; nothing is pressed through with "!".',
+        },
       ],
     },
   },

@@ -57,7 +57,7 @@ export function Connection() {
     <p
       role="status"
       data-testid="connection"
-      className="bg-mulberry text-sheet text-[13px] px-[18px] py-[5px] shrink-0"
+      className="bg-mulberry text-sheet text-base px-4.5 py-1.25 shrink-0"
     >
       {reach === 'away' ? 'Not connected to the desk.' : 'The desk cannot reach its records.'} What is shown
       and typed stays here; it goes on by itself once it can.

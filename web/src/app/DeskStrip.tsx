@@ -27,20 +27,20 @@ export function DeskStrip() {
           aria-current={device.sitting === focus?.sitting}
           data-subject={`setup-${String(device.setupId)}`}
           data-name={`${device.model}, ${device.setup}`}
-          className="relative min-w-[190px] max-w-[240px] border-l border-line pt-2 pl-[14px] pr-3 aria-[current=true]:bg-sheet aria-[current=true]:before:absolute aria-[current=true]:before:inset-x-0 aria-[current=true]:before:top-0 aria-[current=true]:before:h-1 aria-[current=true]:before:bg-gold"
+          className="relative min-w-47.5 max-w-60 border-l border-line pt-2 pl-3.5 pr-3 aria-[current=true]:bg-sheet aria-[current=true]:before:absolute aria-[current=true]:before:inset-x-0 aria-[current=true]:before:top-0 aria-[current=true]:before:h-1 aria-[current=true]:before:bg-gold"
         >
           <span className="flex items-start justify-between gap-3">
-            <b className="font-[600] text-[13.5px] leading-tight truncate">{device.model}</b>
+            <b className="font-semibold text-base leading-tight truncate">{device.model}</b>
             <Cells device={device} />
           </span>
-          <span className="block text-ink2 text-[12px] truncate">
+          <span className="block text-ink2 text-sm truncate">
             {device.setup} · {stateWords(device)}
           </span>
         </Link>
       ))}
       <Link
         to="/desk/new"
-        className="border-l border-line pl-[14px] pr-4 pt-2 text-ink2 hover:text-ink text-[13px] leading-tight font-[500] whitespace-nowrap"
+        className="border-l border-line pl-3.5 pr-4 pt-2 text-ink2 hover:text-ink text-base leading-tight font-medium whitespace-nowrap"
       >
         Put a device
         <br />
@@ -52,9 +52,9 @@ export function DeskStrip() {
 
 function Cells({ device }: { readonly device: OnDesk }) {
   return (
-    <span className="flex gap-[2px] pt-[3px]" role="img" aria-label={cellWords(device)}>
+    <span className="flex gap-0.5 pt-0.75" role="img" aria-label={cellWords(device)}>
       {device.cells.slice(0, 12).map((cell, i) => (
-        <i key={i} className={`block w-[5px] h-[9px] ${cellLook[cell]}`} />
+        <i key={i} className={`block w-1.25 h-2.25 ${cellLook[cell]}`} />
       ))}
     </span>
   )

@@ -55,22 +55,19 @@ export function Frame({ name }: { readonly name: string }) {
   return (
     <div className="h-screen flex flex-col">
       <Connection />
-      <header className="h-[56px] flex items-stretch border-b border-line shrink-0">
-        <Link
-          to={to('desk')}
-          className="flex items-center gap-[9px] w-[168px] pl-[18px] font-[640] text-[16px] shrink-0"
-        >
+      <header className="h-14 flex items-stretch border-b border-line shrink-0">
+        <Link to={to('desk')} className="flex items-center gap-2.25 w-42 pl-4.5 font-bold text-xl shrink-0">
           <Mark />
           Yarrowmark
         </Link>
         <DeskStrip />
         <button
-          className="px-[18px] text-ink2 hover:text-ink text-[13px] flex items-center gap-2 whitespace-nowrap"
+          className="px-4.5 text-ink2 hover:text-ink text-base flex items-center gap-2 whitespace-nowrap"
           onClick={() => {
             setDialog('search')
           }}
         >
-          Find anything <kbd className="border border-line rounded px-1.5 text-[11px]">/</kbd>
+          Find anything <kbd className="border border-line rounded px-1.5 text-xs">/</kbd>
         </button>
       </header>
       <div className="flex flex-1 min-h-0">
@@ -154,28 +151,28 @@ function Views({ name, onKeys }: { readonly name: string; readonly onKeys: () =>
   const { pathname } = useLocation()
   const picks = usePicks()
   return (
-    <nav aria-label="Views" className="w-[150px] shrink-0 pt-[18px] pl-[18px] flex flex-col text-[13.5px]">
+    <nav aria-label="Views" className="w-37.5 shrink-0 pt-4.5 pl-4.5 flex flex-col text-base">
       {views.map((v) => (
         <Link
           key={v.view}
           to={to(v.view)}
           aria-current={pathname.startsWith(`/${v.view}`) ? 'page' : undefined}
-          className={`relative flex justify-between py-[6px] pr-[14px] ${pathname.startsWith(`/${v.view}`) ? 'font-[640] text-ink before:absolute before:-left-[18px] before:top-[6px] before:w-1 before:h-5 before:bg-ink' : 'text-ink2 hover:text-ink'}`}
+          className={`relative flex justify-between py-1.5 pr-3.5 ${pathname.startsWith(`/${v.view}`) ? 'font-bold text-ink before:absolute before:-left-4.5 before:top-1.5 before:w-1 before:h-5 before:bg-ink' : 'text-ink2 hover:text-ink'}`}
         >
           <span>
             {v.name}
             {v.view === 'side-by-side' && picks.length > 0 && (
-              <span className="num text-[11px] ml-1.5 px-1 rounded bg-line2" title="picked with x">
+              <span className="num text-xs ml-1.5 px-1 rounded bg-line2" title="picked with x">
                 {picks.length}
               </span>
             )}
           </span>
-          <span className="text-ink2 text-[11px] font-normal" aria-hidden="true">
+          <span className="text-ink2 text-xs font-normal" aria-hidden="true">
             {v.key}
           </span>
         </Link>
       ))}
-      <div className="mt-auto pb-4 pr-3 text-[12px] text-ink2 flex flex-col items-start gap-1">
+      <div className="mt-auto pb-4 pr-3 text-sm text-ink2 flex flex-col items-start gap-1">
         <button className="hover:text-ink" onClick={onKeys}>
           Keys <span className="text-ink2">?</span>
         </button>
@@ -200,11 +197,11 @@ interface KeyListProps {
 function KeyList({ open, shortcuts, onClose }: KeyListProps) {
   return (
     <Dialog open={open} onClose={onClose} title="Keys" width={420}>
-      <dl className="grid grid-cols-[72px_1fr] gap-y-1.5 text-[13px]">
+      <dl className="grid grid-cols-[72px_1fr] gap-y-1.5 text-base">
         {[...shortcuts.map((s) => [s.keys, s.words] as const), ...inViews].map(([keys, words]) => (
           <div key={keys} className="contents">
             <dt>
-              <kbd className="border border-line rounded px-1.5 text-[12px]">{keys}</kbd>
+              <kbd className="border border-line rounded px-1.5 text-sm">{keys}</kbd>
             </dt>
             <dd>{words}</dd>
           </div>

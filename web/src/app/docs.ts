@@ -16,7 +16,7 @@ function element(tag: string, text: string, className = ''): HTMLElement {
 async function show() {
   const root = document.getElementById('root')
   if (!root) throw new Error('docs.html has no #root')
-  root.className = 'max-w-[880px] mx-auto p-8'
+  root.className = 'max-w-220 mx-auto p-8'
   const answer = await fetch('/api/v1/openapi.json')
   const api = (await answer.json()) as Document
   root.append(
@@ -28,7 +28,7 @@ async function show() {
       const row = element(
         'div',
         '',
-        'grid grid-cols-[64px_330px_1fr] gap-3 border-b border-line py-1.5 text-[13px]',
+        'grid grid-cols-[64px_330px_1fr] gap-3 border-b border-line py-1.5 text-base',
       )
       row.append(
         element('b', method.toUpperCase()),

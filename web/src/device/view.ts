@@ -43,18 +43,18 @@ export class View {
   constructor(root: HTMLElement) {
     this.root = root
     root.className =
-      'min-h-screen bg-sheet text-ink flex flex-col px-6 py-6 flat:py-3 max-w-[560px] flat:max-w-[860px] mx-auto'
+      'min-h-screen bg-sheet text-ink flex flex-col px-6 py-6 flat:py-3 max-w-140 flat:max-w-215 mx-auto'
   }
 
   busy(words: string) {
-    this.page(el('p', 'mt-16 text-[20px] text-ink2', words))
+    this.page(el('p', 'mt-16 text-2xl text-ink2', words))
   }
 
   /** Asks for the six characters. */
   code(onCode: (code: string) => void, problem: string | undefined, waiting: string) {
     const input = el(
       'input',
-      'num w-full mt-6 border border-line rounded px-4 py-3 text-[34px] tracking-[.14em] uppercase',
+      'num w-full mt-6 border border-line rounded px-4 py-3 text-4xl tracking-widest uppercase',
     )
     input.autocomplete = 'off'
     input.maxLength = 7
@@ -70,7 +70,7 @@ export class View {
     })
     this.page(
       title('Type the code'),
-      el('p', 'text-ink2 text-[16px] mt-1', 'Six characters, from Run on this device on the Desk.'),
+      el('p', 'text-ink2 text-xl mt-1', 'Six characters, from Run on this device on the Desk.'),
       form,
       alertLine(problem),
       note(waiting),
@@ -96,7 +96,7 @@ export class View {
     const software = facts.some((f) => f.key === 'graphics.software' && f.value?.includes('software'))
     this.page(
       title(sitting.model),
-      el('p', 'text-ink2 text-[16px] mt-1', sitting.setup),
+      el('p', 'text-ink2 text-xl mt-1', sitting.setup),
       alertLine(software ? 'Graphics are drawn by the processor here, not by a graphics chip.' : undefined),
       rows(
         facts.map((f) => [
@@ -106,7 +106,7 @@ export class View {
       ),
       el(
         'p',
-        'mt-6 flat:mt-2 text-[16px]',
+        'mt-6 flat:mt-2 text-xl',
         suites.length === 0
           ? 'No suite for a browser is planned for this device.'
           : whole.length === 0
@@ -120,10 +120,10 @@ export class View {
 
   /** The large view while a suite runs. */
   running(suite: Suite, repeat: number, controls: Controls): Area {
-    const part = el('p', 'text-ink2 text-[16px] mt-1 min-h-[24px]')
+    const part = el('p', 'text-ink2 text-xl mt-1 min-h-6')
     const picture = el(
       'div',
-      'relative mt-5 flat:mt-2 h-[196px] flat:h-[150px] flat:w-1/2 overflow-hidden bg-[#101513] text-[#93a29a] shrink-0',
+      'relative mt-5 flat:mt-2 h-49 flat:h-37.5 flat:w-1/2 overflow-hidden bg-[#101513] text-[#93a29a] shrink-0',
     )
     const box = el('div', 'absolute inset-0 p-2 overflow-hidden')
     const canvas = el('canvas', 'absolute inset-0 w-full h-full')
@@ -132,17 +132,17 @@ export class View {
     if (suite.group !== 'GRAPHICS') canvas.classList.add('hidden')
     const trace = traceOf()
     picture.append(trace.drawing, box, canvas)
-    const value = el('span', 'num text-[58px] leading-none tracking-[-.04em]')
-    const unit = el('span', 'text-ink2 text-[17px] ml-2.5')
-    const number = el('div', 'mt-5 flat:mt-2 min-h-[60px] whitespace-nowrap')
+    const value = el('span', 'num text-6xl leading-none tracking-tighter')
+    const unit = el('span', 'text-ink2 text-xl ml-2.5')
+    const number = el('div', 'mt-5 flat:mt-2 min-h-15 whitespace-nowrap')
     number.append(value, unit)
-    const bar = el('div', 'h-[9px] bg-gold')
-    const track = el('div', 'h-[9px] bg-line mt-2')
+    const bar = el('div', 'h-2.25 bg-gold')
+    const track = el('div', 'h-2.25 bg-line mt-2')
     track.setAttribute('role', 'progressbar')
     track.setAttribute('aria-label', suite.name)
     track.append(bar)
     const left = el('span', '')
-    const under = el('div', 'flex justify-between mt-2 text-ink2 text-[15px]')
+    const under = el('div', 'flex justify-between mt-2 text-ink2 text-xl')
     under.append(el('span', '', `repeat ${String(repeat)} of ${String(suite.repeats)}`), left)
     const words = el('span', 'flex-1', 'Keep this page in front')
     const stop = button('Stop', false)
@@ -150,7 +150,7 @@ export class View {
     const pausing = pauseButton(controls, words)
     const foot = el(
       'div',
-      'mt-auto flat:mt-0 pt-6 flat:pt-3 flex gap-2 justify-between items-center text-ink2 text-[14px]',
+      'mt-auto flat:mt-0 pt-6 flat:pt-3 flex gap-2 justify-between items-center text-ink2 text-lg',
     )
     foot.append(words, pausing, stop)
     // Held across, the picture stands beside the number, and the list of suites comes last.
@@ -189,7 +189,7 @@ export class View {
       title(reason === undefined ? 'Done' : 'Stopped'),
       el(
         'p',
-        'text-ink2 text-[16px] mt-1',
+        'text-ink2 text-xl mt-1',
         reason === undefined
           ? 'Everything planned was run.'
           : `${reason.charAt(0).toUpperCase()}${reason.slice(1)}. What was measured is kept, set aside.`,
@@ -207,13 +207,13 @@ export class View {
   }
 
   private lineList(lines: readonly Line[]): HTMLElement {
-    this.list = el('div', 'mt-6 flat:order-1 border-t border-line text-[15px]')
+    this.list = el('div', 'mt-6 flat:order-1 border-t border-line text-xl')
     this.list.replaceChildren(...lines.map(lineRow))
     return this.list
   }
 
   private page(...parts: readonly HTMLElement[]) {
-    const head = el('div', 'flex items-center gap-2.5 font-[640] text-[16px] mb-8 flat:mb-2')
+    const head = el('div', 'flex items-center gap-2.5 font-bold text-xl mb-8 flat:mb-2')
     const mark = el('img', 'w-6 h-6')
     mark.src = '/favicon.svg'
     mark.alt = ''
@@ -268,13 +268,13 @@ function traceOf() {
 }
 
 function title(text: string): HTMLElement {
-  return el('h1', '!text-[27px] !font-[640] !tracking-[-.02em] !leading-[1.15]', text)
+  return el('h1', 'text-3xl font-bold tracking-tight leading-tight', text)
 }
 
 function button(text: string, main: boolean): HTMLButtonElement {
   const look = main
-    ? 'mt-6 flat:mt-3 bg-ink text-sheet w-full py-3.5 flat:py-2.5 text-[17px]'
-    : 'border border-line px-[18px] py-[9px] text-[15px] text-ink'
+    ? 'mt-6 flat:mt-3 bg-ink text-sheet w-full py-3.5 flat:py-2.5 text-xl'
+    : 'border border-line px-4.5 py-2.25 text-xl text-ink'
   const made = el('button', `rounded ${look} disabled:opacity-45`, text)
   made.type = 'button'
   return made
@@ -295,12 +295,12 @@ function pauseButton(controls: Controls, words: HTMLElement): HTMLButtonElement 
 
 /** What a page that is not secure cannot do, and how to get it all. */
 function reducedNote(missing: readonly string[]): HTMLElement {
-  const box = el('section', 'mt-4 flat:order-1 text-[14px] text-ink2')
+  const box = el('section', 'mt-4 flat:order-1 text-lg text-ink2')
   if (missing.length === 0) return box
   const list = el('ul', 'list-disc pl-5 mt-1')
   list.append(...missing.map((m) => el('li', '', m)))
   box.append(
-    el('h2', '!text-[15px] !font-[560] text-ink', 'Reduced here'),
+    el('h2', 'text-xl font-medium text-ink', 'Reduced here'),
     list,
     el('p', 'mt-1', 'By the https address that Desk shows, or on the desk’s own computer, all of it runs.'),
   )
@@ -308,18 +308,18 @@ function reducedNote(missing: readonly string[]): HTMLElement {
 }
 
 function alertLine(text: string | undefined): HTMLElement {
-  const line = el('p', 'text-brick text-[16px] mt-4', text ?? '')
+  const line = el('p', 'text-brick text-xl mt-4', text ?? '')
   line.setAttribute('role', 'alert')
   line.hidden = text === undefined
   return line
 }
 
 function note(text: string): HTMLElement {
-  return el('p', 'text-ink2 text-[14px] mt-4', text)
+  return el('p', 'text-ink2 text-lg mt-4', text)
 }
 
 function rows(pairs: readonly (readonly [string, string])[]): HTMLElement {
-  const list = el('dl', 'mt-6 flat:order-1 border-t border-line text-[15px]')
+  const list = el('dl', 'mt-6 flat:order-1 border-t border-line text-xl')
   for (const [name, value] of pairs) {
     const row = el('div', 'flex justify-between gap-4 py-2 border-b border-line2')
     row.append(el('dt', 'text-ink2 shrink-0', name), el('dd', 'text-right min-w-0 break-words', value))
@@ -332,9 +332,9 @@ function lineRow(line: Line): HTMLElement {
   const row = el('div', 'py-2.5 border-b border-line2')
   row.dataset['state'] = line.state
   const head = el('div', 'flex gap-3 justify-between')
-  head.append(el('span', '', line.name), el('span', 'text-ink2 text-[14px] whitespace-nowrap', line.state))
+  head.append(el('span', '', line.name), el('span', 'text-ink2 text-lg whitespace-nowrap', line.state))
   row.append(head)
-  if (line.words !== '') row.append(el('p', 'text-ink2 text-[14px] mt-0.5', line.words))
+  if (line.words !== '') row.append(el('p', 'text-ink2 text-lg mt-0.5', line.words))
   return row
 }
 

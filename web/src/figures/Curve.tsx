@@ -1,4 +1,5 @@
 import { significant } from './format'
+import { type } from './type'
 
 export interface CurveProps {
   readonly x: readonly number[]
@@ -28,7 +29,7 @@ export function Curve({ x, y, name, unit, sizes = false, width = 266, height = 8
       {[low, high].map((v) => (
         <g key={v}>
           <line x1={40} x2={width} y1={py(v)} y2={py(v)} stroke="var(--line2)" />
-          <text x={36} y={py(v) + 4} textAnchor="end" fontSize={10.5} fill="var(--ink2)">
+          <text x={36} y={py(v) + 4} textAnchor="end" fontSize={type.axis} fill="var(--ink2)">
             {significant(v, 3)}
           </text>
         </g>
@@ -42,7 +43,7 @@ export function Curve({ x, y, name, unit, sizes = false, width = 266, height = 8
           x={px(x[i] ?? 0)}
           y={height - 3}
           textAnchor={i === 0 ? 'start' : 'end'}
-          fontSize={10.5}
+          fontSize={type.axis}
           fill="var(--ink2)"
         >
           {sizes ? bytes(x[i] ?? 0) : `${significant(x[i] ?? 0, 3)} s`}

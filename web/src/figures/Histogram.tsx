@@ -1,4 +1,5 @@
 import { significant } from './format'
+import { type } from './type'
 
 export interface HistogramProps {
   /** So many in each bin. */
@@ -56,7 +57,7 @@ export function Histogram({ bins, binWidth, unit, name, slow, floor, width, heig
             stroke="var(--ink)"
             strokeDasharray="3 3"
           />
-          <text x={x(floor) + 4} y={13} fontSize={11} fill="var(--ink)">
+          <text x={x(floor) + 4} y={13} fontSize={type.axis} fill="var(--ink)">
             floor
           </text>
         </g>
@@ -67,7 +68,7 @@ export function Histogram({ bins, binWidth, unit, name, slow, floor, width, heig
           x={4 + share * (width - 8)}
           y={height - 4}
           textAnchor={share === 0 ? 'start' : share === 1 ? 'end' : 'middle'}
-          fontSize={11}
+          fontSize={type.axis}
           fill="var(--ink2)"
         >
           {significant(share * binWidth * bins.length, 3)} {share === 1 ? `${unit} and more` : unit}

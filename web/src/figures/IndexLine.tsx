@@ -1,5 +1,6 @@
 import { number } from './format'
 import { indexTicks, logScale } from './scale'
+import { type } from './type'
 
 export interface IndexScale {
   readonly x: (index: number) => number
@@ -25,7 +26,7 @@ export function IndexAxis({ scale }: { readonly scale: IndexScale }) {
           x={scale.x(t)}
           y={12}
           textAnchor="middle"
-          fontSize={11.5}
+          fontSize={type.label}
           fill="var(--ink2)"
           className="num"
         >

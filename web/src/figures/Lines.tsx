@@ -1,5 +1,6 @@
 import { useRef } from 'react'
 import { number, significant } from './format'
+import { type } from './type'
 
 /** One line of a figure. */
 export interface PlotLine {
@@ -145,17 +146,24 @@ function Axes({ unit, width, height, xWords, axis = true, scales }: Scaled) {
       {ticksY.map((v) => (
         <g key={v}>
           <line x1={left} x2={width - right} y1={y(v)} y2={y(v)} stroke="var(--line2)" />
-          <text x={left - 8} y={y(v) + 4} textAnchor="end" fontSize={11} fill="var(--ink2)" className="num">
+          <text
+            x={left - 8}
+            y={y(v) + 4}
+            textAnchor="end"
+            fontSize={type.axis}
+            fill="var(--ink2)"
+            className="num"
+          >
             {number(v, decimals)}
           </text>
         </g>
       ))}
-      <text x={0} y={top + 2} fontSize={11} fill="var(--ink2)">
+      <text x={0} y={top + 2} fontSize={type.axis} fill="var(--ink2)">
         {unit}
       </text>
       {axis &&
         ticksX.map((v) => (
-          <text key={v} x={x(v)} y={height - 6} textAnchor="middle" fontSize={11} fill="var(--ink2)">
+          <text key={v} x={x(v)} y={height - 6} textAnchor="middle" fontSize={type.axis} fill="var(--ink2)">
             {xWords(v)}
           </text>
         ))}
@@ -179,7 +187,7 @@ function Marked({ levels = [], uprights = [], width, scales }: Scaled) {
             strokeDasharray="1 4"
             strokeWidth={1.5}
           />
-          <text x={left + 4} y={y(l.value) - 4} fontSize={11} fill="var(--ink2)">
+          <text x={left + 4} y={y(l.value) - 4} fontSize={type.axis} fill="var(--ink2)">
             {l.words}
           </text>
         </g>
@@ -194,7 +202,7 @@ function Marked({ levels = [], uprights = [], width, scales }: Scaled) {
             stroke="var(--mulberry)"
             strokeDasharray="4 3"
           />
-          <text x={x(u.value) + 5} y={top + 10 + 13 * (i % 3)} fontSize={11} fill="var(--mulberry)">
+          <text x={x(u.value) + 5} y={top + 10 + 13 * (i % 3)} fontSize={type.axis} fill="var(--mulberry)">
             {u.words}
           </text>
         </g>
@@ -251,7 +259,7 @@ function EndLabel({ label, x }: EndLabelProps) {
         strokeWidth={look.width}
         {...dashOf(look)}
       />
-      <text x={x + 23} y={y + 4} fontSize={11.5} fill="var(--ink)">
+      <text x={x + 23} y={y + 4} fontSize={type.label} fill="var(--ink)">
         {name.length > 22 ? `${name.slice(0, 21)}…` : name}
         <title>{name}</title>
       </text>

@@ -1,4 +1,5 @@
 import { useId } from 'react'
+import { type } from './type'
 
 /** What a comparison shows; undefined where the noise is unknown. */
 export type Shown = 'AHEAD' | 'BEHIND' | 'EVEN' | 'UNDECIDED' | undefined
@@ -81,7 +82,7 @@ export function PlumbAxis({ scale, ticks }: PlumbAxisProps) {
           x={s.x}
           y={12}
           textAnchor="middle"
-          fontSize={11.5}
+          fontSize={type.label}
           fill="var(--ink2)"
           className="num"
         >

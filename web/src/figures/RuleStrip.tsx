@@ -167,10 +167,10 @@ function Pointed({
 }) {
   return (
     <>
-      <span className="absolute w-[2px] h-[11px] bg-ink" style={{ left: x - 1, top: 8 }} />
+      <span className="absolute w-0.5 h-2.75 bg-ink" style={{ left: x - 1, top: 8 }} />
       <span
         role="status"
-        className="absolute z-20 bottom-[22px] px-1.5 py-0.5 rounded-sm bg-ink text-sheet text-[12px] leading-tight whitespace-nowrap pointer-events-none"
+        className="absolute z-20 bottom-5.5 px-1.5 py-0.5 rounded-sm bg-ink text-sheet text-sm leading-tight whitespace-nowrap pointer-events-none"
         style={x > width / 2 ? { right: width - x - 6 } : { left: x - 6 }}
       >
         {words}

@@ -1,4 +1,5 @@
 import { number } from './format'
+import { type } from './type'
 
 /** A test in one version, drawn. */
 export interface StepPoint {
@@ -110,7 +111,7 @@ export function StepLine(props: StepLineProps) {
               x={x(i)}
               y={base === undefined ? height / 2 : y(base) - 5}
               textAnchor="middle"
-              fontSize={small ? 9 : 11}
+              fontSize={small ? type.tiny : type.axis}
               fill="var(--ink2)"
             >
               {p.gap !== undefined && <title>{p.gap}</title>}[ ]

@@ -1,4 +1,5 @@
 import type { ReactElement } from 'react'
+import { type } from './type'
 
 /** What stands in a cell: words, a drawing of its own size, or the words under the drawing. */
 export interface FigureCell {
@@ -47,7 +48,7 @@ export function TableFigure(props: TableFigureProps) {
   const top = rows.map((_, i) => headHeight + rows.slice(0, i).reduce((sum, r) => sum + r.height, 0))
   const { width } = tableSize(props)
   return (
-    <g fontSize={12.5}>
+    <g fontSize={type.title}>
       {columns.map((c, i) =>
         axis?.column === i ? (
           <g key={i} transform={`translate(${String(left[i] ?? 0)} 2)`}>

@@ -67,25 +67,24 @@ function BoardsDialog({ page, onClose }: BoardsProps & { readonly onClose: () =>
       width={480}
     >
       {own.length === 0 ? (
-        <p className="text-ink2 text-[13px]">None yet. Name the view that is open to keep it.</p>
+        <p className="text-ink2 text-base">None yet. Name the view that is open to keep it.</p>
       ) : (
-        <ul className="text-[13.5px]">
+        <ul className="text-base">
           {own.map((b) => (
-            <li key={b.id} className="flex items-baseline gap-3 py-[5px] border-b border-line2">
+            <li key={b.id} className="flex items-baseline gap-3 py-1.25 border-b border-line2">
               <Link
-                className="font-[600] underline underline-offset-2 decoration-line"
+                className="font-semibold underline underline-offset-2 decoration-line"
                 to={pathname + b.address}
                 onClick={onClose}
               >
                 {b.name}
               </Link>
-              {b.address === search && <span className="text-ink2 text-[12px]">open now</span>}
-              <span className="ml-auto text-ink2 text-[12px] whitespace-nowrap">
+              {b.address === search && <span className="text-ink2 text-sm">open now</span>}
+              <span className="ml-auto text-ink2 text-sm whitespace-nowrap">
                 {b.who}, {b.at.slice(0, 10)}
               </span>
               <Button
-                look="quiet"
-                className="!py-0 !px-0 !text-[12.5px]"
+                look="link"
                 aria-label={`Forget ${b.name}`}
                 onClick={() => {
                   void forget.run(b)
@@ -112,7 +111,7 @@ function BoardsDialog({ page, onClose }: BoardsProps & { readonly onClose: () =>
         </Button>
       </form>
       {problem !== null && (
-        <p role="alert" className="text-brick text-[12.5px] mt-2">
+        <p role="alert" className="text-brick text-sm mt-2">
           {problem}
         </p>
       )}

@@ -18,16 +18,16 @@ export function Differences({ setup }: DifferencesProps) {
   return (
     <div className="mt-2">
       {setup.sameAs !== undefined && (
-        <p className="text-[12.5px] text-ink2 mb-1.5">Everything known is as in “{setup.sameAs}” again.</p>
+        <p className="text-sm text-ink2 mb-1.5">Everything known is as in “{setup.sameAs}” again.</p>
       )}
       {setup.differences.length === 0 ? (
-        <p className="text-ink2 text-[12.5px]">Nothing that is known of both differs.</p>
+        <p className="text-ink2 text-sm">Nothing that is known of both differs.</p>
       ) : (
-        <dl className="grid grid-cols-[auto_1fr] gap-x-2.5 gap-y-[6px] items-baseline">
+        <dl className="grid grid-cols-[auto_1fr] gap-x-2.5 gap-y-1.5 items-baseline">
           {setup.differences.map((d) => (
             <Fragment key={d.key}>
-              <dt className="text-ink2 text-[12px]">{d.name}</dt>
-              <dd className="text-[13px] text-right" data-standing={d.standing}>
+              <dt className="text-ink2 text-sm">{d.name}</dt>
+              <dd className="text-base text-right" data-standing={d.standing}>
                 <span
                   className={
                     d.standing === 'MEANT' ? 'meant' : d.standing === 'UNKNOWN' ? 'text-ink2' : 'unmeant'
@@ -37,10 +37,8 @@ export function Differences({ setup }: DifferencesProps) {
                     {d.before} → {d.after}
                   </span>
                 </span>
-                {d.note !== undefined && <p className="text-[12px] text-ink2 mt-0.5">{d.note}</p>}
-                {d.standing === 'CAVEAT' && (
-                  <p className="text-[12px] text-ink2">a caveat for {affected(d)}</p>
-                )}
+                {d.note !== undefined && <p className="text-sm text-ink2 mt-0.5">{d.note}</p>}
+                {d.standing === 'CAVEAT' && <p className="text-sm text-ink2">a caveat for {affected(d)}</p>}
                 {d.standing === 'UNMEANT' && <Call setup={setup} difference={d} />}
               </dd>
             </Fragment>
@@ -48,7 +46,7 @@ export function Differences({ setup }: DifferencesProps) {
         </dl>
       )}
       {open.length > 0 && (
-        <p className="text-[12.5px] text-ink2 mt-2">
+        <p className="text-sm text-ink2 mt-2">
           {open.length === 1 ? 'One change' : `${String(open.length)} changes`} you did not name. Each came
           with the change, or is a caveat.
         </p>
@@ -73,8 +71,8 @@ function Call({ setup, difference }: DifferencesProps & { readonly difference: D
   return (
     <span className="block mt-0.5">
       <Button
-        look="quiet"
-        className="!text-[12px] !py-0"
+        look="link"
+        className="px-1"
         onClick={() => {
           call(true)
         }}
@@ -82,8 +80,8 @@ function Call({ setup, difference }: DifferencesProps & { readonly difference: D
         was meant
       </Button>
       <Button
-        look="quiet"
-        className="!text-[12px] !py-0"
+        look="link"
+        className="px-1"
         onClick={() => {
           call(false)
         }}

@@ -43,7 +43,7 @@ export function Evidence({ run }: { readonly run: string }) {
       <h2>Evidence</h2>
       <EvidenceList files={evidence.data ?? []} onRemove={(file) => void off.run({ run, file })} />
       {problem !== null && <FieldError>{problem}</FieldError>}
-      <label className="text-[12.5px] text-ink2 underline decoration-line underline-offset-2 cursor-pointer">
+      <label className="text-sm text-ink2 underline decoration-line underline-offset-2 cursor-pointer">
         Add a picture or file
         <input
           type="file"
@@ -56,7 +56,7 @@ export function Evidence({ run }: { readonly run: string }) {
           }}
         />
       </label>
-      <span className="text-[12.5px] text-ink2">, drop it here, or paste it.</span>
+      <span className="text-sm text-ink2">, drop it here, or paste it.</span>
     </section>
   )
 }
@@ -72,16 +72,16 @@ export function EvidenceList({ files, onRemove }: EvidenceListProps) {
   return (
     <ul className="flex flex-wrap gap-2 my-2">
       {files.map((f) => (
-        <li key={f.id} className="w-[82px] text-[11.5px]">
+        <li key={f.id} className="w-20.5 text-xs">
           <a href={`/api/v1/evidence/${f.hash}`} target="_blank" rel="noreferrer" className="block">
             {f.thumbnail ? (
               <img
                 src={`/api/v1/evidence/${f.hash}/thumbnail`}
                 alt={f.name}
-                className="w-[82px] h-[58px] object-cover border border-line"
+                className="w-20.5 h-14.5 object-cover border border-line"
               />
             ) : (
-              <span className="flex w-[82px] h-[58px] items-center justify-center border border-line text-ink2">
+              <span className="flex w-20.5 h-14.5 items-center justify-center border border-line text-ink2">
                 {f.mediaType === 'application/pdf'
                   ? 'PDF'
                   : f.mediaType === 'text/plain'
@@ -96,8 +96,8 @@ export function EvidenceList({ files, onRemove }: EvidenceListProps) {
           <span className="text-ink2">{bytes(f.size)}</span>
           {onRemove && (
             <Button
-              look="quiet"
-              className="!text-[11.5px] !p-0 !ml-1"
+              look="link"
+              className="ml-1"
               aria-label={`Take ${f.name} off`}
               onClick={() => {
                 onRemove(f)

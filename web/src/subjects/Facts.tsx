@@ -10,17 +10,17 @@ type Setup = Schemas['SetupView']
 export function FactList({ setup }: { readonly setup: Setup }) {
   if (setup.facts.length === 0) {
     return (
-      <p className="text-ink2 text-[12.5px] mt-1.5 mb-4">
+      <p className="text-ink2 text-sm mt-1.5 mb-4">
         Nothing is known of it yet. The first device that joins reads its processor, memory, drive and system.
       </p>
     )
   }
   return (
-    <dl className="grid grid-cols-[auto_1fr] gap-x-2.5 gap-y-[5px] mt-2 mb-5 items-baseline">
+    <dl className="grid grid-cols-[auto_1fr] gap-x-2.5 gap-y-1.25 mt-2 mb-5 items-baseline">
       {setup.facts.map((f) => (
         <Fragment key={f.key}>
-          <dt className="text-ink2 text-[12px]">{f.name}</dt>
-          <dd className="text-[13px] text-right break-words min-w-0">
+          <dt className="text-ink2 text-sm">{f.name}</dt>
+          <dd className="text-base text-right break-words min-w-0">
             <FactValue fact={f} />
           </dd>
         </Fragment>

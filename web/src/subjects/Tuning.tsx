@@ -7,7 +7,7 @@ export function TuningWords({ setup }: { readonly setup: Setup }) {
   if (!setup.tuned) return null
   const { tuning } = setup
   return (
-    <section className="mb-5 text-[12.5px]">
+    <section className="mb-5 text-sm">
       <h2>Tuned</h2>
       <p className="mt-1">{tuning?.how ?? 'How it was reached is not recorded.'}</p>
       {tuning?.program !== undefined && tuning.minutes !== undefined ? (

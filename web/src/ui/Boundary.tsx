@@ -31,13 +31,13 @@ export class Boundary extends Component<BoundaryProps, BoundaryState> {
     const { error } = this.state
     if (error === null) return this.props.children
     return (
-      <div role="alert" className="p-6 max-w-[560px]">
-        <p className="text-brick text-[14px] mb-1">
+      <div role="alert" className="p-6 max-w-140">
+        <p className="text-brick text-lg mb-1">
           {error instanceof NotLoaded
             ? `A file of ${this.props.what} could not be loaded: the server is away or busy, or was renewed since this page was opened.`
             : `Something broke in ${this.props.what}: ${error.message}`}
         </p>
-        <p className="text-ink2 text-[13px] mb-3">
+        <p className="text-ink2 text-base mb-3">
           The rest of the page goes on. Nothing that was kept is touched.
         </p>
         <div className="flex gap-2">

@@ -1,14 +1,17 @@
 import type { ButtonHTMLAttributes } from 'react'
 
 export interface ButtonProps extends ButtonHTMLAttributes<HTMLButtonElement> {
-  /** `main` for the one thing to do next, `plain` for the rest (default), `quiet` inside text. */
-  readonly look?: 'main' | 'plain' | 'quiet'
+  /** `main` for the one thing to do next, `plain` for the rest (default), `quiet` beside text, `link` inside it, `inverse` on ink. */
+  readonly look?: 'main' | 'plain' | 'quiet' | 'link' | 'inverse'
 }
 
 const looks = {
-  main: 'bg-ink text-sheet border-ink',
-  plain: 'bg-sheet text-ink border-line hover:border-ink2',
-  quiet: 'border-transparent text-ink2 underline underline-offset-2 decoration-line hover:text-ink px-1',
+  main: 'border px-2.75 py-1.25 text-base bg-ink text-sheet border-ink',
+  plain: 'border px-2.75 py-1.25 text-base bg-sheet text-ink border-line hover:border-ink2',
+  quiet:
+    'border px-1 py-1.25 text-base border-transparent text-ink2 underline underline-offset-2 decoration-line hover:text-ink',
+  link: 'text-sm text-ink2 underline underline-offset-2 decoration-line hover:text-ink',
+  inverse: 'border px-2.75 py-1.25 text-base text-sheet border-ink2',
 } as const
 
 /** A button; one look each for main, plain and quiet. */
@@ -16,7 +19,7 @@ export function Button({ look = 'plain', className = '', type = 'button', ...res
   return (
     <button
       type={type}
-      className={`rounded border px-[11px] py-[5px] text-[13px] whitespace-nowrap disabled:opacity-45 disabled:cursor-default ${looks[look]} ${className}`}
+      className={`rounded whitespace-nowrap disabled:opacity-45 disabled:cursor-default ${looks[look]} ${className}`}
       {...rest}
     />
   )

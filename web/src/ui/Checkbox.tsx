@@ -12,14 +12,14 @@ export interface CheckboxProps {
 export function Checkbox({ checked, onChecked, children }: CheckboxProps) {
   const id = useId()
   return (
-    <div className="flex items-center gap-2 py-[3px] text-[13px]">
+    <div className="flex items-center gap-2 py-0.75 text-base">
       <Radix.Root
         id={id}
         checked={checked}
         onCheckedChange={(c) => {
           onChecked(c === true)
         }}
-        className="w-[14px] h-[14px] shrink-0 rounded-[2px] border border-ink2 data-[state=checked]:bg-ink data-[state=checked]:border-ink"
+        className="w-3.5 h-3.5 shrink-0 rounded-sm border border-ink2 data-[state=checked]:bg-ink data-[state=checked]:border-ink"
       >
         <Radix.Indicator>
           <svg width="12" height="12" aria-hidden="true" className="block">

@@ -14,7 +14,7 @@ export function Field({ label, value, onValue, error, ...rest }: FieldProps) {
   const id = useId()
   return (
     <div className="mb-3">
-      <label htmlFor={id} className="block text-[12.5px] text-ink2 mb-1">
+      <label htmlFor={id} className="block text-sm text-ink2 mb-1">
         {label}
       </label>
       <input
@@ -25,7 +25,7 @@ export function Field({ label, value, onValue, error, ...rest }: FieldProps) {
         }}
         aria-invalid={error !== undefined}
         aria-describedby={error === undefined ? undefined : `${id}-error`}
-        className="w-full border border-line rounded bg-sheet px-2.5 py-1.5 text-[14px] aria-invalid:border-brick"
+        className="w-full border border-line rounded bg-sheet px-2.5 py-1.5 text-lg aria-invalid:border-brick"
         {...rest}
       />
       {error !== undefined && <FieldError id={`${id}-error`}>{error}</FieldError>}
@@ -36,7 +36,7 @@ export function Field({ label, value, onValue, error, ...rest }: FieldProps) {
 /** A sentence in brick under what is wrong. */
 export function FieldError({ id, children }: { readonly id?: string; readonly children: ReactNode }) {
   return (
-    <p id={id} role="alert" className="text-brick text-[12.5px] mt-1">
+    <p id={id} role="alert" className="text-brick text-sm mt-1">
       {children}
     </p>
   )

@@ -39,7 +39,7 @@ export function Finder<T extends Found>(props: FinderProps<T>) {
         aria-expanded={found.length > 0}
         aria-controls={id}
         aria-activedescendant={found.length > 0 ? option(chosen) : undefined}
-        className="w-full border border-line rounded bg-sheet px-2.5 py-1.5 text-[14px]"
+        className="w-full border border-line rounded bg-sheet px-2.5 py-1.5 text-lg"
         placeholder={placeholder}
         value={text}
         onChange={(e) => {
@@ -63,7 +63,7 @@ export function Finder<T extends Found>(props: FinderProps<T>) {
             id={option(i)}
             role="option"
             aria-selected={i === chosen}
-            className="flex items-baseline gap-2 px-2 py-[5px] text-[13.5px] cursor-pointer aria-selected:bg-ground rounded"
+            className="flex items-baseline gap-2 px-2 py-1.25 text-base cursor-pointer aria-selected:bg-ground rounded"
             onMouseMove={() => {
               setAt(i)
             }}
@@ -71,15 +71,13 @@ export function Finder<T extends Found>(props: FinderProps<T>) {
               onChoose(f)
             }}
           >
-            {f.sort !== undefined && (
-              <span className="w-[52px] text-ink2 text-[12px] shrink-0">{f.sort}</span>
-            )}
+            {f.sort !== undefined && <span className="w-13 text-ink2 text-sm shrink-0">{f.sort}</span>}
             <span className="whitespace-nowrap">{f.title}</span>
-            <span className="text-ink2 text-[12px] truncate">{f.about}</span>
+            <span className="text-ink2 text-sm truncate">{f.about}</span>
           </li>
         ))}
       </ul>
-      {nothing !== undefined && found.length === 0 && <p className="text-ink2 text-[13px] mt-2">{nothing}</p>}
+      {nothing !== undefined && found.length === 0 && <p className="text-ink2 text-base mt-2">{nothing}</p>}
     </>
   )
 }

@@ -34,11 +34,11 @@ export function Notices({ children }: { readonly children: ReactNode }) {
       {children}
       <div aria-live="polite" className="fixed bottom-5 left-1/2 -translate-x-1/2 z-40">
         {notice && (
-          <div className="bg-ink text-sheet rounded px-4 py-2 text-[13px] flex items-center gap-4 shadow-xl">
+          <div className="bg-ink text-sheet rounded px-4 py-2 text-base flex items-center gap-4 shadow-xl">
             {notice.text}
             {notice.undo && (
               <Button
-                className="!bg-transparent !text-sheet !border-ink2"
+                look="inverse"
                 onClick={() => {
                   notice.undo?.()
                   setNotice(null)

@@ -20,8 +20,8 @@ export interface OvertakenProps {
 export function Overtaken({ what, lines, onTheirs, onMine }: OvertakenProps) {
   const differing = lines.filter((l) => l.theirs !== l.mine)
   return (
-    <section role="alert" className="unmeant !px-3 !py-2 my-3 text-[13px]" data-testid="overtaken">
-      <p className="font-[620]">Somebody else changed {what} since you opened it. Nothing was overwritten.</p>
+    <section role="alert" className="unmeant px-3 py-2 my-3 text-base" data-testid="overtaken">
+      <p className="font-bold">Somebody else changed {what} since you opened it. Nothing was overwritten.</p>
       {differing.length === 0 ? (
         <p className="mt-1">What they kept is what you typed.</p>
       ) : (

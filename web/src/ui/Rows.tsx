@@ -39,10 +39,10 @@ export function Rows({ title, add, columns, fresh, rows, onRows, error }: RowsPr
     })
   return (
     <fieldset className="mt-4">
-      <legend className="font-[620] text-[13.5px] mb-1">{title}</legend>
+      <legend className="font-bold text-base mb-1">{title}</legend>
       {rows.length > 0 && (
         <div
-          className="grid gap-2 text-[12.5px] text-ink2"
+          className="grid gap-2 text-sm text-ink2"
           style={{ gridTemplateColumns: tracks }}
           aria-hidden="true"
         >
@@ -58,7 +58,7 @@ export function Rows({ title, add, columns, fresh, rows, onRows, error }: RowsPr
               const props = {
                 'aria-label': `${c.label}, ${title.toLowerCase()} ${String(i + 1)}`,
                 className:
-                  'border border-line rounded bg-sheet px-2 py-1 text-[13.5px] min-w-0 aria-invalid:border-brick',
+                  'border border-line rounded bg-sheet px-2 py-1 text-base min-w-0 aria-invalid:border-brick',
                 'aria-invalid': faults(i).some((f) => f.field === c.field),
                 value: row[j] ?? '',
                 onChange: (e: { readonly target: { readonly value: string } }) => {

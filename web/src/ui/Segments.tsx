@@ -20,7 +20,7 @@ export function Segments<T extends string>({ label, value, choices, onValue }: S
           role="radio"
           aria-checked={value === c.value}
           title={c.about}
-          className={`px-[9px] py-[4px] text-[12px] border-l border-line first:border-l-0 whitespace-nowrap ${value === c.value ? 'bg-ink text-sheet' : 'bg-sheet text-ink2 hover:text-ink'}`}
+          className={`px-2.25 py-1 text-sm border-l border-line first:border-l-0 whitespace-nowrap ${value === c.value ? 'bg-ink text-sheet' : 'bg-sheet text-ink2 hover:text-ink'}`}
           onClick={() => {
             onValue(c.value)
           }}

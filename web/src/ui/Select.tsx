@@ -19,7 +19,7 @@ export function Select({ label, value, choices, onValue }: SelectProps) {
     <Radix.Root value={value} onValueChange={onValue}>
       <Radix.Trigger
         aria-label={label}
-        className="inline-flex items-center gap-2 rounded border border-line bg-sheet px-[10px] py-[4px] text-[13px] hover:border-ink2"
+        className="inline-flex items-center gap-2 rounded border border-line bg-sheet px-2.5 py-1 text-base hover:border-ink2"
       >
         <Radix.Value />
         <svg width="8" height="6" aria-hidden="true">
@@ -37,7 +37,7 @@ export function Select({ label, value, choices, onValue }: SelectProps) {
               <Radix.Item
                 key={c.value}
                 value={c.value}
-                className="px-3 py-[5px] text-[13px] cursor-default outline-none data-highlighted:bg-ground data-[state=checked]:font-[620]"
+                className="px-3 py-1.25 text-base cursor-default outline-none data-highlighted:bg-ground data-[state=checked]:font-bold"
               >
                 <Radix.ItemText>{c.label}</Radix.ItemText>
               </Radix.Item>

@@ -65,7 +65,7 @@ function TakeForm({ figure, onClose }: { readonly figure: Figure; readonly onClo
           error={fits ? undefined : 'a width is 200 to 6000 pixels'}
         />
         <div>
-          <span className="block text-[12.5px] text-ink2 mb-1">Colours</span>
+          <span className="block text-sm text-ink2 mb-1">Colours</span>
           <Select
             label="Colours"
             value={theme}
@@ -81,7 +81,7 @@ function TakeForm({ figure, onClose }: { readonly figure: Figure; readonly onClo
       </div>
       <Ways figure={figure} theme={theme} width={width} fits={fits} onTake={take} />
       {failed !== '' && (
-        <p role="alert" className="text-brick text-[12.5px] mt-2">
+        <p role="alert" className="text-brick text-sm mt-2">
           Not taken: {failed}.
         </p>
       )}

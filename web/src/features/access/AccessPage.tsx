@@ -29,9 +29,9 @@ export function AccessPage() {
   const scripts = tokens.data.filter((t) => t.scope === 'SCRIPT')
   const devices = tokens.data.filter((t) => t.scope === 'DEVICE')
   return (
-    <div className="pt-[18px] pl-[26px] pr-[22px] pb-10 max-w-[980px]">
+    <div className="pt-4.5 pl-6.5 pr-5.5 pb-10 max-w-245">
       <h1>Who may do what</h1>
-      <p className="text-ink2 text-[13px]">
+      <p className="text-ink2 text-base">
         People sign in by name. A script or a device shows a token instead: a script may do what a person may,
         except make or end tokens; a device reports to its own run sheet, for a day.
       </p>
@@ -46,11 +46,11 @@ export function AccessPage() {
       </section>
       <section className="mt-6">
         <h2>What happened</h2>
-        <ul className="text-[13px] mt-1">
+        <ul className="text-base mt-1">
           {events.data.map((e, i) => (
             <li key={i} className="flex gap-4 border-b border-line2 py-1">
-              <span className="num text-ink2 w-[132px] shrink-0">{when(e.at)}</span>
-              <span className="w-[200px] shrink-0 truncate" title={e.who}>
+              <span className="num text-ink2 w-33 shrink-0">{when(e.at)}</span>
+              <span className="w-50 shrink-0 truncate" title={e.who}>
                 {e.who}
               </span>
               <span>
@@ -67,9 +67,9 @@ export function AccessPage() {
 
 function TokenTable({ tokens, empty }: { readonly tokens: readonly Token[]; readonly empty: string }) {
   const end = useDeed(endToken)
-  if (tokens.length === 0) return <p className="text-ink2 text-[13px] mt-1">{empty}</p>
+  if (tokens.length === 0) return <p className="text-ink2 text-base mt-1">{empty}</p>
   return (
-    <table className="border-collapse mt-2 text-[13px] w-full">
+    <table className="border-collapse mt-2 text-base w-full">
       <thead>
         <tr>
           <th className="pr-4 pb-1">Name</th>
@@ -124,10 +124,10 @@ function NewToken() {
           void submit()
         }}
       >
-        <div className="w-[280px]">
+        <div className="w-70">
           <Field label="A new token, for" value={name} onValue={setName} maxLength={80} />
         </div>
-        <div className="w-[110px]">
+        <div className="w-27.5">
           <Field label="Good for days" value={days} onValue={setDays} inputMode="numeric" />
         </div>
         <Button type="submit" className="mb-3" disabled={name.trim() === '' || !/^\d+$/.test(days)}>
@@ -136,7 +136,7 @@ function NewToken() {
       </form>
       {make.problem !== null && <FieldError>{make.problem}</FieldError>}
       {secret !== null && (
-        <p className="text-[13px] border border-line rounded px-3 py-2" data-testid="token">
+        <p className="text-base border border-line rounded px-3 py-2" data-testid="token">
           Copy it now; it is shown this once: <code className="num [overflow-wrap:anywhere]">{secret}</code>
         </p>
       )}

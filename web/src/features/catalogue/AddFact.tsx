@@ -96,7 +96,7 @@ export function AddFact() {
             required
             placeholder="cooling.pad"
           />
-          <div className="flex gap-3 mb-3 items-center text-[13px]">
+          <div className="flex gap-3 mb-3 items-center text-base">
             <Select
               label="Place on the slip"
               value={group}
@@ -116,7 +116,7 @@ export function AddFact() {
               />
             </div>
           )}
-          <p className="text-[12.5px] text-ink2">Which tests can it change?</p>
+          <p className="text-sm text-ink2">Which tests can it change?</p>
           <div className="grid grid-cols-3">
             {Object.entries(groups).map(([g, name]) => (
               <Checkbox

@@ -25,22 +25,22 @@ export function CataloguePage() {
   const tab = (tabs.find(([key]) => key === search.get('tab'))?.[0] ?? 'models') as Tab
   const navigate = useNavigate()
   return (
-    <div className="pt-[18px] pl-[26px] pr-[22px] pb-8">
-      <div className="flex items-start gap-[10px]">
+    <div className="pt-4.5 pl-6.5 pr-5.5 pb-8">
+      <div className="flex items-start gap-2.5">
         <h1 className="flex-1">Catalogue</h1>
         <Button onClick={() => void navigate('/catalogue/import')}>Import</Button>
         <Button onClick={() => void navigate('/catalogue/suites/new')}>New suite</Button>
       </div>
       <nav
         aria-label="Parts of the catalogue"
-        className="flex gap-5 mt-2 mb-3 border-b border-line text-[13.5px]"
+        className="flex gap-5 mt-2 mb-3 border-b border-line text-base"
       >
         {tabs.map(([key, name]) => (
           <Link
             key={key}
             to={`/catalogue?tab=${key}`}
             aria-current={key === tab ? 'page' : undefined}
-            className={`pb-1.5 ${key === tab ? 'font-[620] border-b-2 border-ink -mb-px' : 'text-ink2 hover:text-ink'}`}
+            className={`pb-1.5 ${key === tab ? 'font-bold border-b-2 border-ink -mb-px' : 'text-ink2 hover:text-ink'}`}
           >
             {name}
           </Link>
@@ -56,7 +56,7 @@ export function CataloguePage() {
 }
 
 const head = 'border-b border-line [&>th]:px-2 [&>th]:py-1.5'
-const line = 'border-b border-line2 [&>td]:px-2 [&>td]:h-[30px]'
+const line = 'border-b border-line2 [&>td]:px-2 [&>td]:h-7.5'
 
 function Models() {
   const models = useModels()
@@ -74,10 +74,10 @@ function Models() {
       <thead>
         <tr className={head}>
           <th>Model</th>
-          <th className="w-[100px]">Kind</th>
-          <th className="w-[60px]">Year</th>
+          <th className="w-25">Kind</th>
+          <th className="w-15">Year</th>
           <th>Units</th>
-          <th className="!text-right">Price</th>
+          <th className="text-right">Price</th>
           <th>Tags</th>
         </tr>
       </thead>
@@ -86,12 +86,12 @@ function Models() {
           <tr key={m.id} className={line} data-subject={`model-${String(m.id)}`} data-name={m.name}>
             <td>
               <Link to={`/catalogue/models/${String(m.id)}`} className="hover:underline underline-offset-2">
-                <span className="text-ink2">{m.maker}</span> <b className="font-[560]">{m.name}</b>
+                <span className="text-ink2">{m.maker}</span> <b className="font-medium">{m.name}</b>
               </Link>
             </td>
             <td className="text-ink2">{kinds[m.kind].one}</td>
             <td className="num text-ink2">{m.year ?? <span className="gap">not said</span>}</td>
-            <td className="text-[13px]">
+            <td className="text-base">
               {m.units.map((u) => (u.origin === '' ? u.label : `${u.label} (from elsewhere)`)).join(', ')}
             </td>
             <td className="num text-right whitespace-nowrap">
@@ -101,7 +101,7 @@ function Models() {
                 priceWords(m.details.prices)
               )}
             </td>
-            <td className="text-ink2 text-[12.5px]">{m.details.tags.join(', ')}</td>
+            <td className="text-ink2 text-sm">{m.details.tags.join(', ')}</td>
           </tr>
         ))}
       </tbody>
@@ -122,11 +122,11 @@ function Parts() {
           <h2 className="mb-1">{words}</h2>
           <ul>
             {list.map((p) => (
-              <li key={p.value} className="flex justify-between border-b border-line2 py-[3px] text-[13.5px]">
+              <li key={p.value} className="flex justify-between border-b border-line2 py-0.75 text-base">
                 <Link to={factAddress(p.key, p.value)} className="hover:underline underline-offset-2">
                   {p.value}
                 </Link>
-                <span className="text-ink2 text-[12px]">
+                <span className="text-ink2 text-sm">
                   <span className="num">{p.setups}</span> {p.setups === 1 ? 'setup' : 'setups'}
                 </span>
               </li>
@@ -153,7 +153,7 @@ function Suites() {
           <th>Metrics</th>
           <th>Settings</th>
           <th>Numbers come from</th>
-          <th className="!text-right">Repeats</th>
+          <th className="text-right">Repeats</th>
         </tr>
       </thead>
       <tbody>
@@ -161,18 +161,18 @@ function Suites() {
           <tr key={s.id} className={line}>
             <td className="whitespace-nowrap">
               <Link to={`/catalogue/suites/${String(s.id)}`} className="hover:underline underline-offset-2">
-                <b className="font-[560]">
+                <b className="font-medium">
                   {s.name} {s.version}
                 </b>
               </Link>
-              {s.faults.length > 0 && <span className="text-ink2 text-[12px]"> known fault</span>}
+              {s.faults.length > 0 && <span className="text-ink2 text-sm"> known fault</span>}
             </td>
             <td className="text-ink2">{groups[s.group]}</td>
             <td className="num">{s.metrics.length}</td>
-            <td className="text-ink2 text-[12.5px] max-w-[360px] truncate">
+            <td className="text-ink2 text-sm max-w-90 truncate">
               {s.settings.map((x) => `${x.name} ${x.value}`).join(', ')}
             </td>
-            <td className="text-ink2 text-[12.5px]">{homes[s.home]}</td>
+            <td className="text-ink2 text-sm">{homes[s.home]}</td>
             <td className="num text-right">{s.repeats}</td>
           </tr>
         ))}
@@ -188,7 +188,7 @@ function Facts() {
   const types = { TEXT: 'words', NUMBER: 'number', VERSION: 'version', FLAG: 'yes or no' } as const
   return (
     <>
-      <p className="text-ink2 text-[13px] mb-3 max-w-[760px]">
+      <p className="text-ink2 text-base mb-3 max-w-190">
         What a setup can say of a device. A fact that differs from the setup before, and was not meant to, is
         a caveat for the tests it can change.
       </p>
@@ -206,7 +206,7 @@ function Facts() {
         <tbody>
           {gathered(facts.data, (f) => f.groupWords).flatMap(([group, list]) => [
             <tr key={group}>
-              <td colSpan={5} className="pt-4 pb-1 px-2 font-[620] text-[13px]">
+              <td colSpan={5} className="pt-4 pb-1 px-2 font-bold text-base">
                 {group}
               </td>
             </tr>,
@@ -214,18 +214,18 @@ function Facts() {
               <tr key={f.key} id={f.key} className={line}>
                 <td>
                   {f.words}
-                  {f.own && <span className="text-ink2 text-[12px]"> added here</span>}
-                  {f.about !== '' && <span className="text-ink2 text-[12px]"> {f.about}</span>}
+                  {f.own && <span className="text-ink2 text-sm"> added here</span>}
+                  {f.about !== '' && <span className="text-ink2 text-sm"> {f.about}</span>}
                 </td>
-                <td className="text-ink2 text-[12.5px]">{f.key}</td>
-                <td className="text-ink2 text-[12.5px]">
+                <td className="text-ink2 text-sm">{f.key}</td>
+                <td className="text-ink2 text-sm">
                   {types[f.type]}
                   {f.unit !== '' && `, ${f.unit}`}
                 </td>
-                <td className="num text-[12.5px] text-ink2">
+                <td className="num text-sm text-ink2">
                   {f.tolerance === 0 ? 'equal' : `${String(Math.round(f.tolerance * 100))} % of the larger`}
                 </td>
-                <td className="text-ink2 text-[12.5px]">
+                <td className="text-ink2 text-sm">
                   {f.affects.length === 0
                     ? 'no test'
                     : f.affects.length === 10
@@ -262,15 +262,15 @@ function Imports() {
           <th>Source</th>
           <th>By</th>
           <th>State</th>
-          <th className="!text-right">Readings</th>
-          <th className="!text-right">Rejected lines</th>
-          <th className="!text-right">Runs</th>
+          <th className="text-right">Readings</th>
+          <th className="text-right">Rejected lines</th>
+          <th className="text-right">Runs</th>
         </tr>
       </thead>
       <tbody>
         {imports.data.map((b) => (
           <tr key={b.id} className={line}>
-            <td className="num text-ink2 text-[13px]">{when(b.at)}</td>
+            <td className="num text-ink2 text-base">{when(b.at)}</td>
             <td>
               <Link to={`/catalogue/import/${String(b.id)}`} className="hover:underline underline-offset-2">
                 {b.name}

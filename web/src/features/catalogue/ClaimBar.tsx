@@ -5,7 +5,7 @@ import { grouped, number, unitWords } from '../../figures/format'
 export function ClaimBar({ claim }: { readonly claim: Schemas['ClaimView'] }) {
   return (
     <div
-      className="grid grid-cols-[1fr_56px_96px_120px_92px] items-center h-[34px] border-b border-line2"
+      className="grid grid-cols-[1fr_56px_96px_120px_92px] items-center h-8.5 border-b border-line2"
       title={claim.note}
     >
       <span className="truncate" title={claim.name}>
@@ -21,13 +21,13 @@ export function ClaimBar({ claim }: { readonly claim: Schemas['ClaimView'] }) {
             <span className="unit">{unitWords(claim.unit)}</span>
           </span>
           <ShareBar share={claim.share} name={claim.name} />
-          <span className="text-right text-[13px]">
+          <span className="text-right text-base">
             {claim.share === undefined ? (
               <span className="text-ink2">no share: {unitWords(claim.unit)}</span>
             ) : (
               <>
                 <span className="num">{Math.round(claim.share * 100)} %</span>{' '}
-                <span className="text-ink2 text-[12px]">of claim</span>
+                <span className="text-ink2 text-sm">of claim</span>
               </>
             )}
           </span>

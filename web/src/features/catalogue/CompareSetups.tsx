@@ -17,7 +17,7 @@ export function CompareSetups({ setups }: { readonly setups: readonly Schemas['S
   const rows = (compared.data ?? []).filter((r) => all || r.differs)
   return (
     <details>
-      <summary className="cursor-pointer font-[620] text-[13.5px]">Hold setups against each other</summary>
+      <summary className="cursor-pointer font-bold text-base">Hold setups against each other</summary>
       <div className="columns-2 mt-1">
         {setups.slice(0, 40).map((s) => (
           <Checkbox
@@ -32,13 +32,13 @@ export function CompareSetups({ setups }: { readonly setups: readonly Schemas['S
         ))}
       </div>
       {chosen.length < 2 ? (
-        <p className="text-ink2 text-[12.5px]">Tick two or more.</p>
+        <p className="text-ink2 text-sm">Tick two or more.</p>
       ) : (
         <div className="overflow-x-auto">
           <Checkbox checked={all} onChecked={setAll}>
             Show what is the same too
           </Checkbox>
-          <table className="border-collapse text-[13px]" data-testid="compared">
+          <table className="border-collapse text-base" data-testid="compared">
             <thead>
               <tr>
                 <th className="pr-4" />
@@ -52,7 +52,7 @@ export function CompareSetups({ setups }: { readonly setups: readonly Schemas['S
             <tbody>
               {rows.map((r) => (
                 <tr key={r.key} className={`border-b border-line2 ${r.differs ? '' : 'text-ink2'}`}>
-                  <td className="pr-4 h-[26px] text-ink2 whitespace-nowrap">{r.name}</td>
+                  <td className="pr-4 h-6.5 text-ink2 whitespace-nowrap">{r.name}</td>
                   {r.values.map((v, i) => (
                     <td key={i} className="pr-4">
                       {/^(unknown|not recorded)/.test(v) ? <span className="gap">{v}</span> : v}
@@ -63,7 +63,7 @@ export function CompareSetups({ setups }: { readonly setups: readonly Schemas['S
             </tbody>
           </table>
           {compared.data && rows.length === 0 && (
-            <p className="text-ink2 text-[12.5px]">Nothing that is known of them differs.</p>
+            <p className="text-ink2 text-sm">Nothing that is known of them differs.</p>
           )}
         </div>
       )}

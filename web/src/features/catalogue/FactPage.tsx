@@ -25,9 +25,9 @@ function FactView({ profile }: { readonly profile: Schemas['FactProfile'] }) {
   const models = new Set(profile.bearers.map((b) => b.setup.modelId)).size
   const query = `fact=${encodeURIComponent(profile.key)}&value=${encodeURIComponent(profile.value)}`
   return (
-    <div className="pt-[18px] pl-[26px] pr-[22px] pb-8">
+    <div className="pt-4.5 pl-6.5 pr-5.5 pb-8">
       <h1>{profile.value}</h1>
-      <p className="text-ink2 text-[13px]">
+      <p className="text-ink2 text-base">
         {profile.words} of{' '}
         {profile.bearers.length === 1 ? 'one setup' : `${cardinal(profile.bearers.length)} setups`} of{' '}
         {models === 1 ? 'one model' : `${cardinal(models)} models`}. Indexes are among all kinds of device,
@@ -44,7 +44,7 @@ function FactView({ profile }: { readonly profile: Schemas['FactProfile'] }) {
             <tr className="border-b border-line [&>th]:px-2 [&>th]:py-1.5">
               <th>Device</th>
               <th>Setup</th>
-              <th className="!text-right">Runs</th>
+              <th className="text-right">Runs</th>
               {measured.map((g) => (
                 <th key={g}>{capital(groups[g])}</th>
               ))}
@@ -54,7 +54,7 @@ function FactView({ profile }: { readonly profile: Schemas['FactProfile'] }) {
             {profile.bearers.map((b) => (
               <tr
                 key={b.setup.setupId}
-                className="border-b border-line2 [&>td]:px-2 [&>td]:h-[34px]"
+                className="border-b border-line2 [&>td]:px-2 [&>td]:h-8.5"
                 data-subject={`setup-${String(b.setup.setupId)}`}
                 data-name={`${b.setup.model}, ${b.setup.name}`}
               >
@@ -63,11 +63,11 @@ function FactView({ profile }: { readonly profile: Schemas['FactProfile'] }) {
                     to={`/catalogue/models/${String(b.setup.modelId)}?setup=${String(b.setup.setupId)}`}
                     className="hover:underline underline-offset-2"
                   >
-                    {b.setup.maker} <b className="font-[560]">{b.setup.model}</b>
+                    {b.setup.maker} <b className="font-medium">{b.setup.model}</b>
                   </Link>{' '}
-                  <span className="text-ink2 text-[12px]">{kinds[b.setup.kind].one}</span>
+                  <span className="text-ink2 text-sm">{kinds[b.setup.kind].one}</span>
                 </td>
-                <td className="text-[13px]">
+                <td className="text-base">
                   {b.setup.unit}, {b.setup.name}
                   {b.setup.tuned && <span className="text-ink2"> tuned</span>}
                 </td>

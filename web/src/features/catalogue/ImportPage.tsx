@@ -73,7 +73,7 @@ export function ImportPage() {
   }
   return (
     <div
-      className="pt-[18px] pl-[26px] pr-[22px] pb-10 min-h-full"
+      className="pt-4.5 pl-6.5 pr-5.5 pb-10 min-h-full"
       onDragOver={(e) => {
         e.preventDefault()
       }}
@@ -83,12 +83,12 @@ export function ImportPage() {
       }}
     >
       <h1>Import a table or run files</h1>
-      <p className="text-ink2 text-[13px] max-w-[720px]">
+      <p className="text-ink2 text-base max-w-180">
         A table of separated values, one reading a row or one run a row, or the run files that the runner
         saves (.json). Nothing counts until you have seen what was understood; the import of a table can be
         taken back as a whole.
       </p>
-      <label className="inline-block mt-4 rounded border border-line px-[11px] py-[5px] text-[13px] cursor-pointer hover:border-ink2">
+      <label className="inline-block mt-4 rounded border border-line px-2.75 py-1.25 text-base cursor-pointer hover:border-ink2">
         {file === null ? 'Choose a file, or drop it here' : `${file.name} (choose another)`}
         <input
           type="file"
@@ -115,7 +115,7 @@ export function ImportPage() {
               {staging.busy ? 'Reading the table …' : 'Read the table'}
             </Button>
             {lacking(settings) !== undefined && (
-              <span className="text-[13px] text-ink2">{lacking(settings)}</span>
+              <span className="text-base text-ink2">{lacking(settings)}</span>
             )}
           </div>
         </>
@@ -145,12 +145,12 @@ function SettingsForm({ preview, settings, onSettings }: SettingsFormProps) {
   return (
     <div className="mt-4">
       {preview.remembered && (
-        <p className="text-[13px] mb-2">
+        <p className="text-base mb-2">
           A table with these columns was read before: the same settings are chosen.
         </p>
       )}
       <TableHead preview={preview} />
-      <div className="grid grid-cols-[auto_auto] justify-start gap-x-12 gap-y-2 mt-5 text-[13px]">
+      <div className="grid grid-cols-[auto_auto] justify-start gap-x-12 gap-y-2 mt-5 text-base">
         <div>
           <h2 className="mb-2">What the columns say</h2>
           <Line label="A row is">
@@ -181,7 +181,7 @@ function SettingsForm({ preview, settings, onSettings }: SettingsFormProps) {
             </Line>
           ))}
         </div>
-        <div className="max-w-[380px]">
+        <div className="max-w-95">
           <h2 className="mb-2">Where no column says it</h2>
           <Line label="Suite">
             <Select
@@ -302,7 +302,7 @@ function Text({ label, value, placeholder, onValue }: TextProps) {
         value={value}
         placeholder={placeholder}
         maxLength={80}
-        className="w-full border border-line rounded bg-sheet px-2.5 py-1 text-[13px]"
+        className="w-full border border-line rounded bg-sheet px-2.5 py-1 text-base"
         onChange={(e) => {
           onValue(e.target.value)
         }}
@@ -345,7 +345,7 @@ function MetricColumns({ settings, suite, onMetrics }: MetricColumnsProps) {
 function TableHead({ preview }: { readonly preview: Schemas['Preview'] }) {
   return (
     <div className="overflow-x-auto border border-line rounded max-w-full w-fit">
-      <table className="border-collapse text-[12.5px]" aria-label="First rows of the table">
+      <table className="border-collapse text-sm" aria-label="First rows of the table">
         <thead>
           <tr className="border-b border-line">
             {preview.settings.header.map((h, i) => (

@@ -51,11 +51,11 @@ function ReportView({ report, page, onPage }: ReportViewProps) {
     })
   }
   return (
-    <div className="pt-[18px] pl-[26px] pr-[22px] pb-10">
-      <div className="flex items-start gap-[10px]">
+    <div className="pt-4.5 pl-6.5 pr-5.5 pb-10">
+      <div className="flex items-start gap-2.5">
         <div className="flex-1">
           <h1>{batch.name}</h1>
-          <p className="text-ink2 text-[13px]">
+          <p className="text-ink2 text-base">
             Read {when(batch.at)} by {batch.who},{' '}
             {batch.source === '' ? 'measured by this desk' : `from ${batch.source}`}.{' '}
             <span className="num">{number(batch.understood, 0)}</span> readings understood,{' '}
@@ -74,7 +74,7 @@ function ReportView({ report, page, onPage }: ReportViewProps) {
           <>
             <Link
               to={`/ledger?import=${String(batch.id)}`}
-              className="rounded border border-line px-[11px] py-[5px] text-[13px] hover:border-ink2"
+              className="rounded border border-line px-2.75 py-1.25 text-base hover:border-ink2"
             >
               Its runs
             </Link>
@@ -93,7 +93,7 @@ function ReportView({ report, page, onPage }: ReportViewProps) {
         <p className="unmeant inline-block mt-3">It was taken back: its runs are set aside.</p>
       )}
       {batch.state === 'ACCEPTING' && (
-        <p role="status" className="mt-3 text-[13px]" data-testid="accepting">
+        <p role="status" className="mt-3 text-base" data-testid="accepting">
           Being kept: {number(batch.runs, 0)} runs so far. None counts before all are kept; it goes on by
           itself, also if the server is started again meanwhile.
         </p>
@@ -116,7 +116,7 @@ function ReportView({ report, page, onPage }: ReportViewProps) {
                   }}
                 >
                   {p.device}, {p.suite}{' '}
-                  <span className="text-ink2 text-[12px]">{number(p.readings, 0)} readings</span>
+                  <span className="text-ink2 text-sm">{number(p.readings, 0)} readings</span>
                 </Checkbox>
               ))}
             </div>
@@ -125,12 +125,12 @@ function ReportView({ report, page, onPage }: ReportViewProps) {
         <section>
           <h2 className="mb-1">Rejected lines</h2>
           {report.rejected.length === 0 ? (
-            <p className="text-ink2 text-[13px]">None.</p>
+            <p className="text-ink2 text-base">None.</p>
           ) : (
-            <table className="w-full border-collapse text-[13px]" data-testid="rejected">
+            <table className="w-full border-collapse text-base" data-testid="rejected">
               <thead>
                 <tr className="border-b border-line [&>th]:pr-3 [&>th]:py-1">
-                  <th className="!text-right">Line</th>
+                  <th className="text-right">Line</th>
                   <th>Column</th>
                   <th>Why</th>
                 </tr>
@@ -147,7 +147,7 @@ function ReportView({ report, page, onPage }: ReportViewProps) {
             </table>
           )}
           {report.rejectedPages > 1 && (
-            <div className="flex gap-2 items-center mt-3 text-[13px] text-ink2">
+            <div className="flex gap-2 items-center mt-3 text-base text-ink2">
               <Button
                 disabled={page === 0}
                 onClick={() => {

@@ -88,7 +88,7 @@ export function ModelForm({ model, onClose }: ModelFormProps) {
   }
   return (
     <form
-      className="pt-[18px] pl-[26px] pr-6 pb-10 max-w-[1000px]"
+      className="pt-4.5 pl-6.5 pr-6 pb-10 max-w-250"
       onSubmit={(e) => {
         e.preventDefault()
         void save(opened)
@@ -101,7 +101,7 @@ export function ModelForm({ model, onClose }: ModelFormProps) {
         <Field label="Maker" value={maker} onValue={setMaker} required error={of('maker')} />
         <Field label="Model" value={name} onValue={setName} required error={of('name')} />
         <div>
-          <div className="text-[12.5px] text-ink2 mb-1">Kind</div>
+          <div className="text-sm text-ink2 mb-1">Kind</div>
           <Select
             label="Kind"
             value={kind}
@@ -232,10 +232,10 @@ interface LinesProps {
 
 function Lines({ label, value, onValue }: LinesProps) {
   return (
-    <label className="text-[12.5px] text-ink2">
+    <label className="text-sm text-ink2">
       {label}
       <textarea
-        className="block w-full h-[92px] mt-1 border border-line rounded bg-sheet px-2.5 py-1.5 text-[14px] text-ink"
+        className="block w-full h-23 mt-1 border border-line rounded bg-sheet px-2.5 py-1.5 text-lg text-ink"
         value={value}
         onChange={(e) => {
           onValue(e.target.value)

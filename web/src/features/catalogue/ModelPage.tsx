@@ -73,20 +73,20 @@ function ModelView({ profile, onEdit, onShow }: ModelViewProps) {
   const { model } = profile
   const navigate = useNavigate()
   return (
-    <div className="pt-[18px] pl-[26px] pr-[22px] pb-10">
-      <div className="flex items-start gap-[10px]">
+    <div className="pt-4.5 pl-6.5 pr-5.5 pb-10">
+      <div className="flex items-start gap-2.5">
         <div className="flex-1">
           <h1>
             {model.maker} {model.name}
           </h1>
-          <p className="text-ink2 text-[13px] mt-0.5">{aboutWords(profile)}</p>
+          <p className="text-ink2 text-base mt-0.5">{aboutWords(profile)}</p>
         </div>
         <Button onClick={onEdit}>Edit</Button>
         <Button look="main" onClick={() => void navigate(`/desk/new?model=${String(model.id)}`)}>
           Put on the desk
         </Button>
       </div>
-      <div className="grid grid-cols-[1fr_1fr] gap-x-[34px] gap-y-7 mt-4">
+      <div className="grid grid-cols-[1fr_1fr] gap-x-8.5 gap-y-7 mt-4">
         <Standing profile={profile} />
         <Claims profile={profile} />
         <Scores profile={profile} />
@@ -172,7 +172,7 @@ function SetupSections({ profile, onShow }: ProfileProps & Pick<ModelViewProps, 
         {shown && profile.setups.length > 1 && (
           <Link
             to={`/versions?setup=${String(shown.id)}`}
-            className="text-[12.5px] text-ink2 underline underline-offset-2 hover:text-ink"
+            className="text-sm text-ink2 underline underline-offset-2 hover:text-ink"
           >
             follow it along its versions
           </Link>
@@ -181,7 +181,7 @@ function SetupSections({ profile, onShow }: ProfileProps & Pick<ModelViewProps, 
       {profile.setups.length > 1 && <CompareSetups setups={profile.setups.map((s) => s.setup)} />}
       {shown && (
         <Section title="What this setup is" about={shown.name}>
-          <div className="max-w-[340px]">
+          <div className="max-w-85">
             <FactList setup={shown} />
             {shown.parentName !== undefined && <Differences setup={shown} />}
             <TuningWords setup={shown} />
@@ -204,7 +204,7 @@ function Kept({ profile }: ProfileProps) {
       {profile.history.length > 0 && (
         <Section title="History of this record">
           {profile.history.map((e, i) => (
-            <p key={i} className="text-[13px] leading-[1.7]">
+            <p key={i} className="text-base leading-relaxed">
               <span className="num text-ink2">{when(e.at)}</span> {historyWords(e)}
             </p>
           ))}
@@ -236,7 +236,7 @@ function Strip({ strip, focus }: { readonly strip: Schemas['GroupStrip']; readon
   const { place } = strip
   const open = useOpenSetup()
   return (
-    <div className="grid grid-cols-[92px_44px_1fr_70px_86px] items-center h-[34px] border-b border-line2">
+    <div className="grid grid-cols-[92px_44px_1fr_70px_86px] items-center h-8.5 border-b border-line2">
       <span>{capital(groups[place.group])}</span>
       <span className="num">{number(place.index, 0)}</span>
       <RuleStrip
@@ -247,10 +247,10 @@ function Strip({ strip, focus }: { readonly strip: Schemas['GroupStrip']; readon
         unit="% of the one in the middle"
         onOpen={open}
       />
-      <span className="num text-[12.5px] text-right pr-3">
+      <span className="num text-sm text-right pr-3">
         {place.place} of {place.of}
       </span>
-      <span className="text-ink2 text-[12.5px]">{place.band === undefined ? '' : bands[place.band]}</span>
+      <span className="text-ink2 text-sm">{place.band === undefined ? '' : bands[place.band]}</span>
     </div>
   )
 }
@@ -271,41 +271,41 @@ function Setups({
           return (
             <tr
               key={s.id}
-              className="border-b border-line2 align-top [&>td]:py-[6px]"
+              className="border-b border-line2 align-top [&>td]:py-1.5"
               data-subject={`setup-${String(s.id)}`}
               data-name={`${s.model}, ${s.name}`}
             >
-              <td className="w-[58px] num text-ink2">
+              <td className="w-14.5 num text-ink2">
                 {s.origin === '' ? `${s.unitLabel} ${String(s.ordinal)}` : ''}
               </td>
               <td className="pr-3">
                 <button
-                  className={`text-left hover:underline underline-offset-2 ${s.id === profile.shown ? 'font-[620]' : ''}`}
+                  className={`text-left hover:underline underline-offset-2 ${s.id === profile.shown ? 'font-bold' : ''}`}
                   onClick={() => {
                     onShow(s.id)
                   }}
                 >
                   {s.name}
                 </button>
-                {s.tuned && <span className="text-ink2 text-[12px]"> tuned</span>}
-                {s.origin !== '' && <span className="text-ink2 text-[12px]"> from {s.origin}</span>}
-                {open > 0 && <span className="unmeant text-[12px] ml-2">{open} unmeant</span>}
+                {s.tuned && <span className="text-ink2 text-sm"> tuned</span>}
+                {s.origin !== '' && <span className="text-ink2 text-sm"> from {s.origin}</span>}
+                {open > 0 && <span className="unmeant text-sm ml-2">{open} unmeant</span>}
                 <Link
                   to={`/ledger?setup=${String(s.id)}`}
-                  className="block text-ink2 text-[12px] hover:underline underline-offset-2"
+                  className="block text-ink2 text-sm hover:underline underline-offset-2"
                 >
                   <span className="num">{line.runs}</span> {line.runs === 1 ? 'run' : 'runs'}
                 </Link>
                 {s.parentId !== undefined && (
                   <Link
                     to={`/side-by-side?s=setup-${String(s.id)}&s=setup-${String(s.parentId)}`}
-                    className="block text-ink2 text-[12px] underline underline-offset-2 decoration-line hover:text-ink"
+                    className="block text-ink2 text-sm underline underline-offset-2 decoration-line hover:text-ink"
                   >
                     against before
                   </Link>
                 )}
               </td>
-              <td className="text-right text-[13px]">
+              <td className="text-right text-base">
                 {line.effects.map((e) => (
                   <Effect key={e.group} effect={e} />
                 ))}
@@ -330,9 +330,9 @@ function Effect({ effect }: { readonly effect: Schemas['EffectView'] }) {
       className="whitespace-nowrap"
       title={`geometric mean over ${String(effect.tests)} tests that both have${interval}`}
     >
-      <span className="text-ink2 text-[12.5px] mr-3">{groups[effect.group]}</span>
+      <span className="text-ink2 text-sm mr-3">{groups[effect.group]}</span>
       <span className={`num ${look}`}>{signedPercent(effect.change)}</span>{' '}
-      <span className={`text-[12px] ${look}`}>{words}</span>
+      <span className={`text-sm ${look}`}>{words}</span>
     </p>
   )
 }
@@ -349,7 +349,7 @@ function Words({ profile }: { readonly profile: Profile }) {
       {details.prices.length > 0 && (
         <Section title="Prices">
           {details.prices.map((p, i) => (
-            <p key={i} className="text-[13px] num font-normal">
+            <p key={i} className="text-base num font-normal">
               {priceLine(p)}
             </p>
           ))}
@@ -358,8 +358,8 @@ function Words({ profile }: { readonly profile: Profile }) {
       {profile.specification.length > 0 && (
         <Section title="Specification" about="as the maker says, and as found">
           {profile.specification.map((l) => (
-            <p key={l.key} className="text-[13px] flex gap-3 border-b border-line2 py-1">
-              <span className="text-ink2 w-[120px]">{l.words}</span>
+            <p key={l.key} className="text-base flex gap-3 border-b border-line2 py-1">
+              <span className="text-ink2 w-30">{l.words}</span>
               <span className="flex-1">
                 {grouped(l.value)} {unitWords(l.unit)}
               </span>
@@ -372,7 +372,7 @@ function Words({ profile }: { readonly profile: Profile }) {
         ([title, list]) =>
           list.length > 0 && (
             <Section key={title} title={title}>
-              <ul className="text-[13.5px] mt-1">
+              <ul className="text-base mt-1">
                 {list.map((w) => (
                   <li key={w}>{capital(w)}</li>
                 ))}

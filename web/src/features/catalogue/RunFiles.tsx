@@ -63,21 +63,21 @@ export function RunFiles({ files }: { readonly files: readonly ReadFile[] }) {
     await keeping.renewed()
   }
   return (
-    <div className="mt-5 max-w-[860px]">
-      <table className="w-full border-collapse text-[13px]" aria-label="Runs in the files">
+    <div className="mt-5 max-w-215">
+      <table className="w-full border-collapse text-base" aria-label="Runs in the files">
         <thead>
           <tr className="border-b border-line [&>th]:pb-1">
             <th>File</th>
             <th>Suite</th>
             <th>Started</th>
-            <th className="!text-right">Readings</th>
+            <th className="text-right">Readings</th>
             <th className="pl-4">What becomes of it</th>
           </tr>
         </thead>
         <tbody>
           {lines.map((l) => (
             <tr key={l.name} className="border-b border-line2 align-top [&>td]:py-1.5 [&>td]:pr-3">
-              <td className="max-w-[240px] truncate" title={l.name}>
+              <td className="max-w-60 truncate" title={l.name}>
                 {l.name}
               </td>
               <td className="whitespace-nowrap">{l.run && `${l.run.suite.key} ${l.run.suite.version}`}</td>
@@ -97,7 +97,7 @@ export function RunFiles({ files }: { readonly files: readonly ReadFile[] }) {
           </FieldError>
         ) : (
           <div className="flex gap-3 items-center mt-4">
-            <span className="text-ink2 text-[13px]">Measured on</span>
+            <span className="text-ink2 text-base">Measured on</span>
             <Select
               label="Device the runs belong to"
               value={sitting ?? ''}

@@ -46,7 +46,7 @@ function SuiteScores({ suite, setup, focus, inside }: SuiteScoresProps) {
   const rest = pools.filter((p) => !total || p.metric !== suite.headline)
   return (
     <Fragment>
-      <tr className="border-b border-line2 [&>td]:h-[32px]">
+      <tr className="border-b border-line2 [&>td]:h-8">
         <td className="whitespace-nowrap pr-2">
           <button
             className="text-ink2 w-4 text-left"
@@ -59,7 +59,7 @@ function SuiteScores({ suite, setup, focus, inside }: SuiteScoresProps) {
             {open ? '−' : '+'}
           </button>
           <Link to={`/catalogue/suites/${String(suite.id)}`} className="hover:underline underline-offset-2">
-            <b className="font-[560]">
+            <b className="font-medium">
               {suite.name} {suite.version}
             </b>
           </Link>
@@ -77,8 +77,8 @@ function SuiteScores({ suite, setup, focus, inside }: SuiteScoresProps) {
       </tr>
       {open &&
         rest.map((p) => (
-          <tr key={p.metric} className="border-b border-line2 [&>td]:h-[28px] text-[13px]">
-            <td className="pl-5 pr-2 max-w-[190px] truncate" title={p.name}>
+          <tr key={p.metric} className="border-b border-line2 [&>td]:h-7 text-base">
+            <td className="pl-5 pr-2 max-w-47.5 truncate" title={p.name}>
               {p.name}
             </td>
             <Cells pool={p} focus={focus} />
@@ -115,7 +115,7 @@ function Cells({
           <Gap why={pool.gap} />
         )}
       </td>
-      <td className="w-[134px]">
+      <td className="w-33.5">
         <RuleStrip
           pool={pool.pool}
           own={own?.value}
@@ -126,7 +126,7 @@ function Cells({
           onOpen={open}
         />
       </td>
-      <td className="num text-[12px] text-right whitespace-nowrap pl-2">
+      <td className="num text-sm text-right whitespace-nowrap pl-2">
         {own ? `${String(own.place)} of ${String(own.of)}` : ''}
       </td>
     </>
@@ -135,7 +135,7 @@ function Cells({
 
 /** Why there is no score; over two lines where it is long, so that the figures beside it keep their room. */
 function Gap({ why = 'no score here' }: { readonly why?: string | undefined }) {
-  return <span className="gap inline-block max-w-[132px] whitespace-normal leading-[15px]">{why}</span>
+  return <span className="gap inline-block max-w-33 whitespace-normal leading-3.75">{why}</span>
 }
 
 function PlainCells({ pool }: { readonly pool: Schemas['ScorePoolView'] }) {
@@ -155,7 +155,7 @@ function PlainCells({ pool }: { readonly pool: Schemas['ScorePoolView'] }) {
           <Gap why={pool.gap} />
         )}
       </td>
-      <td colSpan={2} className="text-ink2 text-[12px] text-right">
+      <td colSpan={2} className="text-ink2 text-sm text-right">
         {pool.plainPool.map((s) => `${String(s.setups)} × ${s.words}`).join(', ')}
       </td>
     </>

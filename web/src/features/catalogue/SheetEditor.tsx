@@ -84,8 +84,8 @@ function Editor({ kept, fresh }: EditorProps) {
     area.current?.setSelectionRange(at, at + 1)
   }
   return (
-    <div className="pt-[18px] pl-[26px] pr-[22px] pb-8">
-      <div className="flex items-start gap-[10px]">
+    <div className="pt-4.5 pl-6.5 pr-5.5 pb-8">
+      <div className="flex items-start gap-2.5">
         <div className="flex-1">
           <h1>
             {kept === undefined
@@ -94,13 +94,13 @@ function Editor({ kept, fresh }: EditorProps) {
                 ? `New version of ${kept.suite.name}`
                 : `Sheet of ${kept.suite.name} ${kept.suite.version}`}
           </h1>
-          <p className="text-ink2 text-[13px]">
+          <p className="text-ink2 text-base">
             {fresh || kept === undefined
               ? 'YAML or JSON. Once scores are taken down by it, what they mean stays as it is.'
               : 'Minutes, conditions, words, aliases and known faults may change; what a score means needs a new version.'}
           </p>
         </div>
-        <label className="rounded border border-line px-[11px] py-[5px] text-[13px] cursor-pointer hover:border-ink2">
+        <label className="rounded border border-line px-2.75 py-1.25 text-base cursor-pointer hover:border-ink2">
           Open a file
           <input
             type="file"
@@ -163,7 +163,7 @@ interface SheetTextProps {
 function SheetText({ area, text, problems, onText, onSave }: SheetTextProps) {
   const numbers = useRef<HTMLDivElement>(null)
   return (
-    <div className="flex border border-line rounded h-[calc(100vh-190px)] min-h-[320px] font-mono text-[12.5px] leading-[19px] overflow-hidden">
+    <div className="flex border border-line rounded h-[calc(100vh-190px)] min-h-80 font-mono text-sm leading-4.75 overflow-hidden">
       <div
         ref={numbers}
         className="w-9 shrink-0 overflow-hidden text-right text-ink2 py-2 bg-ground select-none"
@@ -210,14 +210,9 @@ interface ProblemListProps {
 }
 
 function ProblemList({ problems, onGo }: ProblemListProps) {
-  if (problems.length === 0) return <p className="text-[13px] text-ink2 mb-4">Nothing is wrong with it.</p>
+  if (problems.length === 0) return <p className="text-base text-ink2 mb-4">Nothing is wrong with it.</p>
   return (
-    <ul
-      className="mb-4 text-[13px]"
-      aria-label="What is wrong"
-      aria-live="polite"
-      data-testid="sheet-problems"
-    >
+    <ul className="mb-4 text-base" aria-label="What is wrong" aria-live="polite" data-testid="sheet-problems">
       {problems.map((p, i) => (
         <li key={i} className="py-0.5">
           <button
@@ -249,12 +244,12 @@ function Preview({ suite }: { readonly suite: Schemas['SuiteView'] }) {
           {groups[suite.group]}, {suite.repeats} repeats of {minutes(suite.minutes)}
         </span>
       </h2>
-      <table className="border-collapse mt-2 text-[13px]" data-testid="sheet-preview">
+      <table className="border-collapse mt-2 text-base" data-testid="sheet-preview">
         <thead>
           <tr>
             <th className="pr-4 pb-1">Metric</th>
             {Array.from({ length: repeats }, (_, i) => (
-              <th key={i} className="!text-right px-2 pb-1 w-[74px]">
+              <th key={i} className="text-right px-2 pb-1 w-18.5">
                 {ordinal(i + 1)}
               </th>
             ))}
@@ -269,7 +264,7 @@ function Preview({ suite }: { readonly suite: Schemas['SuiteView'] }) {
                 {m.better === 'LOWER' && <span className="unit"> less is better</span>}
               </td>
               {Array.from({ length: repeats }, (_, i) => (
-                <td key={i} className="border border-line text-right px-2 text-[11px] text-ink2">
+                <td key={i} className="border border-line text-right px-2 text-xs text-ink2">
                   {m.formula !== undefined
                     ? 'computed'
                     : m.series !== undefined

@@ -23,7 +23,7 @@ type Suite = Schemas['SuiteView']
 function SuiteView({ profile }: { readonly profile: Profile }) {
   const { suite } = profile
   return (
-    <div className="pt-[18px] pl-[26px] pr-[22px] pb-10">
+    <div className="pt-4.5 pl-6.5 pr-5.5 pb-10">
       <SuiteHead suite={suite} />
       <table className="w-full border-collapse mt-4">
         <thead>
@@ -32,9 +32,9 @@ function SuiteView({ profile }: { readonly profile: Profile }) {
             <th>Unit</th>
             <th>Scale</th>
             <th>How it follows</th>
-            <th className="!text-right">Setups</th>
-            <th className="!text-right">Noise of one run</th>
-            <th className="!text-right">Lowest, middle, highest</th>
+            <th className="text-right">Setups</th>
+            <th className="text-right">Noise of one run</th>
+            <th className="text-right">Lowest, middle, highest</th>
           </tr>
         </thead>
         <tbody>
@@ -48,13 +48,13 @@ function SuiteView({ profile }: { readonly profile: Profile }) {
           ))}
         </tbody>
       </table>
-      <div className="grid grid-cols-2 gap-x-10 gap-y-6 mt-6 text-[13.5px]">
+      <div className="grid grid-cols-2 gap-x-10 gap-y-6 mt-6 text-base">
         <Settings suite={suite} />
         <Faults suite={suite} />
         <Before suite={suite} />
         <Took profile={profile} />
       </div>
-      <p className="mt-6 text-[13px]">
+      <p className="mt-6 text-base">
         <Link
           to={`/ledger?suite=${String(suite.id)}`}
           className="underline decoration-line underline-offset-2"
@@ -69,12 +69,12 @@ function SuiteView({ profile }: { readonly profile: Profile }) {
 function SuiteHead({ suite }: { readonly suite: Suite }) {
   const navigate = useNavigate()
   return (
-    <div className="flex items-start gap-[10px]">
+    <div className="flex items-start gap-2.5">
       <div className="flex-1">
         <h1>
           {suite.name} {suite.version}
         </h1>
-        <p className="text-ink2 text-[13px] mt-0.5">
+        <p className="text-ink2 text-base mt-0.5">
           {suite.about} Loads the {groups[suite.group]}; {suite.repeats} repeats of about{' '}
           {minutes(suite.minutes)}
           {suite.warmups > 0 && `, the first ${String(suite.warmups)} dropped as warm-up`}
@@ -83,7 +83,7 @@ function SuiteHead({ suite }: { readonly suite: Suite }) {
       </div>
       <a
         href={`/api/v1/sheets/${String(suite.id)}/file`}
-        className="rounded border border-line px-[11px] py-[5px] text-[13px] hover:border-ink2"
+        className="rounded border border-line px-2.75 py-1.25 text-base hover:border-ink2"
         download
       >
         Save the sheet
@@ -106,17 +106,17 @@ interface MetricRowProps {
 
 function MetricRow({ metric: m, suite, known }: MetricRowProps) {
   return (
-    <tr className="border-b border-line2 [&>td]:px-2 [&>td]:h-[30px]">
+    <tr className="border-b border-line2 [&>td]:px-2 [&>td]:h-7.5">
       <td>
         {m.name}
         {m.better === 'LOWER' && <span className="unit"> less is better</span>}
         {m.group !== suite.group && <span className="unit"> {groups[m.group]}</span>}
       </td>
       <td className="unit">{unitWords(m.unit)}</td>
-      <td className="text-ink2 text-[12.5px]">
+      <td className="text-ink2 text-sm">
         {m.scale === 'LADDER' ? `ladder: ${m.rungs.join(', ')}` : m.scale.toLowerCase()}
       </td>
-      <td className="text-[12.5px] text-ink2">{m.formula ?? m.series ?? 'read'}</td>
+      <td className="text-sm text-ink2">{m.formula ?? m.series ?? 'read'}</td>
       <td className="num text-right">{known?.setups ?? 0}</td>
       <td className="text-right whitespace-nowrap">
         <Noise known={known} scale={m.scale} />
@@ -157,7 +157,7 @@ function Settings({ suite }: { readonly suite: Suite }) {
       {suite.settings.length === 0 && <p className="gap mt-1 inline-block">none that matter</p>}
       {suite.settings.map((s) => (
         <p key={s.name} className="flex gap-3 border-b border-line2 py-1">
-          <span className="text-ink2 w-[120px]">{capital(s.name)}</span> {s.value}
+          <span className="text-ink2 w-30">{capital(s.name)}</span> {s.value}
         </p>
       ))}
       {suite.comparesWith.length > 0 && (
@@ -176,7 +176,7 @@ function Faults({ suite }: { readonly suite: Suite }) {
         <p className="gap mt-1 inline-block">none known</p>
       ) : (
         suite.faults.map((f, i) => (
-          <p key={i} className="unmeant !px-2.5 !py-1.5 mt-1.5">
+          <p key={i} className="unmeant px-2.5 py-1.5 mt-1.5">
             {name(f.metric)}, where {f.where}: {f.note}.{' '}
             <span className="text-ink2">
               {f.from !== undefined && `From ${day(f.from)}. `}
@@ -200,7 +200,7 @@ function Before({ suite }: { readonly suite: Suite }) {
       ))}
       {suite.steps.map((s, i) => (
         <p key={s.name} className="mt-1">
-          {i + 1}. {s.before !== '' && <b className="font-[560]">First {s.before}. </b>}
+          {i + 1}. {s.before !== '' && <b className="font-medium">First {s.before}. </b>}
           {s.name}, {minutes(s.minutes)}
         </p>
       ))}
@@ -219,7 +219,7 @@ function Took({ profile }: { readonly profile: Profile }) {
       ) : (
         profile.minutes.map((m) => (
           <p key={m.kind} className="flex gap-3 border-b border-line2 py-1">
-            <span className="text-ink2 w-[120px]">{capital(kinds[m.kind].many)}</span>
+            <span className="text-ink2 w-30">{capital(kinds[m.kind].many)}</span>
             <span className="num">{minutes(m.minutes)}</span>
           </p>
         ))

@@ -17,8 +17,8 @@ export function Units({ units }: { readonly units: readonly Unit[] }) {
     <section className="min-w-0">
       <h2>Units</h2>
       {units.map((u) => (
-        <p key={u.id} className="text-[13px] flex gap-3 border-b border-line2 py-1 items-baseline">
-          <span className="num w-[92px] truncate" title={u.label}>
+        <p key={u.id} className="text-base flex gap-3 border-b border-line2 py-1 items-baseline">
+          <span className="num w-23 truncate" title={u.label}>
             {u.label}
           </span>
           <span className="flex-1 min-w-0">

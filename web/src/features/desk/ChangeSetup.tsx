@@ -97,23 +97,23 @@ export function ChangeSetup({ sheet, onClose }: ChangeSetupProps) {
           const old = before(line.key)
           return (
             <div key={i} className="grid grid-cols-[1fr_1fr_24px] gap-2 items-start mb-2">
-              <label className="text-[12.5px] text-ink2">
+              <label className="text-sm text-ink2">
                 Fact
                 <input
                   list="fact-keys"
                   required
-                  className="block w-full border border-line rounded bg-sheet px-2 py-1 text-[13px] text-ink"
+                  className="block w-full border border-line rounded bg-sheet px-2 py-1 text-base text-ink"
                   value={fact?.words ?? line.key}
                   onChange={(e) => {
                     set(i, { ...line, key: keyOf(e.target.value, facts.data ?? []) })
                   }}
                 />
               </label>
-              <label className="text-[12.5px] text-ink2">
+              <label className="text-sm text-ink2">
                 {old ? `was ${old.value ?? `unknown: ${old.reason ?? ''}`}` : 'was not recorded'}; now
                 <span className="flex items-baseline gap-1.5">
                   <input
-                    className="block w-full border border-line rounded bg-sheet px-2 py-1 text-[13px] text-ink"
+                    className="block w-full border border-line rounded bg-sheet px-2 py-1 text-base text-ink"
                     value={line.text}
                     placeholder="leave empty if unknown"
                     onChange={(e) => {
@@ -124,7 +124,7 @@ export function ChangeSetup({ sheet, onClose }: ChangeSetupProps) {
                 </span>
                 {line.text.trim() === '' && (
                   <input
-                    className="block w-full border border-line rounded bg-sheet px-2 py-1 text-[13px] text-ink mt-1"
+                    className="block w-full border border-line rounded bg-sheet px-2 py-1 text-base text-ink mt-1"
                     value={line.reason}
                     placeholder="why it is unknown, such as: no sensor"
                     aria-label="Why it is unknown"

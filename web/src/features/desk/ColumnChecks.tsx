@@ -41,7 +41,7 @@ export function ColumnChecks({ suite, setup, column, name, onMarks, onMend, onNo
   const metric = (key: string) => suite.metrics.find((m) => m.key === key)
   const kept = (key: string) => (column.notes?.[key] ?? '') !== ''
   return (
-    <div aria-live="polite" className="text-[13px]">
+    <div aria-live="polite" className="text-base">
       {data.mismatches
         .filter((m) => column.texts[m.metric] === m.text && !kept(m.metric))
         .map((m) => (
@@ -49,7 +49,7 @@ export function ColumnChecks({ suite, setup, column, name, onMarks, onMend, onNo
             <h2>
               The {name} {metric(m.metric)?.name.toLowerCase() ?? m.metric} does not add up.
             </h2>
-            <p className="text-ink2 text-[12.5px]">
+            <p className="text-ink2 text-sm">
               The parts come to <b className="num text-ink">{grouped(m.computed)}</b>,{' '}
               <span className="num">{grouped(m.difference.slice(1))}</span>{' '}
               {m.difference.startsWith('+') ? 'less' : 'more'} than typed.
@@ -66,14 +66,14 @@ export function ColumnChecks({ suite, setup, column, name, onMarks, onMend, onNo
                       .map(([key, text]) => `${metric(key)?.name ?? key} is ${grouped(text)}`)
                       .join(', ')}
                   </Button>
-                  <span className="text-ink2 text-[12px]">
+                  <span className="text-ink2 text-sm">
                     {c.words}
                     {i === 0 && ' (Alt M)'}
                   </span>
                 </li>
               ))}
               {m.corrections.length === 0 && (
-                <li className="text-ink2 text-[12.5px]">No single slip of the pen explains it.</li>
+                <li className="text-ink2 text-sm">No single slip of the pen explains it.</li>
               )}
               <li className="flex items-center gap-2">
                 <Button
@@ -83,7 +83,7 @@ export function ColumnChecks({ suite, setup, column, name, onMarks, onMend, onNo
                 >
                   Keep as typed
                 </Button>
-                <span className="text-ink2 text-[12px]">with a note</span>
+                <span className="text-ink2 text-sm">with a note</span>
               </li>
             </ul>
           </section>
@@ -93,7 +93,7 @@ export function ColumnChecks({ suite, setup, column, name, onMarks, onMend, onNo
         .filter((d) => data.mismatches.every((m) => m.metric !== d.metric))
         .map((d) => (
           <p key={d.metric} className="mb-2" data-testid="unlikely">
-            <b className="font-[600]">Check this:</b> {metric(d.metric)?.name} {grouped(d.text)}.{' '}
+            <b className="font-semibold">Check this:</b> {metric(d.metric)?.name} {grouped(d.text)}.{' '}
             <span className="text-ink2">
               Expected <span className="num">{significant(d.low, 3)}</span> to{' '}
               <span className="num">{significant(d.high, 3)}</span> {unitWords(metric(d.metric)?.unit ?? '')},{' '}

@@ -58,11 +58,11 @@ function RunSheetView({ sheet }: { readonly sheet: Sheet }) {
   useSheetKeys(sheet, setOpened, start, setEntering)
   return (
     <div className="flex min-h-full">
-      <div className="flex-1 min-w-0 pt-[18px] pl-[26px] pr-[22px] pb-8">
+      <div className="flex-1 min-w-0 pt-4.5 pl-6.5 pr-5.5 pb-8">
         <SheetHead sheet={sheet} onOpen={setOpened} onStart={start} />
         {sheet.closedAt === undefined && (
-          <p className="text-[13px] mt-1" data-testid="next">
-            <b className="font-[560]">Next:</b> {sheet.next.words}{' '}
+          <p className="text-base mt-1" data-testid="next">
+            <b className="font-medium">Next:</b> {sheet.next.words}{' '}
             <button
               className="text-ink2 underline underline-offset-2 hover:text-ink"
               onClick={() => {
@@ -129,7 +129,7 @@ function SheetHead({ sheet, onOpen, onStart }: SheetHeadProps) {
   const { setup } = sheet
   return (
     <>
-      <div className="flex items-start gap-[10px]">
+      <div className="flex items-start gap-2.5">
         <div className="flex-1 min-w-0">
           <h1>
             <Link
@@ -169,7 +169,7 @@ function SheetHead({ sheet, onOpen, onStart }: SheetHeadProps) {
           </Button>
         )}
       </div>
-      <p className="text-ink2 text-[13px]">
+      <p className="text-ink2 text-base">
         Unit {setup.unitLabel}, {ordinal(setup.ordinal)} setup:{' '}
         <span className={setup.parentId === undefined ? '' : 'meant'}>{setup.name}</span>. {leftWords(sheet)}
       </p>

@@ -134,7 +134,7 @@ export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
         if (column && e.dataTransfer.files.length > 0) attach(column.id, [...e.dataTransfer.files])
       }}
     >
-      <p className="text-ink2 text-[13px] mb-2">
+      <p className="text-ink2 text-base mb-2">
         {settingWords(suite)}Type digits as you read them; Enter goes down, Tab right, Ctrl Enter saves.
       </p>
       <div className="flex flex-wrap gap-x-6 items-start">
@@ -143,12 +143,12 @@ export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
             <tr>
               <th className="pr-4 pb-1">Metric</th>
               {saved.map((r, i) => (
-                <th key={r.id} className="!text-right px-2 pb-1">
+                <th key={r.id} className="text-right px-2 pb-1">
                   <RunLink id={r.id}>{ordinal(i + 1)}</RunLink>
                 </th>
               ))}
               {columns.map((c, i) => (
-                <th key={c.id} className="!text-right px-2 pb-1">
+                <th key={c.id} className="text-right px-2 pb-1">
                   {ordinal(saved.length + i + 1)}
                 </th>
               ))}
@@ -163,7 +163,7 @@ export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
                 <tr>
                   <th
                     scope="row"
-                    className="pr-4 !text-[13.5px] !text-ink !font-normal !font-stretch-normal whitespace-nowrap max-w-[220px] truncate"
+                    className="pr-4 text-base text-ink font-normal font-stretch-normal whitespace-nowrap max-w-55 truncate"
                     title={row.broken[metric.key]}
                   >
                     {metric.name}
@@ -176,7 +176,7 @@ export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
                     return (
                       <td
                         key={run.id}
-                        className={`num text-right px-2 h-7 w-[86px] text-ink2 ${run.flags.length > 0 || kept?.broken !== undefined ? 'line-through' : ''}`}
+                        className={`num text-right px-2 h-7 w-21.5 text-ink2 ${run.flags.length > 0 || kept?.broken !== undefined ? 'line-through' : ''}`}
                         title={gap?.reason ?? kept?.note}
                       >
                         {kept === undefined
@@ -234,7 +234,7 @@ export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
             ))}
           </tbody>
         </table>
-        <div className="basis-[200px] min-w-0 flex-1 pt-5">
+        <div className="basis-50 min-w-0 flex-1 pt-5">
           {columns.filter(isFilled).map((c) => (
             <ColumnChecks
               key={c.id}
@@ -272,7 +272,7 @@ export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
       {columns
         .filter((c) => (series[c.id] ?? []).length > 0)
         .map((c) => (
-          <p key={c.id} className="text-[12.5px] text-ink2 mt-1.5">
+          <p key={c.id} className="text-sm text-ink2 mt-1.5">
             With the {ordinal(saved.length + columns.indexOf(c) + 1)} repeat: series{' '}
             {(series[c.id] ?? []).map((s) => `${s.name}, ${String(s.x.length)} points`).join('; ')}
           </p>
@@ -395,7 +395,7 @@ function EntryCell({ metric, column, label, place, error, mark, ...on }: EntryCe
   const noted = (column.notes?.[metric.key] ?? '') !== ''
   const gap = column.gaps?.[metric.key] ?? ''
   return (
-    <td className="border border-line h-7 w-[86px] p-0 relative">
+    <td className="border border-line h-7 w-21.5 p-0 relative">
       <input
         data-cell={place}
         aria-label={label}
@@ -432,7 +432,7 @@ function EntryCell({ metric, column, label, place, error, mark, ...on }: EntryCe
           e.preventDefault()
           on.onBlock(block)
         }}
-        className="num w-full h-7 px-2 text-right bg-transparent placeholder:text-ink2 placeholder:text-[11px] placeholder:font-normal aria-invalid:outline-2 aria-invalid:-outline-offset-2 aria-invalid:outline-mulberry"
+        className="num w-full h-7 px-2 text-right bg-transparent placeholder:text-ink2 placeholder:text-xs placeholder:font-normal aria-invalid:outline-2 aria-invalid:-outline-offset-2 aria-invalid:outline-mulberry"
       />
       {noted && (
         <i className="absolute right-0 top-0 w-0 h-0 border-4 border-transparent border-t-ink2 border-r-ink2" />
@@ -466,13 +466,13 @@ function CellBar({ name, column, metric, onChange, onDone }: CellBarProps) {
     }
   }
   return (
-    <div className="flex gap-3 items-center mt-2 text-[12.5px] text-ink2">
+    <div className="flex gap-3 items-center mt-2 text-sm text-ink2">
       <span className="whitespace-nowrap">{name}:</span>
       <input
         id="cell-note"
         aria-label={`Note on ${name}`}
         placeholder="note (Alt N)"
-        className="border-b border-line bg-transparent px-1 py-0.5 w-[200px]"
+        className="border-b border-line bg-transparent px-1 py-0.5 w-50"
         maxLength={500}
         value={column.notes?.[metric] ?? ''}
         onKeyDown={back}
@@ -486,7 +486,7 @@ function CellBar({ name, column, metric, onChange, onDone }: CellBarProps) {
             aria-label={`Why ${name} has no number`}
             placeholder="no number, because …"
             list="gap-reasons"
-            className="border-b border-line bg-transparent px-1 py-0.5 w-[230px]"
+            className="border-b border-line bg-transparent px-1 py-0.5 w-57.5"
             maxLength={200}
             value={column.gaps?.[metric] ?? ''}
             onKeyDown={back}
@@ -507,7 +507,7 @@ function CellBar({ name, column, metric, onChange, onDone }: CellBarProps) {
 
 function FilePicker({ onFiles }: { readonly onFiles: (files: readonly File[]) => void }) {
   return (
-    <label className="rounded border border-line px-[11px] py-[5px] text-[13px] cursor-pointer hover:border-ink2 focus-within:outline-2">
+    <label className="rounded border border-line px-2.75 py-1.25 text-base cursor-pointer hover:border-ink2 focus-within:outline-2">
       Add a picture
       <input
         type="file"
@@ -533,7 +533,7 @@ function FileList({ files, columns, from }: FileListProps): ReactNode {
   return columns
     .filter((c) => (files[c.id] ?? []).length > 0)
     .map((c) => (
-      <p key={c.id} className="text-[12.5px] text-ink2 mt-1.5">
+      <p key={c.id} className="text-sm text-ink2 mt-1.5">
         With the {ordinal(from + columns.indexOf(c) + 1)} repeat:{' '}
         {(files[c.id] ?? []).map((f) => f.name).join(', ')}
       </p>
@@ -550,9 +550,9 @@ function StepRow({ suite, metric }: { readonly suite: Schemas['SuiteView']; read
       <th
         colSpan={99}
         scope="rowgroup"
-        className="pt-2.5 pb-0.5 !text-[12.5px] !font-normal !font-stretch-normal !text-ink2 border-b border-line2"
+        className="pt-2.5 pb-0.5 text-sm font-normal font-stretch-normal text-ink2 border-b border-line2"
       >
-        <span className="text-ink font-[560]">{capital(step.name)}</span>
+        <span className="text-ink font-medium">{capital(step.name)}</span>
         {step.before !== '' && `: first ${step.before}`}
       </th>
     </tr>

@@ -23,7 +23,7 @@ export function FailedForm({ sheet, suite, onClose, onDone }: FailedFormProps) {
   }
   return (
     <form
-      className="mt-3 max-w-[420px] border-l border-line pl-4"
+      className="mt-3 max-w-105 border-l border-line pl-4"
       onSubmit={(e) => {
         e.preventDefault()
         void submit()

@@ -57,15 +57,15 @@ export function PasteText({ suite, onAccept, onClose }: PasteTextProps) {
       <textarea
         autoFocus
         aria-label="What the suite printed"
-        className="w-full h-[130px] border border-line rounded bg-sheet px-2.5 py-1.5 text-[13px] num font-normal"
+        className="w-full h-32.5 border border-line rounded bg-sheet px-2.5 py-1.5 text-base num font-normal"
         value={text}
         onChange={(e) => void ask(e.target.value)}
       />
       {reading.problem !== null && <FieldError>{reading.problem}</FieldError>}
       {read && (
-        <div className="mt-3 max-h-[280px] overflow-auto">
+        <div className="mt-3 max-h-70 overflow-auto">
           <h2>{read.proposals.length === 0 ? 'No number was understood' : 'Cells to fill'}</h2>
-          <table className="w-full border-collapse mt-1 text-[13px]">
+          <table className="w-full border-collapse mt-1 text-base">
             <tbody>
               {read.proposals.map((p, i) => (
                 <tr key={i} className="border-b border-line2">
@@ -88,7 +88,7 @@ export function PasteText({ suite, onAccept, onClose }: PasteTextProps) {
                       {unitWords(suite.metrics.find((m) => m.key === p.metric)?.unit ?? '')}
                     </span>
                   </td>
-                  <td className="pl-3 text-ink2 text-[12px]">
+                  <td className="pl-3 text-ink2 text-sm">
                     line {p.line}
                     {p.doubt !== '' && <span className="unmeant ml-2">{p.doubt}</span>}
                   </td>
@@ -99,7 +99,7 @@ export function PasteText({ suite, onAccept, onClose }: PasteTextProps) {
           {read.leftovers.length > 0 && (
             <>
               <h2 className="mt-3">Not understood</h2>
-              <ul className="text-[12.5px] text-ink2 mt-1">
+              <ul className="text-sm text-ink2 mt-1">
                 {read.leftovers.map((l) => (
                   <li key={l.line}>
                     line {l.line}: {l.text}

@@ -102,10 +102,10 @@ export function PlanSuite({ row, sitting, onClose }: PlanSuiteProps) {
 function Steps({ suite }: { readonly suite: Schemas['SuiteView'] }) {
   if (suite.steps.length === 0) return null
   return (
-    <ol className="text-[13px] mb-3 list-decimal pl-5">
+    <ol className="text-base mb-3 list-decimal pl-5">
       {suite.steps.map((s) => (
         <li key={s.name}>
-          {s.before !== '' && <b className="font-[560]">First {s.before}. </b>}
+          {s.before !== '' && <b className="font-medium">First {s.before}. </b>}
           {s.name}, <span className="num">{minutes(s.minutes)}</span>
         </li>
       ))}

@@ -70,14 +70,14 @@ function PutForm({ models, suites }: PutFormProps) {
 
   return (
     <form
-      className="pt-[18px] pl-[26px] pr-6 pb-8 max-w-[1000px]"
+      className="pt-4.5 pl-6.5 pr-6 pb-8 max-w-250"
       onSubmit={(e) => {
         e.preventDefault()
         void submit()
       }}
     >
       <h1>Put a device on the desk</h1>
-      <p className="text-ink2 text-[13px] mb-5">What it is, how it is set up, and what to run on it.</p>
+      <p className="text-ink2 text-base mb-5">What it is, how it is set up, and what to run on it.</p>
       <div className="grid grid-cols-[360px_1fr] gap-12">
         <div>
           <Choose
@@ -143,7 +143,7 @@ function PutForm({ models, suites }: PutFormProps) {
             required
             error={put.of('setup')}
           />
-          <p className="text-ink2 text-[12.5px] -mt-1 mb-3">{setupWords(setups.data ?? [], setup)}</p>
+          <p className="text-ink2 text-sm -mt-1 mb-3">{setupWords(setups.data ?? [], setup)}</p>
           <Checkbox checked={tuned} onChecked={setTuned}>
             Tuned: limits, clocks or voltages are not as shipped
           </Checkbox>
@@ -174,7 +174,7 @@ interface ChooseProps {
 function Choose({ label, ...rest }: ChooseProps) {
   return (
     <div className="mb-3">
-      <div className="text-[12.5px] text-ink2 mb-1">{label}</div>
+      <div className="text-sm text-ink2 mb-1">{label}</div>
       <Select label={label} {...rest} />
     </div>
   )

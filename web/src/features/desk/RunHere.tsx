@@ -48,7 +48,7 @@ export function RunHere({ sheet, onClose }: RunHereProps) {
       {code && (
         <>
           <div className="flex items-baseline gap-5 mb-5">
-            <span className="num text-[34px] tracking-[.08em]" data-testid="pairing-code">
+            <span className="num text-4xl tracking-widest" data-testid="pairing-code">
               {code.code.slice(0, 3)} {code.code.slice(3)}
             </span>
             <Remaining until={code.expiresAt} />
@@ -59,7 +59,7 @@ export function RunHere({ sheet, onClose }: RunHereProps) {
           {native.length > 0 && !isHandheld(sheet.setup.kind) && (
             <section className="mb-5">
               <h2>On a computer: {native.join(', ')}</h2>
-              <p className="text-ink2 text-[12.5px] mb-1.5">Needs Java 17 or newer; nothing is installed.</p>
+              <p className="text-ink2 text-sm mb-1.5">Needs Java 17 or newer; nothing is installed.</p>
               <Line text={runnerLine(origin, code.code, lan)} />
             </section>
           )}
@@ -67,20 +67,20 @@ export function RunHere({ sheet, onClose }: RunHereProps) {
             <section className="flex gap-5">
               <div className="flex-1 min-w-0">
                 <h2>In a browser: {browser.join(', ')}</h2>
-                <p className="text-ink2 text-[12.5px] mb-1.5">
+                <p className="text-ink2 text-sm mb-1.5">
                   Open this on the device and type the code, or scan it.
                 </p>
                 <Line text={`${page}/${code.code}`} />
                 {isLoopback() && lan?.addresses.length === 0 && (
-                  <p className="text-ink2 text-[12.5px] mt-2">
+                  <p className="text-ink2 text-sm mt-2">
                     This address works on this computer only. For another device, start with --lan.
                   </p>
                 )}
                 {origin.startsWith('https:') && lan?.fingerprint !== undefined && (
-                  <p className="text-ink2 text-[12.5px] mt-2">
+                  <p className="text-ink2 text-sm mt-2">
                     Its browser will warn, since this desk made its certificate itself. Accept it if the
                     fingerprint (SHA-256) there is{' '}
-                    <code className="text-[11.5px] text-ink break-all" data-testid="fingerprint">
+                    <code className="text-xs text-ink break-all" data-testid="fingerprint">
                       {lan.fingerprint}
                     </code>
                   </p>
@@ -121,10 +121,10 @@ function Line({ text }: { readonly text: string }) {
   const clipboard = (navigator as { clipboard?: Clipboard }).clipboard
   return (
     <div className="flex items-start gap-2 border border-line rounded bg-ground px-3 py-2">
-      <code className="flex-1 text-[12.5px] [overflow-wrap:anywhere] select-all">{text}</code>
+      <code className="flex-1 text-sm [overflow-wrap:anywhere] select-all">{text}</code>
       {clipboard && (
         <button
-          className="text-[12.5px] text-ink2 hover:text-ink"
+          className="text-sm text-ink2 hover:text-ink"
           onClick={() => {
             void clipboard.writeText(text).then(() => {
               setCopied(true)
@@ -148,7 +148,7 @@ function Joined({ sitting }: { readonly sitting: number }) {
     <section className="mt-5" data-testid="joined">
       <h2>Joined this run sheet</h2>
       {good.map((d) => (
-        <p key={d.id} className="text-[13px] flex gap-3 items-baseline border-b border-line2 py-1">
+        <p key={d.id} className="text-base flex gap-3 items-baseline border-b border-line2 py-1">
           <span className="flex-1">{d.name}</span>
           <span className="text-ink2">
             joined {when(d.createdAt)}
@@ -179,7 +179,7 @@ function Remaining({ until }: { readonly until: string }) {
     }
   }, [])
   const left = (new Date(until).getTime() - now) / 1000
-  return <span className="text-ink2 text-[13px]">{left > 0 ? `${seconds(left)} left` : 'ran out'}</span>
+  return <span className="text-ink2 text-base">{left > 0 ? `${seconds(left)} left` : 'ran out'}</span>
 }
 
 function isLoopback(): boolean {

@@ -32,12 +32,12 @@ export function RunSheetTable({ sheet, entering, onEnter }: RunSheetTableProps) 
     <table className="w-full table-fixed border-collapse mt-3.5">
       <thead>
         <tr className="border-b border-line [&>th]:px-2 [&>th]:py-1.5">
-          <th className="w-[164px]">Suite</th>
-          <th className="w-[88px]">Repeats</th>
-          <th className="w-[158px] !text-right">Score</th>
-          <th className="w-[196px]">Among {kinds[sheet.setup.kind].many}</th>
-          <th className="w-[70px]">Place</th>
-          <th className="!text-right">Time</th>
+          <th className="w-41">Suite</th>
+          <th className="w-22">Repeats</th>
+          <th className="w-39.5 text-right">Score</th>
+          <th className="w-49">Among {kinds[sheet.setup.kind].many}</th>
+          <th className="w-17.5">Place</th>
+          <th className="text-right">Time</th>
         </tr>
       </thead>
       <tbody>
@@ -70,10 +70,10 @@ function SuiteRow({ row, sheet, open, onEnter }: SuiteRowProps) {
   const bare = live !== undefined || open
   return (
     <Fragment>
-      <tr className={`[&>td]:px-2 [&>td]:h-[34px] ${bare ? '' : 'border-b border-line2'}`}>
+      <tr className={`[&>td]:px-2 [&>td]:h-8.5 ${bare ? '' : 'border-b border-line2'}`}>
         <SuiteCells row={row} />
         <HeadlineCells row={row} headline={headline} live={live} />
-        <td className="text-right text-ink2 text-[13px] whitespace-nowrap">
+        <td className="text-right text-ink2 text-base whitespace-nowrap">
           <RowEnd row={row} sitting={sheet.sitting} live={live} open={open} onEnter={onEnter} />{' '}
           <Plan row={row} sitting={sheet.sitting} />
         </td>
@@ -109,13 +109,13 @@ function SuiteCells({ row }: { readonly row: Row }) {
   return (
     <>
       <td className="whitespace-nowrap truncate">
-        <b className="font-[560]">
+        <b className="font-medium">
           <Link to={`/catalogue/suites/${String(suite.id)}`} className="hover:underline underline-offset-2">
             {suite.name}
             {suite.home === 'TYPED' && ` ${suite.version}`}
           </Link>
         </b>{' '}
-        <span className="text-ink2 text-[12px]">{groups[suite.group]}</span>
+        <span className="text-ink2 text-sm">{groups[suite.group]}</span>
       </td>
       <td>
         {row.gapReason === undefined && (
@@ -143,7 +143,7 @@ function HeadlineCells({ row, headline, live }: HeadlineCellsProps) {
         {own && headline ? (
           <Score own={own} unit={headline.unit} />
         ) : (
-          <span className="gap inline-block max-w-[138px] truncate align-bottom" title={gapWords(row, live)}>
+          <span className="gap inline-block max-w-34.5 truncate align-bottom" title={gapWords(row, live)}>
             {words}
           </span>
         )}
@@ -161,7 +161,7 @@ function HeadlineCells({ row, headline, live }: HeadlineCellsProps) {
           />
         )}
       </td>
-      <td className="num text-[12.5px] whitespace-nowrap">
+      <td className="num text-sm whitespace-nowrap">
         {own ? `${String(own.place)} of ${String(own.of)}` : ''}
       </td>
     </>
@@ -238,7 +238,7 @@ function LeftOut({ row, sitting }: { readonly row: Row; readonly sitting: number
 function Score({ own, unit }: { readonly own: Schemas['OwnScore']; readonly unit: string }) {
   return (
     <>
-      <span className="num text-[15px]">{number(own.value, own.decimals)}</span>{' '}
+      <span className="num text-xl">{number(own.value, own.decimals)}</span>{' '}
       <span className="unit">{unitWords(unit)}</span>{' '}
       <span
         className="unit num"
@@ -253,31 +253,31 @@ function Score({ own, unit }: { readonly own: Schemas['OwnScore']; readonly unit
 function LiveRow({ progress }: { readonly progress: Progress }) {
   return (
     <div className="flex gap-6 items-start pt-1">
-      <div className="w-[132px] shrink-0">
+      <div className="w-33 shrink-0">
         <div
-          className="h-[5px] bg-line"
+          className="h-1.25 bg-line"
           role="progressbar"
           aria-label="This run"
           aria-valuenow={Math.round(progress.done * 100)}
           aria-valuemin={0}
           aria-valuemax={100}
         >
-          <div className="h-[5px] bg-gold grow" style={{ width: `${String(progress.done * 100)}%` }} />
+          <div className="h-1.25 bg-gold grow" style={{ width: `${String(progress.done * 100)}%` }} />
         </div>
-        <p className="text-[13px] font-[560] mt-2">{progress.partName}</p>
-        <p className="text-[12px] text-ink2">
+        <p className="text-base font-medium mt-2">{progress.partName}</p>
+        <p className="text-sm text-ink2">
           repeat {progress.repeat} of {progress.repeats}
         </p>
       </div>
       {progress.reading !== undefined && (
-        <p className="w-[190px] shrink-0 whitespace-nowrap">
-          <span className="num text-[26px] tracking-tight">{significant(progress.reading, 3)}</span>{' '}
+        <p className="w-47.5 shrink-0 whitespace-nowrap">
+          <span className="num text-3xl tracking-tight">{significant(progress.reading, 3)}</span>{' '}
           <span className="unit">{unitWords(progress.unit ?? '')}</span>
         </p>
       )}
       <Trace values={progress.trace} unit={unitWords(progress.unit ?? '')} width={404} height={64} />
       {progress.sensors.length > 0 && (
-        <ul className="text-[12px] text-ink2" aria-label="Sensors of the device">
+        <ul className="text-sm text-ink2" aria-label="Sensors of the device">
           {progress.sensors.map((sensor) => (
             <SensorLine key={sensor.name} sensor={sensor} />
           ))}

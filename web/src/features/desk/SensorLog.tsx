@@ -55,7 +55,7 @@ export function SensorLog({ suite, onAccept, onClose }: SensorLogProps) {
       title="Add a sensor log"
       about="Separated values with a column of times. Each quantity becomes a series of the run; metrics that the sheet draws from it follow."
     >
-      <label className="inline-block rounded border border-line px-[11px] py-[5px] text-[13px] cursor-pointer hover:border-ink2">
+      <label className="inline-block rounded border border-line px-2.75 py-1.25 text-base cursor-pointer hover:border-ink2">
         Choose a file
         <input
           type="file"
@@ -70,7 +70,7 @@ export function SensorLog({ suite, onAccept, onClose }: SensorLogProps) {
       </label>
       {header.length > 0 && (
         <>
-          <p className="text-[13px] mt-3">
+          <p className="text-base mt-3">
             <span className="text-ink2 mr-2">Time is in</span>
             <Select
               label="Column of the time"
@@ -95,13 +95,13 @@ export function SensorLog({ suite, onAccept, onClose }: SensorLogProps) {
       )}
       {problem !== null && <FieldError>{problem}</FieldError>}
       {read && (
-        <div className="text-[13px] mt-3" data-testid="log-read">
+        <div className="text-base mt-3" data-testid="log-read">
           <p>
             {read.rows} rows read:{' '}
             {read.series.map((s) => `${s.name} with ${String(s.x.length)} points`).join(', ')}.
             {read.rejected > 0 && ` ${String(read.rejected)} cells left out.`}
           </p>
-          <ul className="text-ink2 text-[12.5px] max-h-[120px] overflow-auto">
+          <ul className="text-ink2 text-sm max-h-30 overflow-auto">
             {read.problems.map((p) => (
               <li key={p}>{p}</li>
             ))}

@@ -12,7 +12,7 @@ import { noteRoom, tick } from './deeds'
 /** What this setup is, what changed to it, and what must hold before a run. */
 export function SetupSlip({ sheet }: { readonly sheet: Schemas['RunSheet'] }) {
   return (
-    <aside className="w-[272px] shrink-0 border-l border-line2 px-5 pt-5 pb-6" aria-label="Setup">
+    <aside className="w-68 shrink-0 border-l border-line2 px-5 pt-5 pb-6" aria-label="Setup">
       <h2>What this setup is</h2>
       <FactList setup={sheet.setup} />
       {sheet.setup.parentName !== undefined && (
@@ -20,13 +20,13 @@ export function SetupSlip({ sheet }: { readonly sheet: Schemas['RunSheet'] }) {
           <h2>What changed from the {ordinal(sheet.setup.parentOrdinal ?? 1)}</h2>
           <Link
             to={besideBefore(sheet)}
-            className="text-[12.5px] text-ink2 underline underline-offset-2 decoration-line hover:text-ink"
+            className="text-sm text-ink2 underline underline-offset-2 decoration-line hover:text-ink"
           >
             against before
           </Link>
           <Link
             to={`/versions?focus=${String(sheet.sitting)}&setup=${String(sheet.setup.id)}`}
-            className="ml-3 text-[12.5px] text-ink2 underline underline-offset-2 decoration-line hover:text-ink"
+            className="ml-3 text-sm text-ink2 underline underline-offset-2 decoration-line hover:text-ink"
           >
             along its versions
           </Link>
@@ -70,8 +70,8 @@ function Conditions({ sheet }: { readonly sheet: Schemas['RunSheet'] }) {
           </Checkbox>
         ))}
       </div>
-      <label className="flex items-baseline gap-2 mt-2 text-[13px]">
-        <span className="text-ink2 text-[12px]">Room</span>
+      <label className="flex items-baseline gap-2 mt-2 text-base">
+        <span className="text-ink2 text-sm">Room</span>
         <input
           className="num w-14 border border-line rounded px-1.5 py-0.5 text-right bg-sheet aria-invalid:border-brick"
           inputMode="decimal"

@@ -48,7 +48,7 @@ export function SuiteChoice({ suites, chosen, onChosen, kind }: SuiteChoiceProps
             // Inside a form it would send it.
             if (e.key === 'Enter') e.preventDefault()
           }}
-          className="w-full border border-line rounded bg-sheet px-2.5 py-1.5 text-[14px]"
+          className="w-full border border-line rounded bg-sheet px-2.5 py-1.5 text-lg"
         />
       )}
       {shown.length === 0 && <p className="text-ink2">No suite has all of these words.</p>}
@@ -57,14 +57,14 @@ export function SuiteChoice({ suites, chosen, onChosen, kind }: SuiteChoiceProps
         if (own.length === 0) return null
         if (home === 'NATIVE' && isHandheld(kind)) {
           return (
-            <p key={home} className="text-[12.5px] text-ink2">
+            <p key={home} className="text-sm text-ink2">
               {listed(own.map((s) => s.name))} run natively, on computers only.
             </p>
           )
         }
         return (
           <fieldset key={home}>
-            <legend className="text-[12.5px] text-ink2 mb-0.5">{homes[home]}</legend>
+            <legend className="text-sm text-ink2 mb-0.5">{homes[home]}</legend>
             {own.map((s) => (
               <Checkbox
                 key={s.id}
@@ -73,10 +73,10 @@ export function SuiteChoice({ suites, chosen, onChosen, kind }: SuiteChoiceProps
                   toggle(s.id, on)
                 }}
               >
-                <b className="font-[560]">
+                <b className="font-medium">
                   {s.name} {s.version}
                 </b>{' '}
-                <span className="text-ink2 text-[12px]">
+                <span className="text-ink2 text-sm">
                   {groups[s.group]}, {s.repeats} × {minutes(s.minutes)}
                 </span>
               </Checkbox>

@@ -38,7 +38,7 @@ export function WhatNext({ sheet, onClose }: WhatNextProps) {
       about="The runs that narrow its place by most for their minutes; tests it lacks come before repeats."
     >
       <form
-        className="flex items-center gap-2 text-[13px] mb-3"
+        className="flex items-center gap-2 text-base mb-3"
         onSubmit={(e) => {
           e.preventDefault()
           void put()
@@ -50,7 +50,7 @@ export function WhatNext({ sheet, onClose }: WhatNextProps) {
           autoFocus
           inputMode="decimal"
           aria-invalid={!sound}
-          className="num w-[72px] border border-line rounded bg-sheet px-2 py-1 text-right"
+          className="num w-18 border border-line rounded bg-sheet px-2 py-1 text-right"
           value={text}
           onChange={(e) => {
             setText(e.target.value)
@@ -71,7 +71,7 @@ export function WhatNext({ sheet, onClose }: WhatNextProps) {
           Put on the run sheet
         </Button>
       </form>
-      {!sound && <p className="text-brick text-[13px]">Minutes are more than 0 and at most a week.</p>}
+      {!sound && <p className="text-brick text-base">Minutes are more than 0 and at most a week.</p>}
       {plan.isPending && <Loading what="what a run would tell" />}
       {plan.isError && <Failed error={plan.error} retry={() => void plan.refetch()} />}
       {plan.data && sound && <PlanTable plan={plan.data} />}
@@ -82,24 +82,24 @@ export function WhatNext({ sheet, onClose }: WhatNextProps) {
 function PlanTable({ plan }: { readonly plan: Plan }) {
   return (
     <>
-      <p className="text-[13px]" data-testid="plan">
+      <p className="text-base" data-testid="plan">
         {summary(plan)}
       </p>
       {plan.runs.length > 0 && (
-        <table className="w-full border-collapse text-[13px] mt-2">
+        <table className="w-full border-collapse text-base mt-2">
           <thead>
             <tr className="border-b border-line">
-              <th className="py-1 text-right! pr-3!">#</th>
+              <th className="py-1 text-right pr-3">#</th>
               <th>Run</th>
               <th>It tells of</th>
-              <th className="text-right!">Takes</th>
-              <th className="pl-4!">What it is worth</th>
+              <th className="text-right">Takes</th>
+              <th className="pl-4">What it is worth</th>
             </tr>
           </thead>
           <tbody>
             {plan.runs.map((r, i) => (
               <tr key={i} className="border-b border-line2">
-                <td className="num text-right pr-3 h-[28px]">{i + 1}</td>
+                <td className="num text-right pr-3 h-7">{i + 1}</td>
                 <td>
                   {r.suite} <span className="unit">{r.first ? 'first run here' : 'once more'}</span>
                 </td>
@@ -117,7 +117,7 @@ function PlanTable({ plan }: { readonly plan: Plan }) {
         </table>
       )}
       {plan.left.length > 0 && (
-        <details className="text-[12.5px] text-ink2 mt-2">
+        <details className="text-sm text-ink2 mt-2">
           <summary className="cursor-pointer">Not proposed: {plan.left.length}</summary>
           <ul>
             {plan.left.map((l) => (

@@ -71,13 +71,13 @@ function Inside({ view, q, change }: InsideProps) {
   const [adding, setAdding] = useState(false)
   const focus = useFocus()?.setupId
   return (
-    <div className="pt-[18px] px-[26px] pb-8">
+    <div className="pt-4.5 px-6.5 pb-8">
       <div className="flex items-start gap-2">
         <div className="flex-1 min-w-0">
           <h1>
             {view.suite}: {kindWords[view.kind].title}
           </h1>
-          <p className="text-ink2 text-[13px] mt-0.5">
+          <p className="text-ink2 text-base mt-0.5">
             {kindWords[view.kind].about}
             {q.run !== undefined && ' One run alone.'}
           </p>
@@ -143,19 +143,17 @@ function Choices({ view, q, change, focus }: InsideProps & { readonly focus: num
   const shown = view.names.filter((n) => n.shown).map((n) => n.name)
   const lead = view.names.find((n) => n.shown)
   return (
-    <div className="flex flex-wrap items-center gap-x-4 gap-y-2 border-y border-line2 py-[8px] mt-3 text-[13px]">
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-2 border-y border-line2 py-2 mt-3 text-base">
       {view.setups.map((s) => (
         <span
           key={s.setupId}
           className="flex items-center gap-1.5"
           data-subject={`setup-${String(s.setupId)}`}
         >
-          {s.setupId === focus && (
-            <span aria-hidden="true" className="inline-block w-[9px] h-[13px] bg-gold" />
-          )}
+          {s.setupId === focus && <span aria-hidden="true" className="inline-block w-2.25 h-3.25 bg-gold" />}
           <Link
             to={`/catalogue/setups/${String(s.setupId)}`}
-            className="font-[560] hover:underline underline-offset-2"
+            className="font-medium hover:underline underline-offset-2"
           >
             {s.label}
           </Link>
@@ -177,7 +175,7 @@ function Choices({ view, q, change, focus }: InsideProps & { readonly focus: num
           <button
             key={n.name}
             aria-pressed={n.shown}
-            className={`px-[8px] py-[2px] rounded border text-[12.5px] ${n.shown ? 'border-ink bg-ink text-sheet' : 'border-line text-ink2 hover:text-ink'}`}
+            className={`px-2 py-0.5 rounded border text-sm ${n.shown ? 'border-ink bg-ink text-sheet' : 'border-line text-ink2 hover:text-ink'}`}
             onClick={() => {
               const same = lead && n.axis === lead.axis && n.axisUnit === lead.axisUnit
               const next = n.shown
@@ -188,7 +186,7 @@ function Choices({ view, q, change, focus }: InsideProps & { readonly focus: num
               change({ ...q, series: next, from: undefined, to: undefined })
             }}
           >
-            {n.name} <span className="text-[11px]">{unitWords(n.unit)}</span>
+            {n.name} <span className="text-xs">{unitWords(n.unit)}</span>
           </button>
         ))}
       </span>
@@ -243,12 +241,12 @@ function Reading({
   readonly at: number | undefined
 }) {
   return (
-    <p className="text-[12.5px] min-h-[20px] mt-1" aria-live="polite" data-testid="reading">
+    <p className="text-sm min-h-5 mt-1" aria-live="polite" data-testid="reading">
       {at === undefined ? (
         <span className="text-ink2">Point at a place, or use the arrow keys, to read it.</span>
       ) : (
         <>
-          <b className="font-[600]">{placeWords(view, at)}</b>
+          <b className="font-semibold">{placeWords(view, at)}</b>
           {lines
             .filter((l) => l.look.faint !== true)
             .map((l) => {
@@ -297,7 +295,7 @@ function CurveView({ view, focus }: { readonly view: View; readonly focus: numbe
         height={view.kind === 'SIZES' ? 372 : 300}
       />
       <Reading view={view} lines={lines} at={reading.at} />
-      <ul className="mt-2 text-[13px]">
+      <ul className="mt-2 text-base">
         {view.lines.map((l) => (
           <LineItem key={`${String(l.setupId)} ${l.name}`} view={view} line={l}>
             {sizesWords(view, l)}
@@ -314,7 +312,7 @@ function CurveView({ view, focus }: { readonly view: View; readonly focus: numbe
         {spots
           .filter((s) => s.kind === 'crossing')
           .map((s) => (
-            <li key={s.words} className="py-[3px] border-b border-line2">
+            <li key={s.words} className="py-0.75 border-b border-line2">
               {capital(s.words)}.
             </li>
           ))}
@@ -329,7 +327,7 @@ function ValueTable({ view }: { readonly view: View }) {
   const places = [...new Set(view.lines.flatMap((l) => l.x))].sort((a, b) => a - b)
   if (places.length > 200) return null
   return (
-    <details className="mt-3 text-[12.5px]">
+    <details className="mt-3 text-sm">
       <summary className="cursor-pointer text-ink2">The values as a table</summary>
       <div className="overflow-x-auto">
         <table className="border-collapse mt-1" data-testid="values">
@@ -337,7 +335,7 @@ function ValueTable({ view }: { readonly view: View }) {
             <tr className="border-b border-line">
               <th className="pr-6 py-1">{capital(view.axis)}</th>
               {view.lines.map((l) => (
-                <th key={`${String(l.setupId)} ${l.name}`} className="pr-6 text-right!">
+                <th key={`${String(l.setupId)} ${l.name}`} className="pr-6 text-right">
                   {lineName(view, l)}, {unitWords(l.unit)}
                 </th>
               ))}
@@ -346,7 +344,7 @@ function ValueTable({ view }: { readonly view: View }) {
           <tbody>
             {places.map((x) => (
               <tr key={x} className="border-b border-line2">
-                <td className="pr-6 py-[2px]">{placeWords(view, x)}</td>
+                <td className="pr-6 py-0.5">{placeWords(view, x)}</td>
                 {view.lines.map((l) => {
                   const i = l.x.indexOf(x)
                   const value = l.y[i]
@@ -420,7 +418,7 @@ function TimeView({ view, q, change, focus }: InsideProps & { readonly focus: nu
         </div>
       ))}
       <Reading view={view} lines={all} at={reading.at} />
-      <ul className="mt-2 text-[13px]">
+      <ul className="mt-2 text-base">
         {view.lines.map((l) => (
           <LineItem key={`${String(l.setupId)} ${l.name}`} view={view} line={l}>
             {holdsWords(view, l)}
@@ -443,8 +441,8 @@ function LineItem({
   readonly children: ReactNode
 }) {
   return (
-    <li className="py-[3px] border-b border-line2" data-line={line.name}>
-      <b className="font-[600]">{capital(lineName(view, line))}</b>: {children}
+    <li className="py-0.75 border-b border-line2" data-line={line.name}>
+      <b className="font-semibold">{capital(lineName(view, line))}</b>: {children}
     </li>
   )
 }
@@ -473,7 +471,7 @@ function FramesView({ view, q, change, focus }: InsideProps & { readonly focus: 
   return (
     <div className="mt-3">
       <form
-        className="flex items-center gap-2 text-[13px]"
+        className="flex items-center gap-2 text-base"
         onSubmit={(e) => {
           e.preventDefault()
           const value = Number(text.replace(',', '.'))
@@ -484,7 +482,7 @@ function FramesView({ view, q, change, focus }: InsideProps & { readonly focus: 
         <input
           id="floor"
           inputMode="decimal"
-          className="num w-[64px] border border-line rounded bg-sheet px-2 py-1 text-right"
+          className="num w-16 border border-line rounded bg-sheet px-2 py-1 text-right"
           placeholder="60"
           value={text}
           onChange={(e) => {
@@ -535,7 +533,7 @@ function FrameLine({
   return (
     <section className="mt-3 border-t border-line2 pt-2" data-line={line.setup}>
       <h2>{view.setups.length > 1 ? line.setup : capital(line.name)}</h2>
-      <p className="text-[13px]">{framesWords(f, q.floor)}</p>
+      <p className="text-base">{framesWords(f, q.floor)}</p>
       <div className="flex gap-4 items-end">
         <div
           className="flex-1 min-w-0"
@@ -560,7 +558,7 @@ function FrameLine({
             height={300}
           />
         </div>
-        <div className="w-[300px] shrink-0">
+        <div className="w-75 shrink-0">
           <Histogram
             bins={f.bins}
             binWidth={f.binWidth}
@@ -571,10 +569,10 @@ function FrameLine({
             width={300}
             height={230}
           />
-          <p className="text-ink2 text-[11.5px]">All runs; heights by the root of the count.</p>
+          <p className="text-ink2 text-xs">All runs; heights by the root of the count.</p>
         </div>
       </div>
-      <p className="text-[12.5px] text-ink2">
+      <p className="text-sm text-ink2">
         {reading.at === undefined
           ? 'Point at a frame, or use the arrow keys, to read it. '
           : `Frame ${String(Math.round(reading.at))}: ${significant(valueAt({ x: run.x, y: run.y }, reading.at) ?? 0)} ms. `}

@@ -15,8 +15,8 @@ export function FlagsForm({ detail }: { readonly detail: Schemas['RunDetail'] })
   }
   return (
     <details className="mt-4" open={flags.length > 0}>
-      <summary className="cursor-pointer font-[620] text-[13.5px]">Flags</summary>
-      <p className="text-ink2 text-[12px] mt-1">A flagged run is shown and does not count.</p>
+      <summary className="cursor-pointer font-bold text-base">Flags</summary>
+      <p className="text-ink2 text-sm mt-1">A flagged run is shown and does not count.</p>
       {(Object.keys(flagWords) as Flag[]).map((one) => (
         <Checkbox
           key={one}

@@ -33,17 +33,17 @@ export function LedgerPage() {
   }
   return (
     <div className="flex min-h-full">
-      <div className="flex-1 min-w-0 pt-[18px] pl-[26px] pb-6">
+      <div className="flex-1 min-w-0 pt-4.5 pl-6.5 pb-6">
         <div className="flex items-start pr-4">
           <h1 className="flex-1">Ledger</h1>
           <Link
             to="/catalogue/import"
-            className="rounded border border-line px-[11px] py-[5px] text-[13px] hover:border-ink2"
+            className="rounded border border-line px-2.75 py-1.25 text-base hover:border-ink2"
           >
             Import
           </Link>
         </div>
-        <p className="text-ink2 text-[13px]">{ledger.data ? countWords(ledger.data) : ' '}</p>
+        <p className="text-ink2 text-base">{ledger.data ? countWords(ledger.data) : ' '}</p>
         <Filters search={search} onSet={set} />
         {ledger.isPending && <Loading what="the ledger" />}
         {ledger.isError && <Failed error={ledger.error} retry={() => void ledger.refetch()} />}
@@ -160,11 +160,11 @@ interface DayProps {
 
 function Day({ label, value, onValue }: DayProps) {
   return (
-    <label className="text-[13px] text-ink2 flex items-center gap-1.5">
+    <label className="text-base text-ink2 flex items-center gap-1.5">
       {label}
       <input
         type="date"
-        className="rounded border border-line bg-sheet px-1.5 py-[3px] text-[13px] text-ink"
+        className="rounded border border-line bg-sheet px-1.5 py-0.75 text-base text-ink"
         value={value ?? ''}
         onChange={(e) => {
           onValue(e.target.value === '' ? null : e.target.value)
@@ -185,11 +185,11 @@ function Rows({ rows, open, onOpen }: RowsProps) {
     <table className="w-full border-collapse" data-testid="ledger">
       <thead>
         <tr className="border-b border-line [&>th]:px-2 [&>th]:py-1.5">
-          <th className="w-[104px]">Time</th>
+          <th className="w-26">Time</th>
           <th>Device</th>
-          <th className="w-[110px]">Suite</th>
-          <th className="w-[90px]">Repeats</th>
-          <th className="w-[130px] !text-right">Score</th>
+          <th className="w-27.5">Suite</th>
+          <th className="w-22.5">Repeats</th>
+          <th className="w-32.5 text-right">Score</th>
           <th>State</th>
         </tr>
       </thead>
@@ -202,12 +202,12 @@ function Rows({ rows, open, onOpen }: RowsProps) {
             data-name={`${row.setup.model}, ${row.setup.name}`}
             data-state={row.state}
             aria-selected={row.id === open}
-            className="border-b border-line2 [&>td]:px-2 [&>td]:h-[34px] aria-selected:bg-ground hover:bg-ground cursor-pointer"
+            className="border-b border-line2 [&>td]:px-2 [&>td]:h-8.5 aria-selected:bg-ground hover:bg-ground cursor-pointer"
             onClick={() => {
               onOpen(row.id)
             }}
           >
-            <td className="num text-ink2 text-[13px] whitespace-nowrap">
+            <td className="num text-ink2 text-base whitespace-nowrap">
               <button
                 className="cursor-pointer"
                 aria-label={`Open the run of ${row.suite} on ${row.setup.model}, ${when(row.startedAt)}`}
@@ -219,8 +219,8 @@ function Rows({ rows, open, onOpen }: RowsProps) {
                 {when(row.startedAt)}
               </button>
             </td>
-            <td className="whitespace-nowrap max-w-[230px] truncate">
-              {row.setup.model} <span className="text-ink2 text-[12px]">{row.setup.name}</span>
+            <td className="whitespace-nowrap max-w-57.5 truncate">
+              {row.setup.model} <span className="text-ink2 text-sm">{row.setup.name}</span>
             </td>
             <td className="whitespace-nowrap">
               {row.suite} {row.version}
@@ -229,7 +229,7 @@ function Rows({ rows, open, onOpen }: RowsProps) {
             <td className="text-right whitespace-nowrap">
               <HeadlineCell row={row} />
             </td>
-            <td className="text-[12.5px] max-w-[210px] truncate" title={row.reason}>
+            <td className="text-sm max-w-52.5 truncate" title={row.reason}>
               <StateWords row={row} />
             </td>
           </tr>
@@ -276,7 +276,7 @@ interface PagesProps {
 function Pages({ page, pages, onPage }: PagesProps) {
   if (pages < 2) return null
   return (
-    <div className="flex gap-2 items-center mt-3 text-[13px] text-ink2">
+    <div className="flex gap-2 items-center mt-3 text-base text-ink2">
       <Button
         disabled={page === 0}
         onClick={() => {

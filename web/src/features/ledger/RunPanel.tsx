@@ -30,7 +30,7 @@ export interface RunPanelProps {
 export function RunPanel({ id, onClose }: RunPanelProps) {
   const run = useRun(id)
   return (
-    <aside className="w-[308px] shrink-0 border-l border-line2 px-5 pt-5 pb-8 text-[13px]" aria-label="Run">
+    <aside className="w-77 shrink-0 border-l border-line2 px-5 pt-5 pb-8 text-base" aria-label="Run">
       {run.isPending && <Loading what="the run" />}
       {run.isError && <Failed error={run.error} retry={() => void run.refetch()} />}
       {run.data && <RunView detail={run.data} onClose={onClose} />}
@@ -54,7 +54,7 @@ function RunView({ detail, onClose }: { readonly detail: Detail; readonly onClos
       <section className="mt-4">
         <h2>History</h2>
         {detail.history.map((e, i) => (
-          <p key={i} className="leading-[1.7]">
+          <p key={i} className="leading-relaxed">
             <span className="num text-ink2">{when(e.at)}</span> {historyWords(e)}
           </p>
         ))}
@@ -74,7 +74,7 @@ function RunHead({ detail, onClose }: { readonly detail: Detail; readonly onClos
   return (
     <>
       <div className="flex justify-between items-baseline gap-2">
-        <b className="font-[600] text-[14px]">
+        <b className="font-semibold text-lg">
           {detail.suite} {detail.version}, {when(run.startedAt)}
         </b>
         <button className="text-ink2 hover:text-ink" aria-label="Close the run" onClick={onClose}>
@@ -86,12 +86,12 @@ function RunHead({ detail, onClose }: { readonly detail: Detail; readonly onClos
         {seconds((Date.parse(run.endedAt) - Date.parse(run.startedAt)) / 1000)}.
       </p>
       {run.reason !== undefined && (
-        <p className="unmeant !px-2.5 !py-1.5 mb-3" data-testid="reason">
+        <p className="unmeant px-2.5 py-1.5 mb-3" data-testid="reason">
           {capital(run.reason)}
         </p>
       )}
       {run.flags.length > 0 && (
-        <p className="unmeant !px-2.5 !py-1.5 mb-3" data-testid="flags">
+        <p className="unmeant px-2.5 py-1.5 mb-3" data-testid="flags">
           {capital(run.flags.map((f) => flagWords[f]).join(', '))}: it does not count.
         </p>
       )}
@@ -108,11 +108,11 @@ function Readings({ detail }: { readonly detail: Detail }) {
         <tbody>
           {run.readings.map((r) => (
             <tr key={r.metric} className="border-b border-line2">
-              <td className="h-[28px] pr-2">
+              <td className="h-7 pr-2">
                 {r.name}
                 {r.computed && <span className="unit"> computed</span>}
-                {r.note !== undefined && <p className="text-ink2 text-[12px] pb-1">{r.note}</p>}
-                {r.broken !== undefined && <p className="text-ink2 text-[12px] pb-1">{r.broken}</p>}
+                {r.note !== undefined && <p className="text-ink2 text-sm pb-1">{r.note}</p>}
+                {r.broken !== undefined && <p className="text-ink2 text-sm pb-1">{r.broken}</p>}
               </td>
               <td className="text-right whitespace-nowrap">
                 <span className={`num ${counts && r.broken === undefined ? '' : 'line-through text-ink2'}`}>
@@ -124,7 +124,7 @@ function Readings({ detail }: { readonly detail: Detail }) {
           ))}
           {run.gaps.map((g) => (
             <tr key={g.metric} className="border-b border-line2">
-              <td className="h-[28px] pr-2">{g.name}</td>
+              <td className="h-7 pr-2">{g.name}</td>
               <td className="text-right">
                 <span className="gap">{g.reason}</span>
               </td>
@@ -156,7 +156,7 @@ function SeriesCurve({ series, detail }: SeriesCurveProps) {
         unit={unitWords(series.unit)}
         sizes={series.axis === 'size'}
       />
-      <p className="text-ink2 text-[12px]">
+      <p className="text-ink2 text-sm">
         {series.points > series.x.length &&
           `${String(series.points)} points, thinned so that no spike is hidden. `}
         <Link
@@ -196,7 +196,7 @@ function Circumstances({ detail }: { readonly detail: Detail }) {
           {detail.conditions.map((c) => (
             <p key={c.words} className={c.ticked ? '' : 'text-ink2'}>
               {c.ticked ? '✓' : '–'} {c.words}
-              {!c.ticked && <span className="text-[12px]"> not ticked</span>}
+              {!c.ticked && <span className="text-sm"> not ticked</span>}
             </p>
           ))}
           {detail.roomTemperature !== undefined && (
@@ -219,7 +219,7 @@ function SampleFigures({ samples }: { readonly samples: Detail['samples'] }) {
       <label className="flex items-baseline gap-2">
         <h2>Samples of</h2>
         <select
-          className="flex-1 min-w-0 bg-sheet text-[13px] border-b border-line"
+          className="flex-1 min-w-0 bg-sheet text-base border-b border-line"
           value={chosen}
           onChange={(e) => {
             setChosen(Number(e.target.value))
@@ -233,7 +233,7 @@ function SampleFigures({ samples }: { readonly samples: Detail['samples'] }) {
         </select>
       </label>
       <Samples values={sample.values} marks={sample.marks} unit={unitWords(sample.unit)} />
-      <p className="text-ink2 text-[12px] mt-1">
+      <p className="text-ink2 text-sm mt-1">
         {unitWords(sample.unit)}. Hollow: warm-up. Crossed: disturbed. The reading is the median of the rest.
       </p>
     </section>

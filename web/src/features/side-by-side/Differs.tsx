@@ -13,7 +13,7 @@ export function Differs({ view }: { readonly view: View }) {
   if (!one) return null
   const alone = view.subjects.some((s) => s.setupId === undefined)
   return (
-    <p className="flex flex-wrap items-baseline gap-x-3 gap-y-1.5 text-[13px]" data-testid="differs">
+    <p className="flex flex-wrap items-baseline gap-x-3 gap-y-1.5 text-base" data-testid="differs">
       <span className="text-ink2">Differs</span>
       <Chips facts={view.differs} />
       {view.differs.length === 0 && (
@@ -37,7 +37,7 @@ function Chips({ facts }: { readonly facts: readonly Fact[] }) {
     <>
       {chips.slice(0, shownAtFirst - 1)}
       <details className="contents">
-        <summary className="cursor-pointer text-ink2 text-[12.5px] list-none underline underline-offset-2">
+        <summary className="cursor-pointer text-ink2 text-sm list-none underline underline-offset-2">
           {chips.length - shownAtFirst + 1} more
         </summary>
         <span className="flex flex-wrap gap-x-3 gap-y-1.5 w-full">{chips.slice(shownAtFirst - 1)}</span>
@@ -86,20 +86,20 @@ function Many({ view }: { readonly view: View }) {
     .filter(({ s, i }) => i !== view.reference && (s.setupId !== undefined || of(i).length > 0))
   if (view.differs.length === 0) {
     return (
-      <p className="text-[13px] text-ink2" data-testid="differs">
+      <p className="text-base text-ink2" data-testid="differs">
         Differs <span className="gap">nothing that is known of all, or not setup against setup</span>
       </p>
     )
   }
   return (
-    <details className="text-[13px]" data-testid="differs">
+    <details className="text-base" data-testid="differs">
       <summary className="cursor-pointer text-ink2">
         Differs from the reference: {others.map(told).join('; ')}
       </summary>
       <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-4 gap-y-2">
         {others.map(({ s, i }) => (
           <div key={s.key} className="contents">
-            <dt className="font-[560]">{subjectName(s, view.subjects)}</dt>
+            <dt className="font-medium">{subjectName(s, view.subjects)}</dt>
             <dd className="flex flex-wrap gap-x-3 gap-y-1">
               {of(i).map((d) => (
                 <Chip key={d.key} fact={d} />

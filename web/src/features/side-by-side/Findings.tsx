@@ -22,9 +22,7 @@ export function Findings({ view, question }: FindingsProps) {
     <Apart key="apart" view={view} />,
   ]
   return (
-    <div className="grid grid-cols-2 gap-x-9 gap-y-4 border-t border-line2 mt-4 pt-3 text-[13px]">
-      {parts}
-    </div>
+    <div className="grid grid-cols-2 gap-x-9 gap-y-4 border-t border-line2 mt-4 pt-3 text-base">{parts}</div>
   )
 }
 
@@ -39,8 +37,8 @@ function Finding({
 }) {
   return (
     <section data-testid={id}>
-      <h2 className="!text-[13px]">{title}</h2>
-      <ul className="text-ink2 leading-[1.65] mt-0.5">{children}</ul>
+      <h2 className="text-base">{title}</h2>
+      <ul className="text-ink2 leading-relaxed mt-0.5">{children}</ul>
     </section>
   )
 }

@@ -50,11 +50,9 @@ export function Matrix({ view, blocks, question, onReference, onFold }: MatrixPr
       <thead>
         <tr className="align-bottom">
           <th />
-          <th className="!text-right pr-2 !text-ink pb-1 leading-tight break-words">
-            {names[view.reference]}
-          </th>
+          <th className="text-right pr-2 text-ink pb-1 leading-tight break-words">{names[view.reference]}</th>
           {others.map((i) => (
-            <th key={i} className="pl-[10px] pb-1 !text-ink leading-tight">
+            <th key={i} className="pl-2.5 pb-1 text-ink leading-tight">
               <button
                 className="text-left hover:underline underline-offset-2 line-clamp-3 break-words"
                 title={`${names[i] ?? ''}: make it the reference (key ${String(i + 1)})`}
@@ -73,12 +71,12 @@ export function Matrix({ view, blocks, question, onReference, onFold }: MatrixPr
           <Fragment key={b.title}>
             <tr className="border-t border-line2" data-group={b.group?.group}>
               <td colSpan={2} className="pt-2 pb-1 pr-2 align-top">
-                <b className="font-[640] text-[14px]">{b.title}</b>
+                <b className="font-bold text-lg">{b.title}</b>
               </td>
               {others.map((i) => {
                 const s = b.group?.summaries.find((x) => x.subject === i)
                 return (
-                  <td key={i} className="pl-[10px] pt-1.5 pb-1 align-top">
+                  <td key={i} className="pl-2.5 pt-1.5 pb-1 align-top">
                     {s && <Summary summary={s} scale={scale} question={question} name={names[i] ?? ''} />}
                   </td>
                 )
@@ -111,7 +109,7 @@ interface SummaryProps {
 }
 
 function Summary({ summary, scale, question, name }: SummaryProps) {
-  if (!summary.mean) return <span className="gap !text-[11.5px]">none in common</span>
+  if (!summary.mean) return <span className="gap text-xs">none in common</span>
   return (
     <span title={`${countWords(summary)}; ${kindWords(summary, question.basis)}`}>
       <PlumbRow
@@ -125,7 +123,7 @@ function Summary({ summary, scale, question, name }: SummaryProps) {
       <Told difference={summary.mean} question={question} stout />
       {summary.caveats.length > 0 && (
         <span
-          className="unmeant !py-0 text-[11px] whitespace-nowrap"
+          className="unmeant py-0 text-xs whitespace-nowrap"
           title={`Not the same, and not meant: ${summary.caveats.join(', ').toLowerCase()}`}
         >
           {counted(summary.caveats.length, 'caveat')}
@@ -147,7 +145,7 @@ interface LineProps {
 function Line({ test, reference, others, names, scale, question }: LineProps) {
   const base = test.cells[reference]
   return (
-    <tr className="text-[12.5px] hover:bg-ground" data-test={test.metric}>
+    <tr className="text-sm hover:bg-ground" data-test={test.metric}>
       <td
         className={`pl-3 pr-2 truncate ${test.total ? 'text-ink2' : ''}`}
         title={`${testName(test)} ${test.settings}`}
@@ -159,7 +157,7 @@ function Line({ test, reference, others, names, scale, question }: LineProps) {
       </td>
       <td className="text-right pr-2 num whitespace-nowrap">
         {base?.value === undefined ? (
-          <span className="gap !text-[11.5px]" title={base?.gap}>
+          <span className="gap text-xs" title={base?.gap}>
             none
           </span>
         ) : (
@@ -177,7 +175,7 @@ function Line({ test, reference, others, names, scale, question }: LineProps) {
         if (!cell) return <td key={i} />
         const d = cell.difference
         return (
-          <td key={i} className="pl-[10px] py-[3px]" title={d?.more && decidingWords(d.more)}>
+          <td key={i} className="pl-2.5 py-0.75" title={d?.more && decidingWords(d.more)}>
             {d ? (
               <>
                 <PlumbRow
@@ -195,7 +193,7 @@ function Line({ test, reference, others, names, scale, question }: LineProps) {
                 <span className="unit">{plainWords(test, cell) ?? unitWords(test.unit)}</span>
               </span>
             ) : (
-              <span className="gap !text-[11.5px] block truncate" title={cell.gap}>
+              <span className="gap text-xs block truncate" title={cell.gap}>
                 {cell.gap}
               </span>
             )}
@@ -217,7 +215,7 @@ function Told({ difference: d, question, test, stout = false }: ToldProps) {
   const faint = d.verdict === 'EVEN' || d.verdict === 'UNDECIDED'
   return (
     <span
-      className={`num flex flex-wrap gap-x-1 leading-tight ${inkClass(d)} ${stout ? '!font-[640] text-[13px]' : 'text-[12px]'}`}
+      className={`num flex flex-wrap gap-x-1 leading-tight ${inkClass(d)} ${stout ? 'font-bold text-base' : 'text-sm'}`}
     >
       {d.shown === undefined ? (
         <span className="gap">no time</span>

@@ -53,10 +53,10 @@ export function PlumbTable({ view, blocks, question, onFold }: PlumbTableProps) 
       <thead>
         <tr>
           <th />
-          <th className="!text-right pr-2 truncate" title={names[view.reference]}>
+          <th className="text-right pr-2 truncate" title={names[view.reference]}>
             {names[view.reference]}
           </th>
-          <th className="!text-right truncate" title={names[other]}>
+          <th className="text-right truncate" title={names[other]}>
             {names[other]}
           </th>
           <th />
@@ -107,9 +107,9 @@ export function Fold({ block, columns, onFold }: FoldProps) {
   if (!group || (block.folded === 0 && !block.unfolded)) return null
   return (
     <tr>
-      <td colSpan={columns} className="pl-3 h-[26px]">
+      <td colSpan={columns} className="pl-3 h-6.5">
         <button
-          className="text-ink2 text-[12.5px] underline underline-offset-2 decoration-line hover:text-ink"
+          className="text-ink2 text-sm underline underline-offset-2 decoration-line hover:text-ink"
           aria-expanded={block.unfolded}
           onClick={() => {
             onFold(group.group)
@@ -125,7 +125,7 @@ export function Fold({ block, columns, onFold }: FoldProps) {
 /** Which side is which, over the axis. */
 function Ends({ scale }: { readonly scale: PlumbScale }) {
   return (
-    <span className="relative block h-[15px] text-[11.5px]" style={{ width: scale.width }} aria-hidden="true">
+    <span className="relative block h-3.75 text-xs" style={{ width: scale.width }} aria-hidden="true">
       {scale.line > 52 && <span className="absolute left-0 text-mulberry">behind</span>}
       {scale.width - scale.line > 46 && <span className="absolute right-0 text-teal">ahead</span>}
     </span>
@@ -142,13 +142,13 @@ interface HeadProps {
 function Head({ block, other, scale, question }: HeadProps) {
   const summary = block.group?.summaries.find((s) => s.subject === other)
   return (
-    <tr className="[&>td]:h-[36px] border-t border-line2" data-group={block.group?.group}>
+    <tr className="[&>td]:h-9 border-t border-line2" data-group={block.group?.group}>
       <td colSpan={4} className="pr-3">
-        <b className="font-[640] text-[14.5px]">{block.title}</b>{' '}
-        {summary && <span className="text-ink2 text-[12.5px] ml-2">{countWords(summary)}</span>}
+        <b className="font-bold text-lg">{block.title}</b>{' '}
+        {summary && <span className="text-ink2 text-sm ml-2">{countWords(summary)}</span>}
         {summary && summary.caveats.length > 0 && (
           <span
-            className="unmeant text-[12px] ml-2 whitespace-nowrap"
+            className="unmeant text-sm ml-2 whitespace-nowrap"
             title={`Not the same, and not meant: ${summary.caveats.join(', ').toLowerCase()}`}
           >
             not meant: {summary.caveats.slice(0, 2).join(', ').toLowerCase()}
@@ -188,7 +188,7 @@ function KindLine({ block, other, scale, question }: HeadProps) {
   if (!summary?.mean) return null
   const any = summary.anyTests
   return (
-    <tr className="[&>td]:h-[20px]" data-kind={block.group?.group}>
+    <tr className="[&>td]:h-5" data-kind={block.group?.group}>
       <td colSpan={4} />
       <td>
         {any?.low !== undefined && any.high !== undefined && (
@@ -201,7 +201,7 @@ function KindLine({ block, other, scale, question }: HeadProps) {
           />
         )}
       </td>
-      <td colSpan={3} className="pl-3 text-[12px] text-ink2 whitespace-nowrap align-top" title={kindTitle}>
+      <td colSpan={3} className="pl-3 text-sm text-ink2 whitespace-nowrap align-top" title={kindTitle}>
         {kindWords(summary, question.basis)}
       </td>
     </tr>
@@ -222,11 +222,7 @@ function TestLine({ test, reference, other, scale, question }: TestLineProps) {
   const d = own?.difference
   const missing = missingWords(base, own)
   return (
-    <tr
-      className="[&>td]:h-[28px] text-[13px] hover:bg-ground"
-      data-test={test.metric}
-      data-verdict={d?.verdict}
-    >
+    <tr className="[&>td]:h-7 text-base hover:bg-ground" data-test={test.metric} data-verdict={d?.verdict}>
       <TestCell test={test} />
       <td className="text-right pr-2 num text-ink2">{base && <Value cell={base} />}</td>
       <td className="text-right num">{own && <Value cell={own} />}</td>
@@ -248,7 +244,7 @@ function TestLine({ test, reference, other, scale, question }: TestLineProps) {
       {d ? (
         <Told difference={d} question={question} test={test} title={rowTitle(d, own)} />
       ) : (
-        <td colSpan={3} className="pl-3 text-[12.5px] text-ink2 truncate">
+        <td colSpan={3} className="pl-3 text-sm text-ink2 truncate">
           {missing === undefined ? (
             own && plainWords(test, own)
           ) : (
@@ -300,7 +296,7 @@ function Value({ cell }: { readonly cell: Cell }) {
     <span className="group/value relative">
       {text}
       {cell.readings.length > 1 && (
-        <span className="hidden group-hover/value:block absolute z-20 right-0 top-[18px] bg-sheet border border-line rounded p-2 shadow-xl">
+        <span className="hidden group-hover/value:block absolute z-20 right-0 top-4.5 bg-sheet border border-line rounded p-2 shadow-xl">
           <RepeatDots dots={cell.readings.map((value) => ({ value, state: 'counted' as const }))} />
           <span className="unit whitespace-nowrap">
             {cell.count} repeats
@@ -324,10 +320,7 @@ interface ToldProps {
 function Told({ difference: d, question, test, stout = false, title }: ToldProps) {
   return (
     <>
-      <td
-        className={`num text-right pl-3 ${inkClass(d)} ${stout ? '!font-[640] text-[14.5px]' : ''}`}
-        title={title}
-      >
+      <td className={`num text-right pl-3 ${inkClass(d)} ${stout ? 'font-bold text-lg' : ''}`} title={title}>
         {d.shown === undefined ? (
           <span className="gap">no time</span>
         ) : (
@@ -335,7 +328,7 @@ function Told({ difference: d, question, test, stout = false, title }: ToldProps
         )}
       </td>
       <td className="num unit pl-2 whitespace-nowrap">{halfWords(d, question.basis, test)}</td>
-      <td className={`pl-3 text-[12.5px] whitespace-nowrap ${inkClass(d)}`} title={title}>
+      <td className={`pl-3 text-sm whitespace-nowrap ${inkClass(d)}`} title={title}>
         {d.verdict === undefined ? <span className="gap">noise unknown</span> : verdicts[d.verdict]}
       </td>
     </>

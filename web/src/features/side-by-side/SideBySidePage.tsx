@@ -109,11 +109,11 @@ function SideBySide({ view, q, change }: ChangeProps & { readonly view: View }) 
   }
   useComparisonKeys(view, q, change, add)
   return (
-    <div className="pt-[18px] px-[26px] pb-8">
+    <div className="pt-4.5 px-6.5 pb-8">
       <div className="flex items-start gap-3">
         <div className="flex-1 min-w-0">
           <h1>{title(view)}</h1>
-          <p className="text-ink2 text-[13px] mt-0.5">{baseWords(view, q)}</p>
+          <p className="text-ink2 text-base mt-0.5">{baseWords(view, q)}</p>
         </div>
         <Segments
           label="How a difference is put"
@@ -127,7 +127,7 @@ function SideBySide({ view, q, change }: ChangeProps & { readonly view: View }) 
         <TakeFigure figure={() => comparisonFigure(view, shown, q)} />
       </div>
       <Subjects view={view} q={q} change={change} onAdd={add} />
-      <div className="border-b border-line2 py-[8px]">
+      <div className="border-b border-line2 py-2">
         <Differs view={view} />
       </div>
       <Tests view={view} q={q} change={change} shown={shown} />
@@ -181,7 +181,7 @@ function Tests({ view, q, change, shown }: TestsProps) {
   }
   if (shown.every((b) => b.tests.length === 0)) {
     return (
-      <p className="text-ink2 text-[13.5px] py-6">
+      <p className="text-ink2 text-base py-6">
         {q.telling ? 'Nothing stands out: no test shows a lead.' : 'They have no test in common yet.'}
       </p>
     )
@@ -215,12 +215,12 @@ type SubjectsProps = ChangeProps & { readonly view: View; readonly onAdd: () => 
 
 function Subjects({ view, q, change, onAdd }: SubjectsProps) {
   return (
-    <div className="flex flex-wrap items-center gap-x-4 gap-y-2 border-y border-line2 py-[8px] mt-3 text-[13px]">
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-2 border-y border-line2 py-2 mt-3 text-base">
       {view.subjects.map((s, i) => (
         <OneSubject key={s.key} view={view} place={i} q={q} change={change} />
       ))}
       {view.subjects.length < 12 && (
-        <Button look="quiet" className="!py-0" onClick={onAdd}>
+        <Button look="link" onClick={onAdd}>
           put another beside
         </Button>
       )}
@@ -242,9 +242,9 @@ function OneSubject({
   const isReference = place === view.reference
   return (
     <span className="flex items-center gap-1.5" data-subject={s.key} data-reference={isReference}>
-      <span aria-hidden="true" className={`inline-block h-[13px] ${mark}`} />
+      <span aria-hidden="true" className={`inline-block h-3.25 ${mark}`} />
       <button
-        className={`hover:underline underline-offset-2 ${isReference ? 'text-ink2' : 'font-[560]'}`}
+        className={`hover:underline underline-offset-2 ${isReference ? 'text-ink2' : 'font-medium'}`}
         title={subjectTitle(
           s,
           isReference ? 'the reference' : `make it the reference (key ${String(place + 1)})`,
@@ -277,8 +277,8 @@ function OneSubject({
 function useSubjectMark(view: View, place: number): string {
   const focus = useFocus()
   const setup = view.subjects[place]?.setupId
-  if (place === view.reference) return 'w-[2px] bg-ink'
-  return setup !== undefined && setup === focus?.setupId ? 'w-[9px] bg-gold' : 'w-[5px] bg-even'
+  if (place === view.reference) return 'w-0.5 bg-ink'
+  return setup !== undefined && setup === focus?.setupId ? 'w-2.25 bg-gold' : 'w-1.25 bg-even'
 }
 
 function subjectTitle({ name, detail }: View['subjects'][number], role: string): string {

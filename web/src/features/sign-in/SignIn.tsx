@@ -15,17 +15,17 @@ export function SignIn({ first }: { readonly first: boolean }) {
   return (
     <div className="min-h-screen grid place-items-start justify-center pt-[16vh]">
       <form
-        className="w-[340px]"
+        className="w-85"
         onSubmit={(e) => {
           e.preventDefault()
           void run({ name, password, ...(first ? { key } : {}) })
         }}
       >
-        <div className="flex items-center gap-2 font-[640] text-[17px] mb-7">
+        <div className="flex items-center gap-2 font-bold text-xl mb-7">
           <Mark /> Yarrowmark
         </div>
         <h1 className="mb-1">{first ? 'Make the first account' : 'Sign in'}</h1>
-        <p className="text-ink2 text-[13px] mb-5">
+        <p className="text-ink2 text-base mb-5">
           {first
             ? 'This desk is new. The key stands in the address printed when it was started.'
             : 'With the name and password of this desk.'}

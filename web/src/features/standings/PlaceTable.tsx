@@ -46,19 +46,19 @@ export function PlaceTable({ view, places, focus, open, onOpen, why }: PlaceTabl
   )
   const columns = 6 + shown.length
   return (
-    <table className="border-collapse mt-3 -ml-[14px]" data-testid="standings">
+    <table className="border-collapse mt-3 -ml-3.5" data-testid="standings">
       <thead>
         <tr className="[&>th]:pb-1">
-          <th className="!text-right pr-2 pl-[14px]">place</th>
+          <th className="text-right pr-2 pl-3.5">place</th>
           <th />
           <th className="pl-2">press a row to see why it stands there</th>
           <th>
             <IndexAxis scale={scale} />
           </th>
-          <th className="!text-right pl-2">index</th>
+          <th className="text-right pl-2">index</th>
           <th />
           {shown.map((g) => (
-            <th key={g.group} className="pl-[12px]">
+            <th key={g.group} className="pl-3">
               {groups[g.group]}
             </th>
           ))}
@@ -69,7 +69,7 @@ export function PlaceTable({ view, places, focus, open, onOpen, why }: PlaceTabl
           <Fragment key={p.subject.key}>
             {i > 0 && p.number - (places[i - 1]?.number ?? 0) > 1 && (
               <tr>
-                <td colSpan={columns} className="text-ink2 text-[12px] pl-[14px] h-[26px]">
+                <td colSpan={columns} className="text-ink2 text-sm pl-3.5 h-6.5">
                   {p.number - (places[i - 1]?.number ?? 0) - 1} between, not shown
                 </td>
               </tr>
@@ -87,7 +87,7 @@ export function PlaceTable({ view, places, focus, open, onOpen, why }: PlaceTabl
             />
             {p.subject.key === open && (
               <tr>
-                <td colSpan={columns} className="pl-[14px] pb-3 bg-ground">
+                <td colSpan={columns} className="pl-3.5 pb-3 bg-ground">
                   {why(p.subject.key)}
                 </td>
               </tr>
@@ -116,7 +116,7 @@ function PlaceRow({ place, scale, focus, open, onOpen, edge, oneTest, groups: sh
   const { subject } = place
   return (
     <tr
-      className={`border-b border-line2 [&>td]:h-[36px] [&>td]:p-0 cursor-pointer ${focus ? 'bg-gold-wash' : 'hover:bg-ground'}`}
+      className={`border-b border-line2 [&>td]:h-9 cursor-pointer ${focus ? 'bg-gold-wash' : 'hover:bg-ground'}`}
       data-focus={focus}
       data-subject={subject.key}
       data-name={subjectText(subject)}
@@ -125,11 +125,11 @@ function PlaceRow({ place, scale, focus, open, onOpen, edge, oneTest, groups: sh
       }}
     >
       <td
-        className={`num text-[13px] !text-right !pr-2 !pl-[14px] whitespace-nowrap ${focus ? 'shadow-[inset_5px_0_0_var(--gold)]' : ''}`}
+        className={`num text-base text-right pr-2 pl-3.5 whitespace-nowrap ${focus ? 'shadow-[inset_5px_0_0_var(--gold)]' : ''}`}
       >
         {placeRange(place.best, place.worst)}
       </td>
-      <td className="w-[10px]">{!oneTest && <Bracket edge={edge} />}</td>
+      <td className="w-2.5">{!oneTest && <Bracket edge={edge} />}</td>
       <NameCell place={place} focus={focus} open={open} />
       <td>
         <IndexLine
@@ -141,18 +141,16 @@ function PlaceRow({ place, scale, focus, open, onOpen, edge, oneTest, groups: sh
           tuned={subject.tuned}
         />
       </td>
-      <td className={`num text-[14px] !text-right !pl-2 ${focus ? '!font-[640]' : ''}`}>
-        {number(place.index, 0)}
-      </td>
-      <td className="num unit !pl-1.5 !pr-2 whitespace-nowrap">{errorWords(error, oneTest)}</td>
+      <td className={`num text-lg text-right pl-2 ${focus ? 'font-bold' : ''}`}>{number(place.index, 0)}</td>
+      <td className="num unit pl-1.5 pr-2 whitespace-nowrap">{errorWords(error, oneTest)}</td>
       {shown.map((g) => {
         const own = place.groups.find((x) => x.group === g)
         return (
-          <td key={g} className="!pl-[12px]">
+          <td key={g} className="pl-3">
             {own ? (
               <RuleStrip pool={pools.get(g) ?? []} own={own.index} focus={focus} width={stripWidth} />
             ) : (
-              <span className="gap !text-[11.5px]">none</span>
+              <span className="gap text-xs">none</span>
             )}
           </td>
         )
@@ -171,16 +169,16 @@ function NameCell({ place, focus, open }: Pick<PlaceRowProps, 'place' | 'focus' 
   const { subject } = place
   return (
     <td
-      className="!pl-2 !pr-3 whitespace-nowrap max-w-[258px] truncate"
+      className="pl-2 pr-3 whitespace-nowrap max-w-64.5 truncate"
       title={`${subjectText(subject)}, ${String(place.tests)} of ${String(place.testsOf)} tests`}
     >
       <button
         aria-expanded={open}
-        className={`block truncate max-w-full leading-[17px] hover:underline underline-offset-2 ${focus ? 'font-[640]' : 'font-[520]'}`}
+        className={`block truncate max-w-full leading-4.25 hover:underline underline-offset-2 ${focus ? 'font-bold' : 'font-medium'}`}
       >
         {subject.name}
       </button>{' '}
-      <span className="block truncate text-ink2 text-[12px] leading-[14px]">
+      <span className="block truncate text-ink2 text-sm leading-3.5">
         {subject.detail === '' && subject.kind !== undefined ? kinds[subject.kind].one : subject.detail}
         {subject.origin !== '' && ` · ${subject.origin}`}
         {place.usual !== undefined && place.usual !== place.number && `, usually ${String(place.usual)}`}

@@ -1,6 +1,7 @@
 import type { Schemas } from '../../api/client'
 import { number } from '../../figures/format'
 import { subjectText } from '../../figures/words'
+import { type } from '../../figures/type'
 
 type View = Schemas['ValueView']
 type Line = Schemas['ValueLine']
@@ -45,7 +46,7 @@ export function Plane({ view, focus }: { readonly view: View; readonly focus: st
             x={x.at(t)}
             y={size.height - 16}
             textAnchor="middle"
-            fontSize={11.5}
+            fontSize={type.label}
             fill="var(--ink2)"
             className="num"
           >
@@ -60,7 +61,7 @@ export function Plane({ view, focus }: { readonly view: View; readonly focus: st
             x={size.left - 8}
             y={y.at(t) + 4}
             textAnchor="end"
-            fontSize={11.5}
+            fontSize={type.label}
             fill="var(--ink2)"
             className="num"
           >
@@ -72,7 +73,7 @@ export function Plane({ view, focus }: { readonly view: View; readonly focus: st
         x={size.width - size.right}
         y={size.height - 2}
         textAnchor="end"
-        fontSize={11.5}
+        fontSize={type.label}
         fill="var(--ink2)"
       >
         {view.unit}, less is better

@@ -28,14 +28,14 @@ export function ShortList({ group: first, kind, onClose }: ShortListProps) {
       title="A shorter list of suites"
       about={`Those that tell ${kind === undefined ? 'devices' : kinds[kind].many} apart best for their minutes. How much of the order is kept is found on devices that were not looked at for choosing.`}
     >
-      <div className="flex items-center gap-2 text-[13px] mb-3">
+      <div className="flex items-center gap-2 text-base mb-3">
         <label htmlFor="list-minutes">In</label>
         <input
           id="list-minutes"
           autoFocus
           inputMode="decimal"
           aria-invalid={!sound}
-          className="num w-[72px] border border-line rounded bg-sheet px-2 py-1 text-right"
+          className="num w-18 border border-line rounded bg-sheet px-2 py-1 text-right"
           value={text}
           onChange={(e) => {
             setText(e.target.value)
@@ -51,22 +51,22 @@ export function ShortList({ group: first, kind, onClose }: ShortListProps) {
           }}
         />
       </div>
-      {!sound && <p className="text-brick text-[13px]">Minutes are more than 0 and at most a week.</p>}
+      {!sound && <p className="text-brick text-base">Minutes are more than 0 and at most a week.</p>}
       {list.isPending && <Loading what="what the suites tell" />}
       {list.isError && <Failed error={list.error} retry={() => void list.refetch()} />}
       {list.data && sound && (
         <>
-          <p className="text-[13px]" data-testid="kept">
+          <p className="text-base" data-testid="kept">
             {minutes(list.data.used)} instead of {minutes(list.data.full)}, one run each.{' '}
             {list.data.kept === undefined
               ? 'Too few devices, or too little time, to say how much of the order is kept.'
               : `Expect ${number(list.data.kept, 2)} of the order to be kept (Kendall’s τ, over ${String(list.data.subjects)} devices; 1 is the same order, 0 is chance).`}
           </p>
-          <table className="w-full border-collapse text-[13px] mt-2">
+          <table className="w-full border-collapse text-base mt-2">
             <tbody>
               {list.data.suites.map((s) => (
                 <tr key={s.suiteId} className={`border-b border-line2 ${s.chosen ? '' : 'text-ink2'}`}>
-                  <td className="h-[28px] w-[24px]">{s.chosen ? '✓' : ''}</td>
+                  <td className="h-7 w-6">{s.chosen ? '✓' : ''}</td>
                   <td>{s.suite}</td>
                   <td className="text-right">
                     {s.tests} {s.tests === 1 ? 'test' : 'tests'}

@@ -84,7 +84,7 @@ interface StandingsProps {
 function Standings(props: StandingsProps) {
   const { view, q, choose, own, cost, asValue } = props
   return (
-    <div className="pt-[18px] px-[26px] pb-8">
+    <div className="pt-4.5 px-6.5 pb-8">
       <Head {...props} />
       <Controls view={view} q={q} choose={choose} asValue={asValue} />
       {q.steep && !asValue && view.steepness.length > 0 && <Steepness tests={view.steepness} />}
@@ -113,7 +113,7 @@ function Head({ view, q, choose, own, asValue }: StandingsProps) {
     <div className="flex items-start gap-2">
       <div className="flex-1 min-w-0">
         <h1>{title(view, q)}</h1>
-        <p className="text-ink2 text-[13px] mt-0.5">{baseWords(view, asValue)}</p>
+        <p className="text-ink2 text-base mt-0.5">{baseWords(view, asValue)}</p>
       </div>
       <Select
         label="Tests"
@@ -176,7 +176,7 @@ function Controls({ view, q, choose, asValue }: Pick<StandingsProps, 'view' | 'q
     choose({ weight: weights })
   }
   return (
-    <div className="flex gap-6 items-start border-y border-line2 py-[9px] mt-3 text-[13px]">
+    <div className="flex gap-6 items-start border-y border-line2 py-2.25 mt-3 text-base">
       {view.group === undefined ? (
         <Weights
           view={view}
@@ -210,8 +210,8 @@ function OfFocus({ view, own }: { readonly view: View; readonly own: string }) {
   const focus = useFocus()
   if (!focus) return null
   return (
-    <p className="text-[13px] pt-[9px]" data-testid="focus-sentence">
-      <b className="font-[600]">{focus.model}</b>{' '}
+    <p className="text-base pt-2.25" data-testid="focus-sentence">
+      <b className="font-semibold">{focus.model}</b>{' '}
       {sentence(view, own).map((p, i) => (
         <span
           key={i}
@@ -248,12 +248,12 @@ function Places({ view, q, choose, own, why }: StandingsProps) {
         </section>
       ))}
       {view.unplaced.length > 0 && (
-        <section className="mt-5 text-[12.5px] text-ink2" aria-label="Unplaced">
-          <h2 className="!text-[12.5px]">Unplaced</h2>
-          <ul className="mt-1 leading-[1.8]">
+        <section className="mt-5 text-sm text-ink2" aria-label="Unplaced">
+          <h2 className="text-sm">Unplaced</h2>
+          <ul className="mt-1 leading-relaxed">
             {view.unplaced.map((u) => (
               <li key={u.subject.key}>
-                <b className="font-[600] text-ink">{subjectText(u.subject)}</b>: {unplacedWords(u)}
+                <b className="font-semibold text-ink">{subjectText(u.subject)}</b>: {unplacedWords(u)}
               </li>
             ))}
           </ul>

@@ -18,16 +18,15 @@ export function Steepness({ tests }: SteepnessProps) {
   if (!steepest || !gentlest) return null
   const alike = steepest.steepness - gentlest.steepness < 0.01
   return (
-    <section aria-label="Steepness of the tests" className="text-[13px] pt-[9px]">
+    <section aria-label="Steepness of the tests" className="text-base pt-2.25">
       <p>
-        <b className="font-[600]">Another reading of the same scores.</b>{' '}
+        <b className="font-semibold">Another reading of the same scores.</b>{' '}
         {alike
           ? 'No test spreads devices more than the others beyond chance, so the places are the usual ones.'
           : `Tests are brought to one steepness first, so that who skips the heavy ones is not flattered. ${words(steepest)} is the steepest, ${words(gentlest)} the gentlest.`}{' '}
         {!alike && (
           <Button
-            look="quiet"
-            className="!py-0 !px-0 !text-[12.5px]"
+            look="link"
             aria-expanded={all}
             onClick={() => {
               setAll(!all)
@@ -38,20 +37,20 @@ export function Steepness({ tests }: SteepnessProps) {
         )}
       </p>
       {all && (
-        <table className="mt-2 text-[12.5px]">
+        <table className="mt-2 text-sm">
           <thead>
             <tr>
               <th className="pr-6">test</th>
-              <th className="!text-right pr-6" title="Gaps between devices, against the usual test">
+              <th className="text-right pr-6" title="Gaps between devices, against the usual test">
                 steepness
               </th>
-              <th className="!text-right">have it</th>
+              <th className="text-right">have it</th>
             </tr>
           </thead>
           <tbody>
             {tests.map((t) => (
               <tr key={t.test.id} className="border-b border-line2">
-                <td className="pr-6 py-[2px]">
+                <td className="pr-6 py-0.5">
                   {t.test.suite}, {t.test.name}
                 </td>
                 <td className="num text-right pr-6">×{number(t.steepness, 2)}</td>

@@ -30,7 +30,7 @@ export function Value({ question, cost, onCost, focus, title }: ValueProps) {
   const view = value.data
   return (
     <div className="mt-3" data-testid="value">
-      <div className="flex items-center gap-3 text-[13px]">
+      <div className="flex items-center gap-3 text-base">
         <Select
           label="Performance for"
           value={view.cost}
@@ -55,12 +55,12 @@ export function Value({ question, cost, onCost, focus, title }: ValueProps) {
         </div>
       )}
       {view.without.length > 0 && (
-        <p className="text-ink2 text-[12.5px] mt-4">
+        <p className="text-ink2 text-sm mt-4">
           Without a cost:{' '}
           {view.without.slice(0, 12).map((w, i) => (
             <span key={w.subject.key}>
               {i > 0 && ', '}
-              {subjectText(w.subject)} <span className="gap !text-[11.5px]">{w.why}</span>
+              {subjectText(w.subject)} <span className="gap text-xs">{w.why}</span>
             </span>
           ))}
           {view.without.length > 12 && ` and ${String(view.without.length - 12)} more`}
@@ -76,26 +76,26 @@ function costWords(view: View): string {
 
 function Lines({ view, focus }: { readonly view: View; readonly focus: string | undefined }) {
   return (
-    <table className="border-collapse text-[13px]">
+    <table className="border-collapse text-base">
       <thead>
         <tr>
           <th className="pr-3">best value first</th>
-          <th className="!text-right pr-3">index</th>
-          <th className="!text-right pr-3">{view.unit}</th>
-          <th className="!text-right">{view.unit === 'W' ? 'for 1 W' : `for 100 ${view.unit}`}</th>
+          <th className="text-right pr-3">index</th>
+          <th className="text-right pr-3">{view.unit}</th>
+          <th className="text-right">{view.unit === 'W' ? 'for 1 W' : `for 100 ${view.unit}`}</th>
         </tr>
       </thead>
       <tbody>
         {view.lines.slice(0, 16).map((l) => (
           <tr
             key={l.subject.key}
-            className={`border-b border-line2 [&>td]:h-[30px] ${l.subject.key === focus ? 'bg-gold-wash' : ''}`}
+            className={`border-b border-line2 [&>td]:h-7.5 ${l.subject.key === focus ? 'bg-gold-wash' : ''}`}
             data-subject={l.subject.key}
             data-name={subjectText(l.subject)}
             title={lineWords(l, view.unit)}
           >
-            <td className="pr-3 max-w-[250px] truncate">
-              <span className={l.efficient ? 'font-[620]' : ''}>{subjectText(l.subject)}</span>{' '}
+            <td className="pr-3 max-w-62.5 truncate">
+              <span className={l.efficient ? 'font-bold' : ''}>{subjectText(l.subject)}</span>{' '}
               <span className="unit">{said(l)}</span>
             </td>
             <td className="num text-right pr-3">{number(l.index, 0)}</td>

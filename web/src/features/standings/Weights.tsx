@@ -26,13 +26,13 @@ export function Weights({ view, onWeight, named, onEqual }: WeightsProps) {
           <Weight key={g.group} group={g} share={all > 0 ? g.weight / all : 0} onWeight={onWeight} />
         ))}
         {named && (
-          <Button look="quiet" className="!py-0 !px-0" onClick={onEqual}>
+          <Button look="link" onClick={onEqual}>
             equal
           </Button>
         )}
       </div>
       {left.length > 0 && (
-        <span className="block text-[12.5px] mt-0.5">
+        <span className="block text-sm mt-0.5">
           Left out:{' '}
           {left.map((g, i) => (
             <span key={g.group}>
@@ -40,8 +40,8 @@ export function Weights({ view, onWeight, named, onEqual }: WeightsProps) {
               {groups[g.group]} ({g.why})
               {g.tests > 1 && g.subjects > 1 && (
                 <Button
-                  look="quiet"
-                  className="!py-0 !px-0 !text-[12.5px] ml-1.5"
+                  look="link"
+                  className="ml-1.5"
                   onClick={() => {
                     onWeight(g.group, 1)
                   }}
@@ -73,7 +73,7 @@ function Weight({ group, share, onWeight }: WeightProps) {
   return (
     <label className="flex items-center gap-1.5" title={`${String(group.tests)} tests`}>
       <span className="text-ink">{groups[group.group]}</span>
-      <span className="num text-ink w-[34px] text-right">{Math.round(share * 100)} %</span>
+      <span className="num text-ink w-8.5 text-right">{Math.round(share * 100)} %</span>
       <input
         type="range"
         min={0}
@@ -82,7 +82,7 @@ function Weight({ group, share, onWeight }: WeightProps) {
         value={Math.min(10, moved ?? group.weight)}
         aria-label={`Weight of ${groups[group.group]}`}
         aria-valuetext={`${String(moved ?? group.weight)}, ${String(Math.round(share * 100))} percent of overall`}
-        className="w-[54px] accent-ink2"
+        className="w-13.5 accent-ink2"
         onChange={(e) => {
           setMoved(Number(e.target.value))
         }}

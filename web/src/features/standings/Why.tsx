@@ -23,7 +23,7 @@ export function Why({ question, subject, links }: WhyProps) {
   if (why.isError) return <Failed error={why.error} retry={() => void why.refetch()} />
   return (
     <div className="pt-3 pr-3" data-testid="why" onClick={(e) => e.stopPropagation()}>
-      <p className="text-ink2 text-[12.5px] flex gap-4">
+      <p className="text-ink2 text-sm flex gap-4">
         <span>
           Each test against what this one’s other tests lead to expect. Right of the line lifts it, left drags
           it.
@@ -56,16 +56,16 @@ function WhyGroup({ group }: { readonly group: Group }) {
   const doubted = tests.filter((t) => t.doubted)
   return (
     <section data-group={group.group}>
-      <h2 className="!text-[13px]">
+      <h2 className="text-base">
         {capital(groups[group.group])}
-        <span className="text-ink2 font-normal text-[12.5px] ml-2">
+        <span className="text-ink2 font-normal text-sm ml-2">
           {group.place
             ? `${String(group.place.place)} of ${String(group.place.of)}${group.place.band === undefined ? '' : `, ${bands[group.place.band]}`}`
             : 'apart from the others'}
           {`; tests differ by ${significant(group.spread * 100, 2)} % beyond their noise`}
         </span>
       </h2>
-      <table className="border-collapse text-[12.5px] mt-1">
+      <table className="border-collapse text-sm mt-1">
         <tbody>
           {shown.map((t, i) => (
             <TestLine
@@ -77,11 +77,9 @@ function WhyGroup({ group }: { readonly group: Group }) {
           ))}
         </tbody>
       </table>
-      {tests.length > most && (
-        <p className="text-ink2 text-[12px]">{tests.length - most} between, not shown</p>
-      )}
+      {tests.length > most && <p className="text-ink2 text-sm">{tests.length - most} between, not shown</p>}
       {doubted.map((t) => (
-        <p key={`${String(t.suiteId)} ${t.name}`} className="text-[12.5px] mt-1" data-testid="doubted">
+        <p key={`${String(t.suiteId)} ${t.name}`} className="text-sm mt-1" data-testid="doubted">
           <i>{t.name}</i> is doubted: it is {significant(Math.max(t.off, 1 / t.off), 2)} times{' '}
           {t.off > 1 ? 'better' : 'worse'} than expected, and counts {Math.round(t.trust * 100)} % of what it
           would.
@@ -107,8 +105,8 @@ function TestLine({
   const percent = (test.off - 1) * 100
   const words = `${percent < 0 ? '−' : '+'}${number(Math.abs(percent), Math.abs(percent) < 99.5 ? 1 : 0)} %`
   return (
-    <tr className={`[&>td]:h-[24px] ${gap ? 'border-t border-dashed border-line' : ''}`}>
-      <td className="pr-3 w-[196px] max-w-[196px] truncate" title={`${test.suite}, ${test.name}`}>
+    <tr className={`[&>td]:h-6 ${gap ? 'border-t border-dashed border-line' : ''}`}>
+      <td className="pr-3 w-49 max-w-49 truncate" title={`${test.suite}, ${test.name}`}>
         {test.suite}, {test.name}
       </td>
       <td className="num text-right whitespace-nowrap">

@@ -14,16 +14,16 @@ export function ChangeTable({ line }: { readonly line: Line }) {
     .sort((a, b) => (b.firstToLast?.times ?? 1) - (a.firstToLast?.times ?? 1))
   if (rows.length === 0) return <p className="text-ink2 py-6">No test was run in two versions yet.</p>
   return (
-    <table className="w-full border-collapse text-[13px] mt-3" data-testid="changes">
+    <table className="w-full border-collapse text-base mt-3" data-testid="changes">
       <thead>
         <tr className="border-b border-line">
           <th className="py-1.5">Test</th>
           <th>Group</th>
-          <th className="text-right!">First</th>
-          <th className="text-right!">Last</th>
-          <th className="pl-2!">Unit</th>
-          <th className="text-right!">Change</th>
-          <th className="pl-2!">±</th>
+          <th className="text-right">First</th>
+          <th className="text-right">Last</th>
+          <th className="pl-2">Unit</th>
+          <th className="text-right">Change</th>
+          <th className="pl-2">±</th>
           <th>Verdict</th>
           <th>In between</th>
         </tr>
@@ -38,7 +38,7 @@ export function ChangeTable({ line }: { readonly line: Line }) {
           const test = { cells: has, unit: t.unit }
           return (
             <tr key={testKey(t)} className="border-b border-line2" data-test={testKey(t)}>
-              <td className="h-[28px] pr-3">
+              <td className="h-7 pr-3">
                 {testName(t)} <span className="unit">{t.suite}</span>
               </td>
               <td className="text-ink2">{capital(groups[t.group])}</td>

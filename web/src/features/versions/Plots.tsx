@@ -3,6 +3,7 @@ import { number, significant, unitWords } from '../../figures/format'
 import { StepLine, stepLineText, stepRange, versionAt } from '../../figures/StepLine'
 import { capital, groups } from '../../figures/words'
 import { drifts, marks, percent, points, shortLabels, testKey, testName, told } from './words'
+import { type } from '../../figures/type'
 
 type Line = Schemas['LineView']
 type Test = Schemas['LineTest']
@@ -61,7 +62,7 @@ export function Plots(props: PlotsProps) {
               labels={line.versions.map((v) => v.label)}
               range={own ? undefined : range}
             />
-            <div className="grid grid-cols-4 gap-x-[14px]">
+            <div className="grid grid-cols-4 gap-x-3.5">
               {tests.map((t) => (
                 <Plot key={testKey(t)} test={t} {...props} range={own ? undefined : range} />
               ))}
@@ -85,14 +86,14 @@ function Rest(props: PlotsProps & { readonly shown: readonly Test[] }) {
   return (
     <section className="mb-1">
       <h2 className="mt-3 mb-1">Besides</h2>
-      <div className="grid grid-cols-4 gap-x-[14px]">
+      <div className="grid grid-cols-4 gap-x-3.5">
         {rest.map((t) => (
           <Plot key={testKey(t)} test={t} {...props} range={own ? undefined : range} />
         ))}
       </div>
       {plain.map((t) => (
-        <p key={testKey(t)} className="text-[12.5px] py-1 border-b border-line2 flex gap-4">
-          <span className="w-[236px] shrink-0">
+        <p key={testKey(t)} className="text-sm py-1 border-b border-line2 flex gap-4">
+          <span className="w-59 shrink-0">
             {t.suite}, {t.name.toLowerCase()}
           </span>
           {t.cells.map((c, i) => (
@@ -126,7 +127,7 @@ function GroupHead({
       {point?.index === undefined ? (
         <span className="gap">no test in common with the first version</span>
       ) : (
-        <span className="text-[12.5px]">
+        <span className="text-sm">
           <span className="num">{number(point.index, 1)}</span>
           {point.low !== undefined && point.high !== undefined && (
             <span className="unit">
@@ -166,13 +167,13 @@ function Plot({
   const isChosen = chosen.includes(testKey(test))
   return (
     <figure
-      className="border-b border-line2 pt-[6px] pb-[2px] min-w-0"
+      className="border-b border-line2 pt-1.5 pb-0.5 min-w-0"
       data-test={testKey(test)}
       data-chosen={isChosen}
     >
-      <figcaption className="flex items-baseline gap-2 text-[12.5px]">
+      <figcaption className="flex items-baseline gap-2 text-sm">
         <button
-          className={`font-[600] truncate hover:underline underline-offset-2 ${isChosen ? 'underline' : ''}`}
+          className={`font-semibold truncate hover:underline underline-offset-2 ${isChosen ? 'underline' : ''}`}
           title={`${test.suite} ${test.version}, ${test.name}${test.settings === '' ? '' : `; ${test.settings}`}. ${isChosen ? 'Take it off the two scales' : 'Put it on one of two scales'}`}
           aria-pressed={isChosen}
           onClick={() => {
@@ -182,7 +183,7 @@ function Plot({
           {testName(test)}
         </button>
         {own && (
-          <span className="unit truncate shrink-[2]">
+          <span className="unit truncate shrink-2">
             {unitWords(test.unit)}
             {test.better === 'LOWER' ? ', less is better' : ''}
           </span>
@@ -218,7 +219,7 @@ function Plot({
           height={plotHeight}
         />
         {own && <OwnScale shown={shown} test={test} />}
-        <text x={2} y={plotHeight - 5} fontSize={11.5} fill={`var(--${said.ink})`}>
+        <text x={2} y={plotHeight - 5} fontSize={type.label} fill={`var(--${said.ink})`}>
           {fitted(said.words, marks(test).length > 0)}
         </text>
       </svg>
@@ -231,7 +232,7 @@ function OwnScale({ shown, test }: { readonly shown: ReturnType<typeof points>; 
   const values = shown.flatMap((p) => (p.value === undefined ? [] : [p.value]))
   const decimals = Math.max(0, ...test.cells.map((c) => c.decimals))
   return (
-    <g fontSize={9.5} fill="var(--ink2)" className="num">
+    <g fontSize={type.tiny} fill="var(--ink2)" className="num">
       <text x={plotWidth - 2} y={10} textAnchor="end">
         {number(Math.max(...values), decimals)}
       </text>

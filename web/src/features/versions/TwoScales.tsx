@@ -2,6 +2,7 @@ import type { Schemas } from '../../api/client'
 import { number, unitWords } from '../../figures/format'
 import { stepRange, stepX } from '../../figures/StepLine'
 import { points, shortLabels, testName } from './words'
+import { type } from '../../figures/type'
 
 type Line = Schemas['LineView']
 type Test = Schemas['LineTest']
@@ -21,7 +22,7 @@ export function TwoScales({ line, tests }: { readonly line: Line; readonly tests
   const scales = tests.map((t) => scaleOf(t))
   return (
     <figure className="mt-3 border-b border-line pb-2" data-testid="two-scales">
-      <figcaption className="text-[12.5px] text-ink2 mb-1">
+      <figcaption className="text-sm text-ink2 mb-1">
         Two scales, each in its own unit: {testName(tests[0])} at the left, solid with dots;{' '}
         {testName(tests[1])} at the right, dashed with squares. Where the lines meet means nothing.
       </figcaption>
@@ -39,7 +40,7 @@ export function TwoScales({ line, tests }: { readonly line: Line; readonly tests
         {labels.map((l, i) => (
           <g key={i}>
             <line x1={edge + x(i)} x2={edge + x(i)} y1={22} y2={height - 24} stroke="var(--line2)" />
-            <text x={edge + x(i)} y={height - 6} textAnchor="middle" fontSize={11.5} fill="var(--ink2)">
+            <text x={edge + x(i)} y={height - 6} textAnchor="middle" fontSize={type.label} fill="var(--ink2)">
               {l}
             </text>
           </g>
@@ -56,7 +57,7 @@ export function TwoScales({ line, tests }: { readonly line: Line; readonly tests
                 x={left ? 0 : width}
                 y={12}
                 textAnchor={left ? 'start' : 'end'}
-                fontSize={12}
+                fontSize={type.title}
                 fontWeight={620}
                 fill="var(--ink)"
               >
@@ -69,7 +70,7 @@ export function TwoScales({ line, tests }: { readonly line: Line; readonly tests
                   x={left ? edge - 10 : width - edge + 10}
                   y={scale.y(v) + 4}
                   textAnchor={left ? 'end' : 'start'}
-                  fontSize={11}
+                  fontSize={type.axis}
                   fill="var(--ink2)"
                   className="num"
                 >

@@ -31,7 +31,7 @@ export function VersionAxis({ line, focus, at }: VersionAxisProps) {
   const head = (v: Version, i: number) => (
     <Link
       to={`/catalogue/setups/${String(v.setupId)}`}
-      className="font-[600] hover:underline underline-offset-2"
+      className="font-semibold hover:underline underline-offset-2"
       data-subject={`setup-${String(v.setupId)}`}
     >
       {labels[i]}
@@ -42,7 +42,7 @@ export function VersionAxis({ line, focus, at }: VersionAxisProps) {
     const quiet = line.versions.filter((v, i) => isQuiet(v) && i !== focus && i !== at && i > 0)
     const hidden = whole || quiet.length < fewQuiet ? [] : quiet
     return (
-      <table className="w-full border-collapse text-[12.5px] mt-4" aria-label="Versions">
+      <table className="w-full border-collapse text-sm mt-4" aria-label="Versions">
         <thead>
           <tr className="border-b border-line">
             <th className="py-1">{common === '' ? line.words : common}</th>
@@ -90,15 +90,15 @@ export function VersionAxis({ line, focus, at }: VersionAxisProps) {
     ['Note', (v: Version) => <Note version={v} />],
   ] as const
   return (
-    <table className="w-full border-collapse text-[12.5px] mt-3 table-fixed" aria-label="Versions">
+    <table className="w-full border-collapse text-sm mt-3 table-fixed" aria-label="Versions">
       <tbody>
         {rows.map(([name, cell]) => (
           <tr key={name}>
-            <th scope="row" className="w-[104px] py-[3px] align-top">
+            <th scope="row" className="w-26 py-0.75 align-top">
               {name}
             </th>
             {line.versions.map((v, i) => (
-              <td key={v.setupId} className={`py-[3px] pr-3 align-top ${look(i)}`}>
+              <td key={v.setupId} className={`py-0.75 pr-3 align-top ${look(i)}`}>
                 {cell(v, i)}
               </td>
             ))}

@@ -115,25 +115,25 @@ function Versions({ line, q, change, onAnother }: VersionsProps) {
   const [at, setAt] = useState<number | undefined>(undefined)
   useVersionKeys(q, change)
   return (
-    <div className="pt-[18px] px-[26px] pb-8">
+    <div className="pt-4.5 px-6.5 pb-8">
       <div className="flex items-start gap-2">
         <div className="flex-1 min-w-0">
           <h1>{title(line)}</h1>
-          <p className="text-ink2 text-[13px] mt-0.5">{about(line, q)}</p>
+          <p className="text-ink2 text-base mt-0.5">{about(line, q)}</p>
         </div>
         <Button onClick={onAnother}>Another device</Button>
         <TakeFigure figure={() => lineFigure(line, q.show === 'units', inFocus)} />
       </div>
-      <div className="flex flex-wrap items-center gap-x-3 gap-y-2 border-y border-line2 py-[8px] mt-3 text-[13px]">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-2 border-y border-line2 py-2 mt-3 text-base">
         <WhatAndOrder line={line} q={q} change={change} />
         <HowPut q={q} change={change} />
-        <span className="text-ink2 text-[12.5px] ml-auto">unit {line.unit}</span>
+        <span className="text-ink2 text-sm ml-auto">unit {line.unit}</span>
       </div>
       <Together line={line} />
       <VersionAxis line={line} focus={inFocus} at={at} />
       <Tests line={line} q={q} change={change} focus={inFocus} at={at} onAt={setAt} />
       {line.once.length > 0 && (
-        <p className="text-ink2 text-[12.5px] mt-2">
+        <p className="text-ink2 text-sm mt-2">
           In one version only, and so not shown:{' '}
           {line.once
             .map((o) => `${o.suite}, ${String(o.tests)} ${o.tests === 1 ? 'test' : 'tests'}`)
@@ -310,7 +310,7 @@ function Together({ line }: { readonly line: Line }) {
   const labels = shortLabels(line.versions.map((v) => v.label))
   if (line.together.length === 0) return null
   return (
-    <section className="mt-2 border-b border-line2 pb-2 text-[13px]" aria-label="What moved">
+    <section className="mt-2 border-b border-line2 pb-2 text-base" aria-label="What moved">
       {line.together.map((t) => (
         <Moved key={t.version} moved={t} line={line} label={labels[t.version] ?? ''} />
       ))}
@@ -329,7 +329,7 @@ function Moved({ moved: t, line, label }: MovedProps) {
   const several = t.up.length + t.down.length > 1
   return (
     <div className="py-1 flex flex-wrap items-baseline gap-x-2" data-version={t.version}>
-      <b className="font-[600]">
+      <b className="font-semibold">
         {several ? 'Moved together at' : 'Moved at'} {label}:
       </b>
       {t.up.length > 0 && <span className="text-teal">up: {inSentence(t.up)}</span>}

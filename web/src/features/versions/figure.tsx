@@ -4,6 +4,7 @@ import { StepLine, stepRange } from '../../figures/StepLine'
 import type { Figure } from '../../figures/take'
 import { plotHeight, plotWidth } from './Plots'
 import { drifts, marks, percent, points, shortLabels, testName, title, told } from './words'
+import { type } from '../../figures/type'
 
 type Line = Schemas['LineView']
 
@@ -35,10 +36,10 @@ export function lineFigure(line: Line, own: boolean, focus: number | undefined):
               key={i}
               transform={`translate(${String((i % across) * (plotWidth + gap))} ${String(Math.floor(i / across) * (head + plotHeight + 10))})`}
             >
-              <text x={0} y={13} fontSize={12.5} fontWeight={620} fill="var(--ink)">
+              <text x={0} y={13} fontSize={type.title} fontWeight={620} fill="var(--ink)">
                 {testName(t).slice(0, 34)}
               </text>
-              <text x={plotWidth} y={13} fontSize={12} textAnchor="end" fill="var(--ink)">
+              <text x={plotWidth} y={13} fontSize={type.title} textAnchor="end" fill="var(--ink)">
                 {t.firstToLast === undefined ? '' : percent(t.firstToLast.times - 1)}
               </text>
               <g transform={`translate(0 ${String(head)})`}>
@@ -52,14 +53,14 @@ export function lineFigure(line: Line, own: boolean, focus: number | undefined):
                   width={plotWidth}
                   height={plotHeight}
                 />
-                <text x={2} y={plotHeight - 5} fontSize={11} fill={`var(--${said.ink})`}>
+                <text x={2} y={plotHeight - 5} fontSize={type.axis} fill={`var(--${said.ink})`}>
                   {said.words.slice(0, 40)}
                 </text>
               </g>
             </g>
           )
         })}
-        <text x={0} y={rows * (head + plotHeight + 10) + 12} fontSize={11} fill="var(--ink2)">
+        <text x={0} y={rows * (head + plotHeight + 10) + 12} fontSize={type.axis} fill="var(--ink2)">
           {line.words}: {line.versions.map((v) => v.label).join(', ')}
         </text>
       </g>
