@@ -1,5 +1,7 @@
 package app.yarrowmark.core.check;
 
+import static app.yarrowmark.core.Maps.at;
+
 import app.yarrowmark.core.score.DigitText;
 import app.yarrowmark.core.score.Reading;
 import app.yarrowmark.core.suite.Formula;
@@ -76,10 +78,10 @@ public final class TotalCheck {
     }
 
     private TotalMismatch mismatch(Metric total) {
-        List<String> fields = fieldsOf.get(total.key());
+        List<String> fields = at(fieldsOf, total.key());
         List<Correction> found = new ArrayList<>();
         for (String field : fields) {
-            SlipCandidates.of(texts.get(field), decimals(field))
+            SlipCandidates.of(at(texts, field), decimals(field))
                     .forEach((slip, candidates) -> candidates.forEach(text -> {
                         double share = slip.prior() / candidates.size() / fields.size();
                         consider(slip, Map.of(field, text), share, found);
@@ -93,14 +95,14 @@ public final class TotalCheck {
                 .limit(MOST_SHOWN)
                 .toList();
         return new TotalMismatch(
-                total.key(), value(texts.get(total.key())), computed(total).orElseThrow(), found.size(), best);
+                total.key(), value(at(texts, total.key())), computed(total).orElseThrow(), found.size(), best);
     }
 
     private void swaps(List<String> fields, List<Correction> found) {
         for (int i = 0; i < fields.size(); i++) {
             for (int j = i + 1; j < fields.size(); j++) {
-                String a = texts.get(fields.get(i));
-                String b = texts.get(fields.get(j));
+                String a = at(texts, fields.get(i));
+                String b = at(texts, fields.get(j));
                 if (!a.equals(b)) {
                     double share = Slip.SWAP.prior() / (fields.size() - 1) / fields.size();
                     consider(Slip.SWAP, Map.of(fields.get(i), b, fields.get(j), a), share, found);
@@ -112,13 +114,13 @@ public final class TotalCheck {
     private void consider(Slip slip, Map<String, String> change, double share, List<Correction> found) {
         change.forEach((field, text) -> values.put(field, value(text)));
         boolean reconciles = totals.stream()
-                .filter(t -> change.keySet().stream().anyMatch(fieldsOf.get(t.key())::contains))
+                .filter(t -> change.keySet().stream().anyMatch(at(fieldsOf, t.key())::contains))
                 .allMatch(t -> addsUp(t, change));
-        change.keySet().forEach(field -> values.put(field, value(texts.get(field))));
+        change.keySet().forEach(field -> values.put(field, value(at(texts, field))));
         if (reconciles) {
             double score = Math.log(share);
             for (Map.Entry<String, String> e : change.entrySet()) {
-                score += support(e.getKey(), value(e.getValue())) - support(e.getKey(), value(texts.get(e.getKey())));
+                score += support(e.getKey(), value(e.getValue())) - support(e.getKey(), value(at(texts, e.getKey())));
             }
             found.add(new Correction(slip, change, score, 0));
         }
@@ -162,13 +164,13 @@ public final class TotalCheck {
             // A part was not read: nothing can be said. A correction that makes arithmetic fail is none.
             return change.isEmpty();
         }
-        String text = change.getOrDefault(total.key(), texts.get(total.key()));
+        String text = changed(change, total.key());
         double step = DigitText.parse(text).resolution();
-        double step0 = DigitText.parse(texts.get(total.key())).resolution();
+        double step0 = DigitText.parse(at(texts, total.key())).resolution();
         double rounding = Math.max(step, step0) / 2;
-        double off = Math.abs(computed.getAsDouble() - values.get(total.key()));
+        double off = Math.abs(computed.getAsDouble() - at(values, total.key()));
         double small = ROUND_OFF * Math.abs(computed.getAsDouble());
-        if (off > FAR * (rounding + slackOf.get(total.key())) + small) {
+        if (off > FAR * (rounding + at(slackOf, total.key())) + small) {
             // Most candidates: no rounding of the parts, which takes long to find, reaches so far.
             return false;
         }
@@ -180,15 +182,20 @@ public final class TotalCheck {
     private double partSlack(Metric total, Map<String, String> change) {
         double slack = 0;
         double computed = computed(total).orElse(Double.NaN);
-        for (String field : fieldsOf.get(total.key())) {
+        for (String field : at(fieldsOf, total.key())) {
             if (!field.equals(total.key())) {
-                Reading reading = DigitText.parse(change.getOrDefault(field, texts.get(field)));
+                Reading reading = DigitText.parse(changed(change, field));
                 values.put(field, reading.value() + reading.resolution() / 2);
                 slack += Math.abs(computed(total).orElse(Double.NaN) - computed);
                 values.put(field, reading.value());
             }
         }
         return Double.isFinite(slack) ? slack : 0;
+    }
+
+    private String changed(Map<String, String> change, String field) {
+        String text = change.get(field);
+        return text == null ? at(texts, field) : text;
     }
 
     /** What the parts of a total come to, as they are in the values now. */
@@ -217,7 +224,7 @@ public final class TotalCheck {
 
     /** As many as were typed, or as the sheet says the number can have. */
     private int decimals(String field) {
-        String text = texts.get(field);
+        String text = at(texts, field);
         int point = text.indexOf('.');
         int typed = point < 0 ? 0 : text.length() - point - 1;
         return Math.max(typed, sheet.metric(field).map(Metric::decimals).orElse(0));

@@ -1,5 +1,6 @@
 package app.yarrowmark.core.compare;
 
+import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.suite.Formula;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -38,7 +39,7 @@ public record Breakdown(double change, Map<String, Double> shares, boolean exact
         }
         List<String> changed = total.keys().stream()
                 .sorted()
-                .filter(k -> !before.get(k).equals(after.get(k)))
+                .filter(k -> !Maps.at(before, k).equals(Maps.at(after, k)))
                 .toList();
         boolean exact = changed.size() <= MOST_EXACT;
         double[] shares = exact ? shapley(total, changed, before, after) : alongPath(total, changed, before, after);
@@ -120,7 +121,7 @@ public record Breakdown(double change, Map<String, Double> shares, boolean exact
     private static Map<String, Double> at(
             List<String> changed, Map<String, Double> before, Map<String, Double> after, double share) {
         Map<String, Double> mixed = new HashMap<>(before);
-        changed.forEach(k -> mixed.put(k, between(before.get(k), after.get(k), share)));
+        changed.forEach(k -> mixed.put(k, between(Maps.at(before, k), Maps.at(after, k), share)));
         return mixed;
     }
 

@@ -1,5 +1,6 @@
 package app.yarrowmark.core.exchange;
 
+import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.score.DigitText;
 import app.yarrowmark.core.series.Series;
 import java.io.Reader;
@@ -74,7 +75,7 @@ public final class SensorLog {
                 last = x;
                 rows++;
                 for (int i = 0; i < columns.size(); i++) {
-                    point(row, at.get(i), columns.get(i), x, points.get(columns.get(i)));
+                    point(row, at.get(i), columns.get(i), x, Maps.at(points, columns.get(i)));
                 }
             }
             if (table.hasNext()) {

@@ -65,18 +65,19 @@ final class Knowledge {
             renew();
             return;
         }
+        double[][] held = known();
         double[] gu = new double[u.length];
         double spread = 0;
         for (int a = 0; a < u.length; a++) {
             for (int b = 0; b < u.length; b++) {
-                gu[a] += covariance[a][b] * u[b];
+                gu[a] += held[a][b] * u[b];
             }
             spread += u[a] * gu[a];
         }
         double down = 1 / more + 1 / all + spread;
         for (int a = 0; a < u.length; a++) {
             for (int b = 0; b < u.length; b++) {
-                covariance[a][b] -= gu[a] * gu[b] / down;
+                held[a][b] -= gu[a] * gu[b] / down;
             }
         }
     }
@@ -92,9 +93,18 @@ final class Knowledge {
 
     /** Variance of the difference between the subject of interest and another; NaN where that has no cell. */
     double variance(int other) {
-        return !isActive(other)
-                ? Double.NaN
-                : Math.max(0, covariance[focus][focus] + covariance[other][other] - 2 * covariance[focus][other]);
+        if (!isActive(other)) {
+            return Double.NaN;
+        }
+        double[][] held = known();
+        return Math.max(0, held[focus][focus] + held[other][other] - 2 * held[focus][other]);
+    }
+
+    private double[][] known() {
+        if (covariance == null) {
+            throw new IllegalStateException("the subject of interest has no cell in common with others");
+        }
+        return covariance;
     }
 
     private boolean isActive(int subject) {
@@ -134,12 +144,13 @@ final class Knowledge {
         add(l, 1.0 / active.length);
         double[][] g = MatrixUtils.inverse(MatrixUtils.createRealMatrix(l)).getData();
         add(g, -1.0 / active.length);
-        covariance = new double[n][n];
+        double[][] held = new double[n][n];
         for (int a = 0; a < active.length; a++) {
             for (int b = 0; b < active.length; b++) {
-                covariance[active[a]][active[b]] = g[a][b];
+                held[active[a]][active[b]] = g[a][b];
             }
         }
+        covariance = held;
     }
 
     private static void add(double[][] to, double more) {

@@ -1,5 +1,6 @@
 package app.yarrowmark.core.suite;
 
+import app.yarrowmark.core.Maps;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
@@ -29,7 +30,7 @@ sealed interface Expression {
     record Key(String key) implements Expression {
         @Override
         public double value(Map<String, Double> values) {
-            return values.get(key);
+            return Maps.at(values, key);
         }
 
         @Override

@@ -78,7 +78,10 @@ final class RunCommand implements Callable<Integer> {
     private final Outbox waiting = Outbox.ofUser();
     private volatile @Nullable Running running;
     private volatile boolean stopping;
+
+    @SuppressWarnings("NullAway.Init")
     private Output output;
+
     private int unsent;
     private int unsound;
 
@@ -92,11 +95,10 @@ final class RunCommand implements Callable<Integer> {
         output = new Output(System.out, json);
         Path work = folder.toRealPath();
         Link link = out == null ? desk.link() : null;
-        if (wait && link == null) {
-            throw new IllegalArgumentException("--wait needs a desk; leave out --out");
-        }
         if (!wait) {
             planned(link);
+        } else if (link == null) {
+            throw new IllegalArgumentException("--wait needs a desk; leave out --out");
         }
         output.say(link == null ? "Measuring without a desk." : "Joined the desk: " + link.device() + ".");
         if (link != null) {
@@ -105,7 +107,7 @@ final class RunCommand implements Callable<Integer> {
         SystemInfo info = new SystemInfo();
         List<RunFile.FactLine> facts = Detection.read(info, work);
         output.facts(facts, link == null ? List.of() : link.tellFacts(facts));
-        if (wait) {
+        if (wait && link != null) {
             output.say("Waiting for the start on the Desk.");
             link = link.waited();
         }

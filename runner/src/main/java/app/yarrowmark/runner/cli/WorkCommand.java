@@ -65,14 +65,15 @@ final class WorkCommand implements Callable<Integer>, Report {
                             this);
             return 0;
         } catch (WrongResult e) {
-            say(WorkEvent.said(WorkEvent.Kind.WRONG, e.getMessage()));
+            say(WorkEvent.said(WorkEvent.Kind.WRONG, String.valueOf(e.getMessage())));
         } catch (CannotMeasure e) {
-            say(WorkEvent.said(WorkEvent.Kind.REFUSED, e.getMessage()));
+            say(WorkEvent.said(WorkEvent.Kind.REFUSED, String.valueOf(e.getMessage())));
         } catch (IOException e) {
             String why = e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage();
             say(WorkEvent.said(WorkEvent.Kind.REFUSED, "the drive refused: " + why));
         } catch (OutOfMemoryError e) {
-            say(WorkEvent.said(WorkEvent.Kind.REFUSED, "there is too little free memory: " + e.getMessage()));
+            say(WorkEvent.said(
+                    WorkEvent.Kind.REFUSED, "there is too little free memory: " + String.valueOf(e.getMessage())));
         }
         return RunnerMain.FAILED;
     }

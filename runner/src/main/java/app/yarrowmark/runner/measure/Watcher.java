@@ -9,6 +9,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Watches the computer twice a second while a run is measured: its sensors, what other programs use of the processor, and
@@ -54,8 +55,8 @@ public final class Watcher implements AutoCloseable {
     private double stolenSeconds;
     private double watchedSeconds;
     private double watchedAll;
-    private Before before;
-    private Thread thread;
+    private @Nullable Before before;
+    private @Nullable Thread thread;
 
     private record Before(long measuring, double at, Sensors.Time time, double own) {}
 
@@ -105,7 +106,7 @@ public final class Watcher implements AutoCloseable {
 
     /** Starts to watch beside the calling thread. */
     Watcher start() {
-        thread = new Thread(
+        Thread beside = new Thread(
                 () -> {
                     try {
                         while (true) {
@@ -117,8 +118,9 @@ public final class Watcher implements AutoCloseable {
                     }
                 },
                 "watcher");
-        thread.setDaemon(true);
-        thread.start();
+        beside.setDaemon(true);
+        beside.start();
+        thread = beside;
         return this;
     }
 

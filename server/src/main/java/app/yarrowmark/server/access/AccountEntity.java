@@ -21,6 +21,7 @@ class AccountEntity {
     String passwordHash;
     Instant createdAt;
 
+    @SuppressWarnings("NullAway.Init")
     protected AccountEntity() {}
 
     AccountEntity(String name, String passwordHash, Instant createdAt) {

@@ -47,6 +47,7 @@ class TokenEntity {
     /** By how much the device's clock was ahead of ours when it joined. */
     long clockAheadMs;
 
+    @SuppressWarnings("NullAway.Init")
     protected TokenEntity() {}
 
     TokenEntity(String tokenHash, Caller.Scope scope, String name, Instant createdAt) {

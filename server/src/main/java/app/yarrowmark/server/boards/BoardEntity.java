@@ -34,8 +34,10 @@ class BoardEntity {
     @Version
     int edition;
 
+    @SuppressWarnings("NullAway.Init")
     protected BoardEntity() {}
 
+    @SuppressWarnings("NullAway.Init")
     BoardEntity(BoardView.Page page) {
         this.page = page;
     }

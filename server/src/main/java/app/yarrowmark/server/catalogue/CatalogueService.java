@@ -1,5 +1,7 @@
 package app.yarrowmark.server.catalogue;
 
+import static java.util.Objects.requireNonNull;
+
 import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.server.events.LiveEvents;
 import app.yarrowmark.server.history.EventView;
@@ -154,8 +156,8 @@ public class CatalogueService {
         change(changes, "kind", before.kind(), after.kind());
         change(changes, "year", String.valueOf(before.year()), String.valueOf(after.year()));
         for (RecordComponent part : ModelDetails.class.getRecordComponents()) {
-            List<?> old = (List<?>) valueOf(part, before.details());
-            List<?> now = (List<?>) valueOf(part, after.details());
+            List<?> old = requireNonNull((List<?>) valueOf(part, before.details()));
+            List<?> now = requireNonNull((List<?>) valueOf(part, after.details()));
             now.stream().filter(x -> !old.contains(x)).forEach(x -> changes.add(part.getName() + " + " + plain(x)));
             old.stream().filter(x -> !now.contains(x)).forEach(x -> changes.add(part.getName() + " − " + plain(x)));
         }

@@ -43,6 +43,7 @@ class ModelEntity {
     @Version
     int edition;
 
+    @SuppressWarnings("NullAway.Init")
     protected ModelEntity() {}
 
     ModelEntity(String maker, String name, DeviceKind kind, @Nullable Integer year, Instant createdAt) {

@@ -25,6 +25,7 @@ class UnitEntity {
     @Version
     int edition;
 
+    @SuppressWarnings("NullAway.Init")
     protected UnitEntity() {}
 
     UnitEntity(Long modelId, String label) {

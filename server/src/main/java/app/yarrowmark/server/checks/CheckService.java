@@ -1,5 +1,6 @@
 package app.yarrowmark.server.checks;
 
+import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.check.Correction;
 import app.yarrowmark.core.check.Expectation;
 import app.yarrowmark.core.check.TotalCheck;
@@ -145,9 +146,9 @@ public class CheckService {
             for (Metric metric : suite.sheet().metrics()) {
                 String text = run.texts.get(metric.key());
                 if (text != null) {
-                    Optional<Expectation> range = moment.of(metric, others(readings.get(metric.key()), run));
+                    Optional<Expectation> range = moment.of(metric, others(Maps.at(readings, metric.key()), run));
                     range.ifPresent(e -> expected.put(metric.key(), e.value()));
-                    doubt(metric, text, readings.get(metric.key()).get(run.id), range)
+                    doubt(metric, text, Maps.at(Maps.at(readings, metric.key()), run.id), range)
                             .ifPresent(unlikely::add);
                 }
             }
@@ -215,11 +216,11 @@ public class CheckService {
     }
 
     private static MismatchView view(Suite suite, TotalMismatch m, Map<String, String> texts) {
-        int decimals = decimals(texts.get(m.metric()));
+        int decimals = decimals(Maps.at(texts, m.metric()));
         double off = m.typed() - m.computed();
         return new MismatchView(
                 m.metric(),
-                texts.get(m.metric()),
+                Maps.at(texts, m.metric()),
                 rounded(m.computed(), decimals),
                 (off > 0 ? "+" : "\u2212") + rounded(Math.abs(off), decimals),
                 m.best().stream().map(c -> view(c, texts)).toList());
@@ -228,7 +229,7 @@ public class CheckService {
     private static CorrectionView view(Correction c, Map<String, String> texts) {
         String words = c.texts().entrySet().stream()
                 .findFirst()
-                .map(e -> SlipWords.of(c, DigitText.plain(texts.get(e.getKey())), e.getValue()))
+                .map(e -> SlipWords.of(c, DigitText.plain(Maps.at(texts, e.getKey())), e.getValue()))
                 .orElseThrow();
         return new CorrectionView(c.texts(), words, c.share());
     }

@@ -1,5 +1,6 @@
 package app.yarrowmark.server.compare;
 
+import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.compare.Advantage;
 import app.yarrowmark.core.compare.Basis;
 import app.yarrowmark.core.compare.Breakdown;
@@ -168,7 +169,7 @@ public class ComparisonService {
 
     private static SubjectView view(Subject s, Map<Long, SetupLabel> labels) {
         return SubjectView.of(
-                s, s.setup() == null ? null : labels.get(s.setup()).parentId());
+                s, s.setup() == null ? null : Maps.at(labels, s.setup()).parentId());
     }
 
     /** A row that the reference lacks though it has the same test in a form that does not compare. */
@@ -394,7 +395,7 @@ public class ComparisonService {
                 readings(who, entry, scores),
                 score.noiseKnown() ? score.standardError() : null,
                 null,
-                found.of() == null ? null : asked.labels.get(found.of()).text(),
+                found.of() == null ? null : Maps.at(asked.labels, found.of()).text(),
                 held.ahead
                         .get(subject)
                         .map(a -> difference(a, row, subject, asked))
@@ -449,7 +450,7 @@ public class ComparisonService {
                 .map(b -> b.shares().entrySet().stream()
                         .map(e -> new Source(
                                 e.getKey(),
-                                parts.get(e.getKey()).test().metric().name(),
+                                Maps.at(parts, e.getKey()).test().metric().name(),
                                 e.getValue()))
                         .sorted(Comparator.comparingDouble((Source s) -> -Math.abs(s.share())))
                         .toList())
@@ -459,7 +460,7 @@ public class ComparisonService {
     private static Map<String, Double> values(Formula formula, Map<String, TestRow> parts, int subject) {
         return formula.keys().stream()
                 .filter(parts::containsKey)
-                .map(k -> Map.entry(k, parts.get(k).entries().get(subject)))
+                .map(k -> Map.entry(k, Maps.at(parts, k).entries().get(subject)))
                 .filter(e -> e.getValue().score().isPresent())
                 .collect(Collectors.toMap(
                         Map.Entry::getKey,

@@ -1,5 +1,6 @@
 package app.yarrowmark.server.desk;
 
+import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.suite.Home;
 import app.yarrowmark.server.desk.DeskViews.CellState;
 import app.yarrowmark.server.desk.DeskViews.ConditionView;
@@ -69,7 +70,7 @@ class DeskService {
         Map<Long, List<RunView>> bySitting =
                 runs.ofSittings(open.stream().map(Sitting::id).toList());
         return open.stream()
-                .map(s -> strip(s, labels.get(s.setupId()), bySitting.getOrDefault(s.id(), List.of())))
+                .map(s -> strip(s, Maps.at(labels, s.setupId()), bySitting.getOrDefault(s.id(), List.of())))
                 .toList();
     }
 

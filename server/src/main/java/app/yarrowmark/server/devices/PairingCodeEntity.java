@@ -22,6 +22,7 @@ class PairingCodeEntity {
     @Nullable
     Instant usedAt;
 
+    @SuppressWarnings("NullAway.Init")
     protected PairingCodeEntity() {}
 
     PairingCodeEntity(String code, Long sittingId, Instant createdAt, Instant expiresAt) {

@@ -29,6 +29,7 @@ class EvidenceFileEntity {
 
     Instant createdAt;
 
+    @SuppressWarnings("NullAway.Init")
     protected EvidenceFileEntity() {}
 
     EvidenceFileEntity(String hash, String mediaType, byte[] content, byte @Nullable [] thumbnail, Instant createdAt) {

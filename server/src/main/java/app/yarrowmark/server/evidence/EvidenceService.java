@@ -1,5 +1,6 @@
 package app.yarrowmark.server.evidence;
 
+import app.yarrowmark.core.Maps;
 import app.yarrowmark.server.events.LiveEvents;
 import app.yarrowmark.server.history.HistoryService;
 import app.yarrowmark.server.problems.Refusal;
@@ -129,10 +130,13 @@ public class EvidenceService {
     public Content content(String hash, boolean small) {
         EvidenceFileEntity file =
                 files.findById(hash).orElseThrow(() -> Refusal.notFound("There is no file with that content."));
-        if (small && file.thumbnail == null) {
+        if (!small) {
+            return new Content(file.mediaType, file.content);
+        }
+        if (file.thumbnail == null) {
             throw Refusal.notFound("There is no thumbnail of this file.");
         }
-        return small ? new Content("image/png", file.thumbnail) : new Content(file.mediaType, file.content);
+        return new Content("image/png", file.thumbnail);
     }
 
     private List<EvidenceView> views(List<RunEvidenceEntity> all) {
@@ -141,7 +145,7 @@ public class EvidenceService {
                 .forEach(row -> byHash.put((String) row[0], row));
         return all.stream()
                 .map(l -> {
-                    Object[] file = byHash.get(l.hash);
+                    Object[] file = Maps.at(byHash, l.hash);
                     return new EvidenceView(
                             l.id,
                             l.runId,

@@ -36,6 +36,7 @@ class RunEvidenceEntity {
     @Version
     int edition;
 
+    @SuppressWarnings("NullAway.Init")
     protected RunEvidenceEntity() {}
 
     RunEvidenceEntity(UUID runId, String hash, String name, Instant addedAt, String who) {

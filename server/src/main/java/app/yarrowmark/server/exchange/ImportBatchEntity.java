@@ -51,6 +51,7 @@ class ImportBatchEntity {
     int runs;
     int doubted;
 
+    @SuppressWarnings("NullAway.Init")
     protected ImportBatchEntity() {}
 
     ImportBatchEntity(String name, String source, String mapping, String who, Instant at) {

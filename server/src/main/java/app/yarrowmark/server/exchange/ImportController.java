@@ -1,5 +1,6 @@
 package app.yarrowmark.server.exchange;
 
+import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.core.exchange.RunFile;
 import app.yarrowmark.core.exchange.SensorLog;
@@ -136,8 +137,8 @@ class ImportController {
                     result.series().entrySet().stream()
                             .filter(e -> e.getValue().size() > 0)
                             .map(e -> new RunFile.SeriesLine(
-                                    body.columns().get(e.getKey()).name(),
-                                    body.columns().get(e.getKey()).unit(),
+                                    Maps.at(body.columns(), e.getKey()).name(),
+                                    Maps.at(body.columns(), e.getKey()).unit(),
                                     "time",
                                     "s",
                                     e.getValue().x(),

@@ -1,5 +1,6 @@
 package app.yarrowmark.server.exchange;
 
+import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.exchange.Build;
 import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.core.exchange.RunFile;
@@ -446,7 +447,7 @@ class TableImport {
                 transaction.executeWithoutResult(tx -> make(missing));
             }
             for (Group g : groups) {
-                g.setupId = g.place.setupId == null ? made.get(g.place) : g.place.setupId;
+                g.setupId = g.place.setupId == null ? Maps.at(made, g.place) : g.place.setupId;
                 cells.add(new RunReview.Cell(g.setupId, g.suite.id()));
             }
             ahead.hand(() -> keep(groups));

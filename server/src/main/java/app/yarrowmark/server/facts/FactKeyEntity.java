@@ -19,6 +19,7 @@ class FactKeyEntity {
 
     Instant createdAt;
 
+    @SuppressWarnings("NullAway.Init")
     protected FactKeyEntity() {}
 
     FactKeyEntity(String factKey, String definition, Instant createdAt) {

@@ -1,5 +1,6 @@
 package app.yarrowmark.server.follow;
 
+import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.setup.Fact;
 import app.yarrowmark.core.setup.FactDictionary;
 import app.yarrowmark.core.setup.FactKey;
@@ -47,7 +48,7 @@ class LineFinder {
     record Found(List<SetupLabel> setups, Map<Long, Facts> facts, List<Factor> factors) {
 
         Optional<Fact> value(long setup, String key) {
-            return facts.get(setup).get(key).filter(f -> f.value().isPresent());
+            return Maps.at(facts, setup).get(key).filter(f -> f.value().isPresent());
         }
     }
 
@@ -191,7 +192,7 @@ class LineFinder {
     private static Collection<Fact> values(Map<Long, Facts> known, List<Long> ids, String key, FactDictionary words) {
         List<Fact> different = new ArrayList<>();
         for (Long id : ids) {
-            known.get(id)
+            Maps.at(known, id)
                     .get(key)
                     .filter(f -> f.value().isPresent())
                     .filter(f -> different.stream().noneMatch(d -> words.same(d, f)))

@@ -1,5 +1,7 @@
 package app.yarrowmark.server.follow;
 
+import static java.util.Objects.requireNonNull;
+
 import app.yarrowmark.core.compare.Advantage;
 import app.yarrowmark.core.compare.Basis;
 import app.yarrowmark.core.compare.GroupSummary;
@@ -244,7 +246,7 @@ class LineService {
     /** The score of a version with the history counting for more, as a line needs it. */
     private static Optional<Score> score(TestRow.Entry entry, Subject version, ScoreSnapshot scores) {
         ScoreColumn column = scores.column(entry.test().metricId());
-        List<Reading> readings = column.readings(version.setup());
+        List<Reading> readings = column.readings(requireNonNull(version.setup()));
         return entry.score().isEmpty() || readings.isEmpty()
                 ? Optional.empty()
                 : Optional.of(Scoring.steadied(readings, column.noise()));
@@ -312,7 +314,7 @@ class LineService {
             @Nullable Score score,
             @Nullable Score first) {
         TestRow.Entry entry = row.entries().get(number);
-        List<Double> readings = scores.column(entry.test().metricId()).values(version.setup());
+        List<Double> readings = scores.column(entry.test().metricId()).values(requireNonNull(version.setup()));
         if (entry.plain().isPresent()) {
             PlainScore own = entry.plain().get();
             String words = PlainWords.of(row.test().metric(), own.value(), own.count(), entry.plainDecimals());

@@ -34,6 +34,7 @@ class RecordEventEntity {
     @Nullable
     String reason;
 
+    @SuppressWarnings("NullAway.Init")
     protected RecordEventEntity() {}
 
     RecordEventEntity(

@@ -32,7 +32,7 @@ class ProblemAdvice {
 
     @ExceptionHandler
     ResponseEntity<ProblemDetail> onViolations(RuleViolations e) {
-        return problem(HttpStatus.UNPROCESSABLE_ENTITY, e.getMessage(), e.violations());
+        return problem(HttpStatus.UNPROCESSABLE_ENTITY, String.valueOf(e.getMessage()), e.violations());
     }
 
     @ExceptionHandler

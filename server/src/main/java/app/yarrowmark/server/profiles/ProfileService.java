@@ -1,5 +1,6 @@
 package app.yarrowmark.server.profiles;
 
+import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.compare.Advantage;
 import app.yarrowmark.core.compare.GroupSummary;
 import app.yarrowmark.core.score.DigitText;
@@ -197,7 +198,7 @@ class ProfileService {
                                         .filter(x -> x.group() == p.group())
                                         .map(x -> new PoolIndex(
                                                 e.getKey(),
-                                                labels.get(e.getKey()).text(),
+                                                Maps.at(labels, e.getKey()).text(),
                                                 x.index())))
                                 .toList()))
                 .toList();
@@ -261,7 +262,7 @@ class ProfileService {
         Map<Long, Long> counts = runs.countBySetup();
         List<BearerView> bearers = setups.withFact(key, value).stream()
                 .map(id -> new BearerView(
-                        labels.get(id), counts.getOrDefault(id, 0L), positions.getOrDefault(id, List.of())))
+                        Maps.at(labels, id), counts.getOrDefault(id, 0L), positions.getOrDefault(id, List.of())))
                 .sorted(Comparator.comparing((BearerView b) -> b.setup().text()))
                 .toList();
         return new FactProfile(key, fact.words(), value, fact.part(), bearers);

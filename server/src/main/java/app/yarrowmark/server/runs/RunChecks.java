@@ -216,7 +216,7 @@ class RunChecks {
                     faults.add(new Violation(at + ".metric", line.metric() + " stands twice"));
                 }
             } catch (IllegalArgumentException e) {
-                faults.add(new Violation(at + ".text", metric.get().name() + ": " + e.getMessage()));
+                faults.add(new Violation(at + ".text", metric.get().name() + ": " + String.valueOf(e.getMessage())));
             }
         }
     }
@@ -253,7 +253,7 @@ class RunChecks {
                     faults.add(new Violation(at + ".name", line.name() + " stands twice"));
                 }
             } catch (IllegalArgumentException e) {
-                faults.add(new Violation(at, String.valueOf(e.getMessage())));
+                faults.add(new Violation(at, String.valueOf(String.valueOf(e.getMessage()))));
             }
         }
         return all;
@@ -306,7 +306,7 @@ class RunChecks {
                                 ? Fact.unknown(line.key(), line.reason() == null ? "" : line.reason())
                                 : Fact.read(line.key(), line.value(), line.unit() == null ? "" : line.unit()));
             } catch (IllegalArgumentException e) {
-                faults.add(new Violation(at, e.getMessage()));
+                faults.add(new Violation(at, String.valueOf(e.getMessage())));
             }
         }
         return facts;

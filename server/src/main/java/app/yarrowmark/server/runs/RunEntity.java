@@ -112,8 +112,10 @@ class RunEntity {
     @Version
     int edition;
 
+    @SuppressWarnings("NullAway.Init")
     protected RunEntity() {}
 
+    @SuppressWarnings("NullAway.Init")
     RunEntity(UUID id) {
         this.id = id;
     }
@@ -132,6 +134,7 @@ class RunEntity {
         @Nullable
         String note;
 
+        @SuppressWarnings("NullAway.Init")
         protected ReadingValue() {}
 
         ReadingValue(String text, double value, double resolution, boolean computed, @Nullable String note) {
@@ -154,6 +157,7 @@ class RunEntity {
         @Column(columnDefinition = "longtext")
         String points;
 
+        @SuppressWarnings("NullAway.Init")
         protected SeriesValue() {}
 
         SeriesValue(String unit, String axis, String axisUnit, String points) {

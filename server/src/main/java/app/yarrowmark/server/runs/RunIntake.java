@@ -1,5 +1,8 @@
 package app.yarrowmark.server.runs;
 
+import static java.util.Objects.requireNonNull;
+
+import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.core.exchange.RunFile;
 import app.yarrowmark.core.series.Reduction;
@@ -257,7 +260,7 @@ public class RunIntake {
         run.readings.putAll(readings(checked));
         run.samples.putAll(checked.samples());
         if (!checked.facts().isEmpty()) {
-            run.facts = Json.write(file.facts());
+            run.facts = Json.write(requireNonNull(file.facts()));
             if (checked.late() == null) {
                 setups.complete(run.setupId, Facts.of(checked.facts()), caller.who());
             }
@@ -304,7 +307,7 @@ public class RunIntake {
                                     s.unit(),
                                     s.axis(),
                                     s.axisUnit(),
-                                    Json.write(checked.series().get(s.name())))));
+                                    Json.write(Maps.at(checked.series(), s.name())))));
         }
     }
 

@@ -1,5 +1,6 @@
 package app.yarrowmark.server.runs;
 
+import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.server.checks.CheckService;
 import app.yarrowmark.server.suites.Suite;
@@ -79,7 +80,7 @@ public class RunReview {
             for (int from = 0; from < setups.size(); from += AT_ONCE) {
                 List<Long> some = setups.subList(from, Math.min(setups.size(), from + AT_ONCE));
                 Set<Cell> wanted = new HashSet<>();
-                some.forEach(s -> suitesOf.get(s).forEach(suite -> wanted.add(new Cell(s, suite))));
+                some.forEach(s -> Maps.at(suitesOf, s).forEach(suite -> wanted.add(new Cell(s, suite))));
                 ahead.hand(() -> doubted.addAndGet(transaction.execute(tx -> some(wanted, importId, session))));
             }
             ahead.finish();

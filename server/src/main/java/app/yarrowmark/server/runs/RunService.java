@@ -1,5 +1,6 @@
 package app.yarrowmark.server.runs;
 
+import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.core.exchange.RunFile;
 import app.yarrowmark.core.score.Reading;
@@ -148,7 +149,7 @@ public class RunService {
         Counts counts = counts();
         return new LedgerPage(
                 found.getContent().stream()
-                        .map(r -> row(r, labels.get(r.setupId), siblings.get(cell(r))))
+                        .map(r -> row(r, Maps.at(labels, r.setupId), Maps.at(siblings, cell(r))))
                         .toList(),
                 page,
                 found.getTotalPages(),
@@ -180,7 +181,8 @@ public class RunService {
         List<SampleView> samples = suite.sheet().metrics().stream()
                 .filter(m -> run.samples.containsKey(suite.metricId(m)))
                 .map(m -> {
-                    RunFile.SampleLine line = Json.read(run.samples.get(suite.metricId(m)), new TypeReference<>() {});
+                    RunFile.SampleLine line =
+                            Json.read(Maps.at(run.samples, suite.metricId(m)), new TypeReference<>() {});
                     List<Double> values = Arrays.stream(line.values()).boxed().toList();
                     return new SampleView(m.key(), m.name(), m.unit(), values, line.marks());
                 })
@@ -190,7 +192,7 @@ public class RunService {
         return new RunDetail(
                 view(run),
                 run.edition,
-                setups.labels().get(run.setupId),
+                Maps.at(setups.labels(), run.setupId),
                 run.sittingId,
                 run.importId,
                 suite.sheet().name(),
@@ -626,7 +628,7 @@ public class RunService {
                 suite.sheet().faults().isEmpty() ? Map.of() : faults.of(suite, run.setupId, run.startedAt);
         List<ReadingView> readings = suite.sheet().metrics().stream()
                 .filter(m -> run.readings.containsKey(suite.metricId(m)))
-                .map(m -> view(m, run.readings.get(suite.metricId(m)), broken.get(m.key())))
+                .map(m -> view(m, Maps.at(run.readings, suite.metricId(m)), broken.get(m.key())))
                 .toList();
         return new RunView(
                 run.id,

@@ -1,5 +1,6 @@
 package app.yarrowmark.server.runs;
 
+import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.score.Scoring;
 import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.setups.SetupLabel;
@@ -65,7 +66,7 @@ public class SuiteTimes {
     /** Returns what suites take on a device: by its own last runs, else by those on its kind. */
     public Minutes on(long setupId, Collection<Long> suiteIds) {
         Map<Long, SetupLabel> labels = setups.labels();
-        SetupLabel own = labels.get(setupId);
+        SetupLabel own = Maps.at(labels, setupId);
         List<Run> past = past(suiteIds);
         Map<Long, Double> learned =
                 medians(past, r -> isOfKind(labels.get(r.setup), own.kind()), LEAST_OF_KIND, MOST_RUNS);

@@ -1,5 +1,6 @@
 package app.yarrowmark.server.scorebook;
 
+import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.rank.ScoreMatrix;
 import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.score.Scoring;
@@ -104,7 +105,7 @@ public final class PoolMatrix {
             Map<Long, Score> column = scores.column(test.metricId()).scores();
             IntStream.range(0, setups.size())
                     .filter(s -> column.containsKey(setups.get(s)))
-                    .forEach(s -> matrix.add(test, s, column.get(setups.get(s))));
+                    .forEach(s -> matrix.add(test, s, Maps.at(column, setups.get(s))));
             matrix.endTest();
         }
         return matrix.build();

@@ -1,5 +1,6 @@
 package app.yarrowmark.server.scorebook;
 
+import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.suite.KnownFault;
 import app.yarrowmark.core.suite.Scale;
 import app.yarrowmark.server.suites.Suite;
@@ -100,7 +101,7 @@ public class ScoreBook {
         jdbc.query(READINGS, loader::addReading);
         Map<Long, Scale> scales = scales();
         Map<Long, ScoreColumn> columns = new HashMap<>();
-        loader.byMetric.keySet().forEach(metric -> columns.put(metric, loader.column(metric, scales.get(metric))));
+        loader.byMetric.keySet().forEach(metric -> columns.put(metric, loader.column(metric, Maps.at(scales, metric))));
         return ScoreSnapshot.of(now, columns);
     }
 

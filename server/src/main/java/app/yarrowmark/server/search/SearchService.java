@@ -1,5 +1,6 @@
 package app.yarrowmark.server.search;
 
+import app.yarrowmark.core.Maps;
 import app.yarrowmark.server.boards.BoardService;
 import app.yarrowmark.server.boards.BoardView;
 import app.yarrowmark.server.catalogue.CatalogueRevision;
@@ -146,7 +147,7 @@ class SearchService {
                     .limit(MOST_SETUPS)
                     .toList();
             for (Attempts a : runs.attemptsAt(s.id(), bearers)) {
-                Hit setup = setupEntries.get(a.setupId()).hit;
+                Hit setup = Maps.at(setupEntries, a.setupId()).hit;
                 hits.add(new Hit(
                         Kind.RUN,
                         title(s) + " on " + setup.title(),

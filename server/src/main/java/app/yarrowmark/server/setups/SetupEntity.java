@@ -76,6 +76,7 @@ class SetupEntity {
     @Version
     int edition;
 
+    @SuppressWarnings("NullAway.Init")
     protected SetupEntity() {}
 
     SetupEntity(Long unitId, int ordinal, String name, Instant createdAt) {
@@ -125,6 +126,7 @@ class SetupEntity {
 
         String reason;
 
+        @SuppressWarnings("NullAway.Init")
         protected FactValue() {}
 
         FactValue(Fact fact) {

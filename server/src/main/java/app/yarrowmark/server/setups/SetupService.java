@@ -1,5 +1,6 @@
 package app.yarrowmark.server.setups;
 
+import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.core.setup.Fact;
 import app.yarrowmark.core.setup.FactDictionary;
@@ -359,7 +360,7 @@ public class SetupService {
         Map<Long, SetupLabel> labels = labels();
         Set<Long> withParents = new HashSet<>(own);
         own.stream()
-                .map(id -> labels.get(id).parentId())
+                .map(id -> Maps.at(labels, id).parentId())
                 .filter(Objects::nonNull)
                 .forEach(withParents::add);
         Map<Long, SetupEntity> all = entities(withParents).stream().collect(Collectors.toMap(s -> s.id, s -> s));
@@ -370,7 +371,9 @@ public class SetupService {
                         s -> s.id,
                         s -> differences(
                                 s,
-                                s.parentId == null ? null : all.get(s.parentId).facts(),
+                                s.parentId == null
+                                        ? null
+                                        : Maps.at(all, s.parentId).facts(),
                                 words)));
     }
 
@@ -471,17 +474,18 @@ public class SetupService {
         Map<Long, ModelView> models = catalogue.modelsByUnit();
         List<SetupEntity> all = setups.findAll();
         Map<Long, Long> perModel = all.stream()
-                .collect(Collectors.groupingBy(s -> models.get(s.unitId).id(), Collectors.counting()));
+                .collect(Collectors.groupingBy(s -> Maps.at(models, s.unitId).id(), Collectors.counting()));
         Map<String, Set<Long>> unitsOfName = all.stream()
                 .collect(Collectors.groupingBy(
-                        s -> models.get(s.unitId).id() + " " + s.name,
+                        s -> Maps.at(models, s.unitId).id() + " " + s.name,
                         Collectors.mapping(s -> s.unitId, Collectors.toSet())));
         return all.stream()
                 .map(s -> {
-                    ModelView model = models.get(s.unitId);
-                    boolean shared = unitsOfName.get(model.id() + " " + s.name).size() > 1;
+                    ModelView model = Maps.at(models, s.unitId);
+                    boolean shared =
+                            Maps.at(unitsOfName, model.id() + " " + s.name).size() > 1;
                     String unit = shared ? ", unit " + unit(s, model).label() : "";
-                    return label(s, model, perModel.get(model.id()) == 1 ? "" : s.name + unit);
+                    return label(s, model, Maps.at(perModel, model.id()) == 1 ? "" : s.name + unit);
                 })
                 .collect(Collectors.toUnmodifiableMap(SetupLabel::setupId, Function.identity()));
     }

@@ -59,6 +59,7 @@ class SittingEntity {
         @Nullable
         String gapReason;
 
+        @SuppressWarnings("NullAway.Init")
         protected PlannedSuite() {}
 
         PlannedSuite(Long suiteId) {
@@ -69,6 +70,7 @@ class SittingEntity {
     @Version
     int edition;
 
+    @SuppressWarnings("NullAway.Init")
     protected SittingEntity() {}
 
     SittingEntity(Long setupId, Instant openedAt) {

@@ -1,5 +1,6 @@
 package app.yarrowmark.server.standings;
 
+import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.server.catalogue.CatalogueService;
@@ -117,7 +118,7 @@ class FitKeeper {
 
     /** Whether a group has the same tests with the very same scores as before. */
     private static boolean isUnchanged(PoolFits before, TestGroup group, List<TestColumn> tests, ScoreSnapshot scores) {
-        return before.byGroup().get(group).asked().equals(tests)
+        return Maps.at(before.byGroup(), group).asked().equals(tests)
                 && tests.stream()
                         .allMatch(t ->
                                 scores.column(t.metricId()) == before.scores().column(t.metricId()));

@@ -1,5 +1,6 @@
 package app.yarrowmark.server.standings;
 
+import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.plan.NextRuns;
 import app.yarrowmark.core.plan.ShortList;
 import app.yarrowmark.core.rank.AdditiveFit;
@@ -126,7 +127,7 @@ class PlanService {
                 near.range(plan.varianceBefore()),
                 near.range(plan.varianceAfter()),
                 plan.picks().stream()
-                        .map(p -> proposed(p, byId.get(p.candidate()), groups, learned))
+                        .map(p -> proposed(p, Maps.at(byId, p.candidate()), groups, learned))
                         .toList(),
                 left);
     }

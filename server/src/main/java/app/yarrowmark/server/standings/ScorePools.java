@@ -1,5 +1,6 @@
 package app.yarrowmark.server.standings;
 
+import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.rank.PoolPosition;
 import app.yarrowmark.core.score.PlainScore;
 import app.yarrowmark.core.score.Score;
@@ -71,9 +72,11 @@ class ScorePools {
             Metric metric, ScoreColumn column, SetupLabel own, Map<Long, SetupLabel> labels, Supplier<String> whyNone) {
         int sign = metric.better().sign();
         List<PoolScore> pool = column.scores().entrySet().stream()
-                .filter(e -> labels.get(e.getKey()).kind() == own.kind())
+                .filter(e -> Maps.at(labels, e.getKey()).kind() == own.kind())
                 .map(e -> new PoolScore(
-                        e.getKey(), labels.get(e.getKey()).text(), e.getValue().value()))
+                        e.getKey(),
+                        Maps.at(labels, e.getKey()).text(),
+                        e.getValue().value()))
                 .sorted(Comparator.comparingDouble(s -> -sign * s.value()))
                 .toList();
         double[] better = pool.stream().mapToDouble(s -> sign * s.value()).toArray();
@@ -108,7 +111,7 @@ class ScorePools {
         }
         Map<Double, Integer> counts = new TreeMap<>(Comparator.reverseOrder());
         column.plainScores().forEach((setup, score) -> {
-            if (labels.get(setup).kind() == own.kind()) {
+            if (Maps.at(labels, setup).kind() == own.kind()) {
                 counts.merge(
                         metric.scale() == Scale.CHECK ? Math.floor(score.value()) : score.value(), 1, Integer::sum);
             }

@@ -1,5 +1,6 @@
 package app.yarrowmark.server.standings;
 
+import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.rank.Estimate;
 import app.yarrowmark.core.rank.Overall;
 import app.yarrowmark.core.rank.Place;
@@ -210,7 +211,7 @@ public class StandingsService {
                 Arrays.asList("ranked", group, weights),
                 () -> group == null
                         ? overall(fits, weights).stream().toList()
-                        : fits.byGroup().get(group).parts().stream()
+                        : Maps.at(fits.byGroup(), group).parts().stream()
                                 .map(Ranked::of)
                                 .toList());
     }
@@ -331,7 +332,7 @@ public class StandingsService {
     private static List<GroupView> groups(PoolFits fits, StandingsQuestion.Weights weights, int reference) {
         return GroupOrder.of(fits).stream()
                 .map(g -> {
-                    GroupFit fit = fits.byGroup().get(g.group());
+                    GroupFit fit = Maps.at(fits.byGroup(), g.group());
                     String whyNot = fits.whyNot(fit, weights);
                     return new GroupView(
                             g.group(),

@@ -1,5 +1,6 @@
 package app.yarrowmark.server.standings;
 
+import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.rank.EfficientFront;
 import app.yarrowmark.core.rank.Place;
 import app.yarrowmark.core.suite.Direction;
@@ -180,8 +181,8 @@ class ValueService {
             if (subject.model() == null || subject.setup() == null) {
                 return Cost.none("it is of several models");
             }
-            ModelView model = models.get(subject.model());
-            String unit = labels.get(subject.setup()).unit();
+            ModelView model = Maps.at(models, subject.model());
+            String unit = Maps.at(labels, subject.setup()).unit();
             String variant = model.units().stream()
                     .filter(u -> u.label().equals(unit))
                     .map(u -> u.variant())

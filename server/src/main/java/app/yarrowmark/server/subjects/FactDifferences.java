@@ -1,5 +1,8 @@
 package app.yarrowmark.server.subjects;
 
+import static java.util.Objects.requireNonNull;
+
+import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.setup.Fact;
 import app.yarrowmark.core.setup.FactDictionary;
 import app.yarrowmark.core.setup.FactGroup;
@@ -121,7 +124,7 @@ public class FactDifferences {
         boolean sameUnit = sameUnit(reference, subject, known.labels);
         Map<String, DifferenceView> called = new HashMap<>();
         if (sameUnit) {
-            calledOnTheWay(reference.setup(), subject.setup(), known).stream()
+            calledOnTheWay(requireNonNull(reference.setup()), requireNonNull(subject.setup()), known).stream()
                     // That nobody could tell in between says nothing where both ends are known.
                     .filter(d -> d.standing() != Standing.UNKNOWN)
                     .forEach(d -> called.merge(d.key(), d, FactDifferences::worse));
@@ -157,7 +160,7 @@ public class FactDifferences {
         if (a.setup() == null || b.setup() == null) {
             return false;
         }
-        return sameUnit(labels.get(a.setup()), labels.get(b.setup()));
+        return sameUnit(Maps.at(labels, a.setup()), Maps.at(labels, b.setup()));
     }
 
     private static boolean sameUnit(SetupLabel a, SetupLabel b) {

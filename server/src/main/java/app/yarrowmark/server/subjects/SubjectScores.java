@@ -1,5 +1,6 @@
 package app.yarrowmark.server.subjects;
 
+import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.score.DigitText;
 import app.yarrowmark.core.score.JointScore;
 import app.yarrowmark.core.score.NoisePool;
@@ -74,9 +75,8 @@ public final class SubjectScores {
     private static Optional<Found> best(Subject subject, Direction better, ScoreColumn column) {
         return subject.setups().stream()
                 .filter(s -> column.scores().containsKey(s))
-                .max(Comparator.comparingDouble(
-                        s -> better.sign() * column.scores().get(s).log()))
-                .map(s -> new Found(column.scores().get(s), s, column.decimals(s)));
+                .max(Comparator.comparingDouble(s -> better.sign() * Maps.at(column.scores(), s).log()))
+                .map(s -> new Found(Maps.at(column.scores(), s), s, column.decimals(s)));
     }
 
     private Optional<Found> joint(Subject subject, TestColumn test, ScoreColumn column) {

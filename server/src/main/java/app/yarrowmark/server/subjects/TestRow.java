@@ -1,5 +1,6 @@
 package app.yarrowmark.server.subjects;
 
+import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.compare.Comparability;
 import app.yarrowmark.core.score.PlainScore;
 import app.yarrowmark.core.suite.Metric;
@@ -73,8 +74,8 @@ public record TestRow(TestColumn test, List<Entry> entries) {
                                             t.suite().sheet(),
                                             first.metric().key())
                                     .isEmpty()));
-            List<TestColumn> same = alike.get(true);
-            left = alike.get(false);
+            List<TestColumn> same = Maps.at(alike, true);
+            left = Maps.at(alike, false);
             List<Entry> entries =
                     subjects.stream().map(s -> entry(s, same, scores, book)).toList();
             entries.stream().filter(Entry::has).findFirst().ifPresent(e -> rows.add(new TestRow(e.test(), entries)));

@@ -20,6 +20,7 @@ class MetricEntity {
     String metricKey;
     int ordinal;
 
+    @SuppressWarnings("NullAway.Init")
     protected MetricEntity() {}
 
     MetricEntity(Long suiteId, String metricKey, int ordinal) {

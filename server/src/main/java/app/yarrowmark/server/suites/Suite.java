@@ -1,5 +1,6 @@
 package app.yarrowmark.server.suites;
 
+import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.core.suite.SuiteSheet;
 import java.util.Map;
@@ -14,6 +15,6 @@ public record Suite(long id, SuiteSheet sheet, Map<String, Long> metricIds) {
 
     /** Returns the number of a metric of this sheet. */
     public long metricId(Metric metric) {
-        return metricIds.get(metric.key());
+        return Maps.at(metricIds, metric.key());
     }
 }

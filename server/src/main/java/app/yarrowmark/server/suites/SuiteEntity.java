@@ -30,6 +30,7 @@ class SuiteEntity {
     @Version
     int edition;
 
+    @SuppressWarnings("NullAway.Init")
     protected SuiteEntity() {}
 
     SuiteEntity(String suiteKey, String version, String sheet, Instant createdAt) {

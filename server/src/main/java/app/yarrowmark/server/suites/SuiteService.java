@@ -1,5 +1,6 @@
 package app.yarrowmark.server.suites;
 
+import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.exchange.OwnSuites;
 import app.yarrowmark.core.exchange.SheetReader;
 import app.yarrowmark.core.suite.SuiteSheet;
@@ -124,7 +125,7 @@ public class SuiteService {
         try {
             sheet = SheetReader.read(text);
         } catch (IllegalArgumentException e) {
-            throw new RuleViolations("sheet", e.getMessage());
+            throw new RuleViolations("sheet", String.valueOf(e.getMessage()));
         }
         Optional<SuiteEntity> kept =
                 suites.findBySuiteKeyAndVersion(sheet.id().key(), sheet.id().version());
@@ -176,7 +177,7 @@ public class SuiteService {
         try {
             sheet = SheetReader.read(text);
         } catch (IllegalArgumentException e) {
-            throw new RuleViolations("sheet", e.getMessage());
+            throw new RuleViolations("sheet", String.valueOf(e.getMessage()));
         }
         if (!SheetReader.read(kept.sheet).meansTheSameAs(sheet)) {
             throw Refusal.conflict(
@@ -226,7 +227,7 @@ public class SuiteService {
                 .collect(Collectors.groupingBy(m -> m.suiteId, Collectors.toMap(m -> m.metricKey, m -> m.id)));
         Map<Long, Suite> all = new HashMap<>();
         for (SuiteEntity suite : suites.findAll()) {
-            all.put(suite.id, new Suite(suite.id, SheetReader.read(suite.sheet), ids.get(suite.id)));
+            all.put(suite.id, new Suite(suite.id, SheetReader.read(suite.sheet), Maps.at(ids, suite.id)));
         }
         known = Map.copyOf(all);
         editions = suites.editions();

@@ -61,7 +61,7 @@ final class Flights implements AutoCloseable {
         try {
             return sender.call();
         } catch (ExecutionException e) {
-            throw rethrown(e.getCause());
+            throw rethrown(e.getCause() == null ? e : e.getCause());
         } catch (Exception e) {
             throw rethrown(e);
         }

@@ -12,6 +12,7 @@ import java.nio.file.Files;
 import java.nio.file.OpenOption;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
+import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Stream;
 
@@ -152,7 +153,7 @@ final class WorkFile implements AutoCloseable {
     }
 
     Path folder() {
-        return path.toAbsolutePath().getParent();
+        return Objects.requireNonNull(path.toAbsolutePath().getParent());
     }
 
     private void fill() throws IOException {
