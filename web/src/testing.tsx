@@ -97,7 +97,7 @@ export const label: Schemas['SetupLabel'] = {
 }
 
 /** A metric on a ratio scale; seconds are better when fewer. */
-export function metric(key: string, name: string, unit = '{point}', formula?: string): Schemas['MetricView'] {
+function metric(key: string, name: string, unit = '{point}', formula?: string): Schemas['MetricView'] {
   return {
     key,
     name,

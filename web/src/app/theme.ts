@@ -1,6 +1,6 @@
 const key = 'yarrowmark.theme'
 
-export type Theme = 'light' | 'dark'
+type Theme = 'light' | 'dark'
 
 /** Applies what was chosen before; without a choice the system decides. */
 export function applyTheme() {

@@ -121,7 +121,7 @@ export function perSecond(work: number, milliseconds: number): number {
 }
 
 /** How many runs take at least half the wanted time: a power of two, by the fastest of five tries. */
-export async function calibrate(
+async function calibrate(
   kernel: Kernel,
   job: Job,
   plan: Plan,

@@ -37,7 +37,7 @@ export interface Part {
   readonly run: (around: Surroundings, onSample: OnSample) => Promise<Outcome>
 }
 
-export type OnSample = (metric: string, values: readonly number[], share: number) => void
+type OnSample = (metric: string, values: readonly number[], share: number) => void
 
 /** Best pace of this device's core while the page is open, given from worker to worker. */
 let bestPace = Infinity

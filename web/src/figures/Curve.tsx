@@ -60,7 +60,7 @@ export function bytes(value: number): string {
 }
 
 /** The curve in words. */
-export function curveText(x: readonly number[], y: readonly number[], name: string, unit: string): string {
+function curveText(x: readonly number[], y: readonly number[], name: string, unit: string): string {
   const high = Math.max(...y)
   return `${name}: ${String(y.length)} points, from ${significant(y[0] ?? 0)} to ${significant(y[y.length - 1] ?? 0)} ${unit}, lowest ${significant(Math.min(...y))}, highest ${significant(high)} at ${significant(x[y.indexOf(high)] ?? 0)}`
 }

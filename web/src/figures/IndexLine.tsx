@@ -92,7 +92,7 @@ export function IndexLine({ scale, index, low, high, focus, tuned }: IndexLinePr
 }
 
 /** The row in words. */
-export function indexText(index: number, low?: number, high?: number): string {
+function indexText(index: number, low?: number, high?: number): string {
   const middle = `index ${number(index, 0)}`
   return low === undefined || high === undefined
     ? middle

@@ -2,7 +2,7 @@ import { useId } from 'react'
 import { type } from './type'
 
 /** What a comparison shows; undefined where the noise is unknown. */
-export type Shown = 'AHEAD' | 'BEHIND' | 'EVEN' | 'UNDECIDED' | undefined
+type Shown = 'AHEAD' | 'BEHIND' | 'EVEN' | 'UNDECIDED' | undefined
 
 /** One mark on the plumb line: a ratio turned so that more than 1 is ahead, with its interval. */
 export interface PlumbMark {

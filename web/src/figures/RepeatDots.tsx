@@ -59,7 +59,7 @@ function spread(values: readonly number[]): readonly number[] {
 }
 
 /** The dots in words. */
-export function dotsText(dots: readonly Dot[], missing: number): string {
+function dotsText(dots: readonly Dot[], missing: number): string {
   const counted = dots.filter((d) => d.state === 'counted').map((d) => significant(d.value))
   const aside = dots.length - counted.length
   const parts = [counted.length === 0 ? 'no repeat counts yet' : `repeats ${counted.join(', ')}`]

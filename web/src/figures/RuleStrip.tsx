@@ -184,7 +184,7 @@ function tickText(tick: Tick, unit: string): string {
 }
 
 /** The strip in words. */
-export function stripText(values: readonly number[], own: number | undefined, unit: string): string {
+function stripText(values: readonly number[], own: number | undefined, unit: string): string {
   const middle = median(values)
   if (middle === undefined) return `no others yet; this one ${significant(own ?? 0)} ${unit}`
   const range = `${String(values.length)} scores from ${significant(Math.min(...values))} to ${significant(Math.max(...values))} ${unit}, median ${significant(middle)}`

@@ -64,7 +64,7 @@ function Mark({ x, y, mark, label }: MarkProps) {
 }
 
 /** The samples in words. */
-export function samplesText(values: readonly number[], marks: string, unit: string): string {
+function samplesText(values: readonly number[], marks: string, unit: string): string {
   const count = (letter: string) => [...marks].filter((m) => m === letter).length
   return `${String(values.length)} samples from ${significant(Math.min(...values))} to ${significant(Math.max(...values))} ${unit}: ${String(count('c'))} counted, ${String(count('w'))} warm-ups, ${String(count('d'))} disturbed`
 }

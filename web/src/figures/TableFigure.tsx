@@ -11,7 +11,7 @@ export interface FigureCell {
   readonly size?: number
 }
 
-export interface FigureColumn {
+interface FigureColumn {
   readonly width: number
   readonly align: 'left' | 'right'
   readonly head: string

@@ -56,7 +56,7 @@ export function Differences({ setup }: DifferencesProps) {
 }
 
 /** Groups of tests that a difference can touch, in words. */
-export function affected(d: Difference): string {
+function affected(d: Difference): string {
   return d.affects.length === 0 ? 'no test' : d.affects.map((g) => groups[g]).join(', ')
 }
 

@@ -39,7 +39,7 @@ interface Evidence {
   readonly file: Schemas['EvidenceView']
 }
 
-export const putEvidenceBack: Deed<Evidence, unknown> = {
+const putEvidenceBack: Deed<Evidence, unknown> = {
   send: ({ run, file }) =>
     take(
       api.POST('/api/v1/runs/{id}/evidence/{number}/put-back', {

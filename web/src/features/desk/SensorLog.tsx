@@ -131,7 +131,7 @@ export function SensorLog({ suite, onAccept, onClose }: SensorLogProps) {
 }
 
 /** Columns that look like the series which metrics of the suite are drawn from, with the metric's unit. */
-export function guess(
+function guess(
   header: readonly string[],
   suite: Pick<Schemas['SuiteView'], 'metrics'>,
 ): readonly (readonly string[])[] {

@@ -24,7 +24,7 @@ export function placeWords(view: Pick<View, 'kind' | 'axisUnit'>, x: number): st
 }
 
 /** 95 gives 1:35. */
-export function clock(seconds: number): string {
+function clock(seconds: number): string {
   const whole = Math.round(seconds)
   return `${String(Math.floor(whole / 60))}:${String(whole % 60).padStart(2, '0')}`
 }

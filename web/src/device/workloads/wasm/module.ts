@@ -13,7 +13,7 @@ export interface Kernels {
 }
 
 /** Bytes of the module, which comes with the script so that it starts without a connection too. */
-export function bytes(): Uint8Array<ArrayBuffer> {
+function bytes(): Uint8Array<ArrayBuffer> {
   const text = atob(encoded.slice(encoded.indexOf(',') + 1))
   return Uint8Array.from(text, (c) => c.charCodeAt(0))
 }
