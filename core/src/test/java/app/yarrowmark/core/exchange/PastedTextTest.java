@@ -3,9 +3,15 @@ package app.yarrowmark.core.exchange;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.junit.jupiter.api.Assertions.assertTimeout;
 
-import app.yarrowmark.core.rank.SplitMix;
+import app.yarrowmark.core.score.ReadingText;
 import app.yarrowmark.core.suite.SuiteSheet;
 import java.time.Duration;
+import net.jqwik.api.Arbitraries;
+import net.jqwik.api.Arbitrary;
+import net.jqwik.api.Combinators;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.Provide;
 import org.junit.jupiter.api.Test;
 
 class PastedTextTest {
@@ -93,22 +99,28 @@ class PastedTextTest {
         assertThat(read("Weave -5")).isEqualTo("| 1: Weave -5");
     }
 
-    @Test
-    void noTextCrashesItOrTakesLong() {
-        SplitMix random = new SplitMix(11);
+    @Property
+    void noTextCrashesIt(@ForAll("scraps") String text) {
+        PastedText.read(SHEET, text)
+                .proposals()
+                .forEach(p -> ReadingText.parse(SHEET.metric(p.metric()).orElseThrow(), p.text()));
+    }
+
+    @Provide
+    Arbitrary<String> scraps() {
         String pieces = "Weave long Total 1 846,5.e-\u2009\t\n|:'%\u00e9\ud83d\ude00[](){}";
+        return Combinators.combine(
+                        Arbitraries.integers().between(0, pieces.length() - 1),
+                        Arbitraries.integers().between(1, 6))
+                .as((from, length) -> pieces.substring(from, Math.min(pieces.length(), from + length)))
+                .list()
+                .ofMaxSize(60)
+                .map(parts -> String.join("", parts));
+    }
+
+    @Test
+    void lengthDoesNotMatter() {
         assertTimeout(Duration.ofSeconds(20), () -> {
-            for (int i = 0; i < 3000; i++) {
-                StringBuilder text = new StringBuilder();
-                for (int n = 0; n < 60; n++) {
-                    int at = (int) (random.uniform() * pieces.length());
-                    text.append(pieces, at, Math.min(pieces.length(), at + 1 + (int) (6 * random.uniform())));
-                }
-                PastedText.read(SHEET, text.toString())
-                        .proposals()
-                        .forEach(p -> app.yarrowmark.core.score.ReadingText.parse(
-                                SHEET.metric(p.metric()).orElseThrow(), p.text()));
-            }
             PastedText.read(SHEET, "1 ".repeat(100_000));
             PastedText.read(SHEET, "Weave ".repeat(30_000));
             PastedText.read(SHEET, "1 234".repeat(40_000));

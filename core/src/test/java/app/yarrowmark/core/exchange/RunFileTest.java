@@ -3,9 +3,12 @@ package app.yarrowmark.core.exchange;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.junit.jupiter.api.Assertions.assertTimeout;
 
-import app.yarrowmark.core.rank.SplitMix;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import java.time.Duration;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.Chars;
+import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
 
 class RunFileTest {
@@ -33,22 +36,18 @@ class RunFileTest {
     }
 
     /** Damaged anywhere it is still a run file, or it is refused as JSON; nothing else comes of it. */
-    @Test
-    void damageIsRefusedAsJson() {
-        SplitMix random = new SplitMix(23);
-        int refused = 0;
-        for (int i = 0; i < 3_000; i++) {
-            int at = (int) (random.uniform() * RUN.length());
-            int end = Math.min(RUN.length(), at + (int) (random.uniform() * 12));
-            String damaged = RUN.substring(0, at) + "{[\"]},:-9e\u0000x".charAt(i % 12) + RUN.substring(end);
-            try {
-                read(damaged);
-            } catch (JsonProcessingException e) {
-                refused++;
-                assertThat(e.getLocation()).as(damaged).isNotNull();
-            }
+    @Property
+    void damageIsRefusedAsJson(
+            @ForAll @IntRange(max = 2_000) int from,
+            @ForAll @IntRange(max = 12) int length,
+            @ForAll @Chars({'{', '[', '"', ']', '}', ',', ':', '-', '9', 'e', '\u0000', 'x'}) char with) {
+        int at = Math.min(from, RUN.length());
+        String damaged = RUN.substring(0, at) + with + RUN.substring(Math.min(RUN.length(), at + length));
+        try {
+            read(damaged);
+        } catch (JsonProcessingException e) {
+            assertThat(e.getLocation()).as(damaged).isNotNull();
         }
-        assertThat(refused).isGreaterThan(2_000);
     }
 
     @Test

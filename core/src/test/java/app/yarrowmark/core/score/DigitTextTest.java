@@ -3,7 +3,11 @@ package app.yarrowmark.core.score;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import app.yarrowmark.core.rank.SplitMix;
+import java.math.BigDecimal;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.BigRange;
+import net.jqwik.api.constraints.Scale;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -58,17 +62,18 @@ class DigitTextTest {
         assertThatThrownBy(() -> DigitText.parse(text)).isInstanceOf(IllegalArgumentException.class);
     }
 
-    @Test
-    void plainDigitsMeanTheSameAsWithASign() {
-        SplitMix random = new SplitMix(3);
-        for (int i = 0; i < 500; i++) {
-            String whole = String.valueOf(random.bits() >>> (1 + i % 62));
-            String text = i % 3 == 0 ? whole : whole + "." + String.format("%0" + (1 + i % 9) + "d", i);
-            assertThat(DigitText.parse(text)).isEqualTo(DigitText.parse("+" + text));
-            assertThat(DigitText.plain(text))
-                    .isEqualTo(DigitText.plain("+" + text))
-                    .isEqualTo(text);
-        }
+    @Property
+    void plainDigitsMeanTheSameAsWithASign(@ForAll @BigRange(min = "0", max = "1e20") @Scale(9) BigDecimal number) {
+        String text = number.toPlainString();
+        assertThat(DigitText.parse(text)).isEqualTo(DigitText.parse("+" + text));
+        assertThat(DigitText.plain(text)).isEqualTo(DigitText.plain("+" + text)).isEqualTo(text);
+    }
+
+    @Property
+    void everyDigitTypedIsRead(@ForAll @BigRange(min = "-1e20", max = "1e20") @Scale(9) BigDecimal number) {
+        Reading reading = DigitText.parse(number.toPlainString());
+        assertThat(reading.value()).isEqualTo(number.doubleValue());
+        assertThat(reading.resolution()).isEqualTo(Double.parseDouble("1e" + -Math.max(0, number.scale())));
     }
 
     @Test

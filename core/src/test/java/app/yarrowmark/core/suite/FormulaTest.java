@@ -4,8 +4,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
-import app.yarrowmark.core.rank.SplitMix;
 import java.util.Map;
+import net.jqwik.api.Arbitraries;
+import net.jqwik.api.Arbitrary;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.Provide;
+import net.jqwik.api.statistics.Statistics;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -84,51 +89,30 @@ class FormulaTest {
     }
 
     /** Pieces of the language in any order, with strange signs between: a formula, or a fault that says where. */
-    @Test
-    void anyTextIsAFormulaOrHasAColumnAtFault() {
-        String[] pieces = {
-            "a",
-            "b.one",
-            "zero",
-            "sum(",
-            "geomean(",
-            "median(",
-            "mean",
-            "(",
-            ")",
-            ",",
-            "+",
-            "-",
-            "*",
-            "/",
-            "^",
-            " ",
-            "3",
-            "0.5",
-            ".",
-            "1e9",
-            "\u0663",
-            "\n",
-            "\"",
-            "\ud83d",
-            "\u00e9",
-            "A",
-            "_"
-        };
-        SplitMix random = new SplitMix(11);
-        int formulas = 0;
-        for (int i = 0; i < 20_000; i++) {
-            StringBuilder text = new StringBuilder();
-            for (int n = 1 + (int) (random.uniform() * 9); n > 0; n--) {
-                text.append(pieces[(int) (random.uniform() * pieces.length)]);
-            }
-            try {
-                Formula.parse(text.toString()).evaluate(VALUES);
-                formulas++;
-            } catch (FormulaException e) {
-                assertThat(e.column()).as(text.toString()).isBetween(1, text.length() + 1);
-            }
+    @Property(tries = 5_000)
+    void anyTextIsAFormulaOrHasAColumnAtFault(@ForAll("pieces") String text) {
+        boolean isFormula;
+        try {
+            Formula.parse(text).evaluate(VALUES);
+            isFormula = true;
+        } catch (FormulaException e) {
+            isFormula = false;
+            assertThat(e.column()).as(text).isBetween(1, text.length() + 1);
         }
-        assertThat(formulas).isBetween(500, 15_000);
+        Statistics.collect(isFormula);
+        Statistics.coverage(seen -> seen.check(true).count(n -> n > 100));
+    }
+
+    @Provide
+    Arbitrary<String> pieces() {
+        return Arbitraries.of(
+                        "a b.one zero sum( geomean( median( mean ( ) , + - * / ^ 3 0.5 . 1e9 \u0663 \" \ud83d \u00e9 A _ | ~"
+                                .replace("|", "\n")
+                                .split(" "))
+                .map(piece -> piece.replace("~", " "))
+                .list()
+                .ofMinSize(1)
+                .ofMaxSize(9)
+                .map(parts -> String.join("", parts));
     }
 }
