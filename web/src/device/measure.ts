@@ -121,12 +121,7 @@ export function perSecond(work: number, milliseconds: number): number {
 }
 
 /** How many runs take at least half the wanted time: a power of two, by the fastest of five tries. */
-async function calibrate(
-  kernel: Kernel,
-  job: Job,
-  plan: Plan,
-  watch: Pick<Watch, 'now'>,
-): Promise<number> {
+async function calibrate(kernel: Kernel, job: Job, plan: Plan, watch: Pick<Watch, 'now'>): Promise<number> {
   let fastest = Infinity
   for (let i = 0; i < calibrations; i++) {
     const start = watch.now()

@@ -1,3 +1,4 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { counted, hasWords, listed } from './words'
 import {
@@ -85,5 +86,17 @@ describe('places', () => {
   it('are a range where more than one is likely', () => {
     expect(placeRange(4, 4)).toBe('4')
     expect(placeRange(4, 6)).toBe('4–6')
+  })
+})
+
+describe('any number', () => {
+  it('is shown with the digits it has', () => {
+    fc.assert(
+      fc.property(fc.double({ min: -1e12, max: 1e12, noNaN: true }), fc.nat(6), (value, decimals) => {
+        const shown = number(value, decimals)
+        expect(shown.replaceAll('\u2009', '')).toBe(value.toFixed(decimals))
+        expect(/^-?\d{1,3}(\u2009\d{3})*(\.\d+)?$/.test(shown)).toBe(true)
+      }),
+    )
   })
 })

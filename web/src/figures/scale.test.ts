@@ -1,3 +1,4 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { indexTicks, logScale, median } from './scale'
 
@@ -32,5 +33,22 @@ describe('indexTicks', () => {
     expect(ticks).toContain(100)
     expect(ticks.length).toBeLessThanOrEqual(6)
     expect(ticks.every((t) => t >= 18 && t <= 170)).toBe(true)
+  })
+})
+
+describe('any axis of an index', () => {
+  it('has few ticks, in order, within its ends', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 1, max: 1e5, noNaN: true }),
+        fc.double({ min: 1.01, max: 100, noNaN: true }),
+        (low, span) => {
+          const ticks = indexTicks(low, low * span)
+          expect(ticks.length).toBeLessThanOrEqual(6)
+          expect([...ticks].sort((a, b) => a - b)).toEqual(ticks)
+          expect(ticks.every((t) => t >= low * 0.999 && t <= low * span * 1.001)).toBe(true)
+        },
+      ),
+    )
   })
 })

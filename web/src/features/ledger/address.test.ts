@@ -1,3 +1,4 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { narrowedBy, question, withOther } from './address'
 
@@ -35,5 +36,17 @@ describe('the address of the ledger', () => {
     expect(withOther(of('page=3'), 'run', 'abc').toString()).toBe('page=3&run=abc')
     expect(withOther(of('fact=a&value=b&suite=4'), 'fact', null).toString()).toBe('suite=4')
     expect(withOther(of('state=DONE'), 'state', 'any').toString()).toBe('')
+  })
+})
+
+describe('any address', () => {
+  it('asks for a page and for numbers that there can be', () => {
+    fc.assert(
+      fc.property(fc.string(), fc.string(), (page, suite) => {
+        const q = question(new URLSearchParams({ page, suite }))
+        expect(Number.isSafeInteger(q.page) && (q.page ?? 0) >= 0).toBe(true)
+        expect(q.suite === undefined || Number.isSafeInteger(q.suite)).toBe(true)
+      }),
+    )
   })
 })

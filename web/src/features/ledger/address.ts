@@ -23,12 +23,19 @@ export function question(search: URLSearchParams): LedgerQuestion {
 
 /** The page of rows, the newest 0. */
 export function pageOf(search: URLSearchParams): number {
-  return Number(search.get('page') ?? '0')
+  return whole(search.get('page')) ?? 0
 }
 
 function numbers(search: URLSearchParams): Pick<LedgerQuestion, 'suite' | 'model' | 'setup' | 'import'> {
-  const names = (['suite', 'model', 'setup', 'import'] as const).filter((n) => search.get(n) !== null)
-  return Object.fromEntries(names.map((n) => [n, Number(search.get(n))]))
+  const names = (['suite', 'model', 'setup', 'import'] as const).filter(
+    (n) => whole(search.get(n)) !== undefined,
+  )
+  return Object.fromEntries(names.map((n) => [n, whole(search.get(n))]))
+}
+
+/** A whole number from 0 on; undefined for what is none. */
+function whole(text: string | null): number | undefined {
+  return text !== null && /^\d{1,15}$/.test(text) ? Number(text) : undefined
 }
 
 /** Days as the server reads them; what is none is left out. */

@@ -1,3 +1,4 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { address, question, withSubject, withoutSubject } from './address'
 
@@ -31,5 +32,39 @@ describe('the address of a side by side', () => {
     expect(back.subjects[back.reference]).toBe('setup-2')
     const gone = withoutSubject(two, 1)
     expect([gone.subjects[gone.reference], gone.subjects.length]).toEqual(['setup-1', 1])
+  })
+})
+
+describe('any question', () => {
+  const asked = fc
+    .record({
+      subjects: fc.array(fc.string({ minLength: 1 }), { minLength: 1, maxLength: 12 }),
+      reference: fc.nat(11),
+      basis: fc.constantFrom('GAIN' as const, 'SHORT' as const, 'OWN_UNIT' as const, 'TIME_SAVED' as const),
+      threshold: fc.double({ min: 0, max: 0.999, noNaN: true }).map((t) => t + 0),
+      sort: fc.constantFrom('group' as const, 'size' as const, 'suite' as const),
+      telling: fc.boolean(),
+      open: fc.array(fc.string(), { maxLength: 3 }),
+      speaks: fc.string(),
+    })
+    .map((q) => ({ ...q, reference: q.reference % q.subjects.length }))
+
+  it('comes back from its address as it was', () => {
+    fc.assert(
+      fc.property(asked, (q) => {
+        expect(question(new URLSearchParams(address(q).toString()))).toEqual(q)
+      }),
+    )
+  })
+
+  it('keeps its reference while another comes and goes', () => {
+    fc.assert(
+      fc.property(asked, fc.string({ minLength: 1 }), (q, key) => {
+        fc.pre(!q.subjects.includes(key))
+        const more = withSubject(q, key)
+        expect(more.subjects[more.reference]).toBe(q.subjects[q.reference])
+        expect(withoutSubject(more, more.subjects.indexOf(key))).toEqual(q)
+      }),
+    )
   })
 })
