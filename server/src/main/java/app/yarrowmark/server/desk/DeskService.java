@@ -8,7 +8,7 @@ import app.yarrowmark.server.desk.DeskViews.NextView;
 import app.yarrowmark.server.desk.DeskViews.RunSheet;
 import app.yarrowmark.server.desk.DeskViews.SheetRow;
 import app.yarrowmark.server.desk.DeskViews.StripView;
-import app.yarrowmark.server.runs.RunService;
+import app.yarrowmark.server.runs.Ledger;
 import app.yarrowmark.server.runs.RunViews.RunView;
 import app.yarrowmark.server.runs.SuiteTimes;
 import app.yarrowmark.server.scorebook.KnownFaults;
@@ -39,7 +39,7 @@ class DeskService {
     private final SittingService sittings;
     private final SetupService setups;
     private final SuiteService suites;
-    private final RunService runs;
+    private final Ledger ledger;
     private final SuiteTimes times;
     private final KnownFaults faults;
     private final LiveBoard live;
@@ -49,7 +49,7 @@ class DeskService {
             SittingService sittings,
             SetupService setups,
             SuiteService suites,
-            RunService runs,
+            Ledger ledger,
             SuiteTimes times,
             KnownFaults faults,
             LiveBoard live,
@@ -57,7 +57,7 @@ class DeskService {
         this.sittings = sittings;
         this.setups = setups;
         this.suites = suites;
-        this.runs = runs;
+        this.ledger = ledger;
         this.times = times;
         this.faults = faults;
         this.live = live;
@@ -68,7 +68,7 @@ class DeskService {
         List<Sitting> open = sittings.open();
         Map<Long, SetupLabel> labels = setups.labels();
         Map<Long, List<RunView>> bySitting =
-                runs.ofSittings(open.stream().map(Sitting::id).toList());
+                ledger.ofSittings(open.stream().map(Sitting::id).toList());
         return open.stream()
                 .map(s -> strip(s, Maps.at(labels, s.setupId()), bySitting.getOrDefault(s.id(), List.of())))
                 .toList();
@@ -76,7 +76,7 @@ class DeskService {
 
     RunSheet sheet(long sittingId) {
         Sitting sitting = sittings.get(sittingId);
-        List<RunView> all = runs.ofSittings(List.of(sittingId)).getOrDefault(sittingId, List.of());
+        List<RunView> all = ledger.ofSittings(List.of(sittingId)).getOrDefault(sittingId, List.of());
         Progress progress = live.progress(sittingId).orElse(null);
         SuiteTimes.Minutes minutes = times.on(sitting.setupId(), sitting.suiteIds());
         List<SheetRow> rows = sitting.planned().stream()

@@ -7,8 +7,11 @@ import org.springframework.data.jpa.repository.Query;
 
 interface EvidenceFileRepository extends JpaRepository<EvidenceFileEntity, String> {
 
-    /** Hash, media type, size and whether there is a thumbnail; without the content. */
+    /** A file without its content. */
+    record Described(String hash, String mediaType, int size, boolean thumbnail) {}
+
+    /** The files without their content. */
     @Query("select f.hash, f.mediaType, f.size, case when f.thumbnail is null then false else true end"
             + " from EvidenceFileEntity f where f.hash in :hashes")
-    List<Object[]> describe(Collection<String> hashes);
+    List<Described> describe(Collection<String> hashes);
 }

@@ -5,7 +5,7 @@ import app.yarrowmark.server.events.LiveEvents;
 import app.yarrowmark.server.history.HistoryService;
 import app.yarrowmark.server.problems.Refusal;
 import app.yarrowmark.server.problems.RuleViolations;
-import app.yarrowmark.server.runs.RunService;
+import app.yarrowmark.server.runs.Ledger;
 import app.yarrowmark.server.secrets.Tokens;
 import java.io.IOException;
 import java.time.Clock;
@@ -30,7 +30,7 @@ public class EvidenceService {
 
     private final EvidenceFileRepository files;
     private final RunEvidenceRepository links;
-    private final RunService runs;
+    private final Ledger ledger;
     private final HistoryService history;
     private final LiveEvents events;
     private final Clock clock;
@@ -39,14 +39,14 @@ public class EvidenceService {
     EvidenceService(
             EvidenceFileRepository files,
             RunEvidenceRepository links,
-            RunService runs,
+            Ledger ledger,
             HistoryService history,
             LiveEvents events,
             Clock clock,
             PlatformTransactionManager transactions) {
         this.files = files;
         this.links = links;
-        this.runs = runs;
+        this.ledger = ledger;
         this.history = history;
         this.events = events;
         this.clock = clock;
@@ -60,7 +60,7 @@ public class EvidenceService {
      */
     @Transactional(propagation = Propagation.NOT_SUPPORTED)
     public EvidenceView add(UUID runId, String name, byte[] content, String who) {
-        runs.requireKept(runId);
+        ledger.requireKept(runId);
         String clean = name.strip().replaceAll("[\\p{Cntrl}/\\\\]", " ").strip();
         if (clean.isEmpty() || clean.length() > 200) {
             throw new RuleViolations("name", "a file's name has 1 to 200 characters");
@@ -140,20 +140,19 @@ public class EvidenceService {
     }
 
     private List<EvidenceView> views(List<RunEvidenceEntity> all) {
-        Map<String, Object[]> byHash = new HashMap<>();
-        files.describe(all.stream().map(l -> l.hash).distinct().toList())
-                .forEach(row -> byHash.put((String) row[0], row));
+        Map<String, EvidenceFileRepository.Described> byHash = new HashMap<>();
+        files.describe(all.stream().map(l -> l.hash).distinct().toList()).forEach(f -> byHash.put(f.hash(), f));
         return all.stream()
                 .map(l -> {
-                    Object[] file = Maps.at(byHash, l.hash);
+                    EvidenceFileRepository.Described file = Maps.at(byHash, l.hash);
                     return new EvidenceView(
                             l.id,
                             l.runId,
                             l.name,
                             l.hash,
-                            (String) file[1],
-                            (Integer) file[2],
-                            (Boolean) file[3],
+                            file.mediaType(),
+                            file.size(),
+                            file.thumbnail(),
                             l.addedAt,
                             l.who);
                 })

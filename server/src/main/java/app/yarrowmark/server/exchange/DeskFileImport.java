@@ -18,6 +18,7 @@ import app.yarrowmark.server.problems.RuleViolations;
 import app.yarrowmark.server.runs.FactReading;
 import app.yarrowmark.server.runs.RunIntake;
 import app.yarrowmark.server.runs.RunReview;
+import app.yarrowmark.server.scorebook.Cell;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.setups.SetupView;
 import app.yarrowmark.server.sittings.Sitting;
@@ -96,7 +97,7 @@ public class DeskFileImport {
         private final List<RuleViolations.Violation> rejected = new ArrayList<>();
         private final List<RunFile> waiting = new ArrayList<>();
         private final List<String> places = new ArrayList<>();
-        private final Set<RunReview.Cell> cells = new LinkedHashSet<>();
+        private final Set<Cell> cells = new LinkedHashSet<>();
         private int models;
         private int setupCount;
         private int runs;
@@ -228,7 +229,7 @@ public class DeskFileImport {
             waiting.add(file);
             places.add(where);
             suites.find(file.suite().key(), file.suite().version())
-                    .ifPresent(s -> cells.add(new RunReview.Cell(setupId, s.id())));
+                    .ifPresent(s -> cells.add(new Cell(setupId, s.id())));
             if (waiting.size() == BATCH) {
                 flush();
             }

@@ -22,9 +22,11 @@ import app.yarrowmark.server.history.HistoryService;
 import app.yarrowmark.server.problems.Refusal;
 import app.yarrowmark.server.problems.RuleViolations;
 import app.yarrowmark.server.problems.Trouble;
+import app.yarrowmark.server.runs.RunChanges;
 import app.yarrowmark.server.runs.RunIntake;
+import app.yarrowmark.server.runs.RunReadings;
 import app.yarrowmark.server.runs.RunReview;
-import app.yarrowmark.server.runs.RunService;
+import app.yarrowmark.server.scorebook.Cell;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.setups.SetupService.SetupWanted;
 import app.yarrowmark.server.suites.Suite;
@@ -82,7 +84,8 @@ class TableImport {
     private final SetupService setups;
     private final SuiteService suites;
     private final RunIntake intake;
-    private final RunService runs;
+    private final RunChanges changes;
+    private final RunReadings runs;
     private final RunReview review;
     private final HistoryService history;
     private final LiveEvents events;
@@ -98,7 +101,8 @@ class TableImport {
             SetupService setups,
             SuiteService suites,
             RunIntake intake,
-            RunService runs,
+            RunChanges changes,
+            RunReadings runs,
             RunReview review,
             HistoryService history,
             LiveEvents events,
@@ -110,6 +114,7 @@ class TableImport {
         this.setups = setups;
         this.suites = suites;
         this.intake = intake;
+        this.changes = changes;
         this.runs = runs;
         this.review = review;
         this.history = history;
@@ -316,7 +321,7 @@ class TableImport {
     }
 
     private Accepted accepted(long id, Acceptance acceptance, Caller caller) {
-        runs.letImportCount(id);
+        changes.letImportCount(id);
         int doubted = review.ofImport(id, acceptance.cells);
         ImportBatchEntity done = transaction.execute(tx -> {
             ImportBatchEntity batch = batch(id);
@@ -340,7 +345,7 @@ class TableImport {
         if (batch.state != wanted) {
             throw Refusal.conflict(back ? "This import was not taken back." : "This import was not accepted.");
         }
-        runs.moveImport(id, back, TAKEN_BACK, caller);
+        changes.moveImport(id, back, TAKEN_BACK, caller);
         transaction.executeWithoutResult(tx -> {
             batch.state = back ? State.ACCEPTED : State.TAKEN_BACK;
             batches.save(batch);
@@ -371,7 +376,7 @@ class TableImport {
         private final @Nullable Set<PartKey> parts;
         private final Caller caller;
         private final Map<Place, Long> made = new HashMap<>();
-        private final Set<RunReview.Cell> cells = new HashSet<>();
+        private final Set<Cell> cells = new HashSet<>();
         private final List<Group> waiting = new ArrayList<>();
         private @Nullable Group group;
         private final Ahead ahead = new Ahead();
@@ -448,7 +453,7 @@ class TableImport {
             }
             for (Group g : groups) {
                 g.setupId = g.place.setupId == null ? Maps.at(made, g.place) : g.place.setupId;
-                cells.add(new RunReview.Cell(g.setupId, g.suite.id()));
+                cells.add(new Cell(g.setupId, g.suite.id()));
             }
             ahead.hand(() -> keep(groups));
         }

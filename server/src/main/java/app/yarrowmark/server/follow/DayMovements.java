@@ -2,6 +2,7 @@ package app.yarrowmark.server.follow;
 
 import app.yarrowmark.core.follow.SessionVariance;
 import app.yarrowmark.server.kept.Kept;
+import app.yarrowmark.server.scorebook.Counting;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
@@ -18,10 +19,11 @@ class DayMovements {
 
     private static final String READINGS =
             "select d.metric_id, r.setup_id, date(r.started_at) as day, d.value from run r join reading d on d.run_id = r.id"
-                    + " join (select setup_id, suite_id from run where state = 'DONE' and flags = '' and suite_id in (:suites)"
+                    + " join (select setup_id, suite_id from run r where " + Counting.RUN
+                    + " and r.suite_id in (:suites)"
                     + " group by setup_id, suite_id having count(distinct date(started_at)) > 1) several"
                     + " on several.setup_id = r.setup_id and several.suite_id = r.suite_id"
-                    + " where r.state = 'DONE' and r.flags = '' and d.value > 0 order by d.metric_id, r.setup_id, day";
+                    + " where " + Counting.RUN + " and d.value > 0 order by d.metric_id, r.setup_id, day";
 
     private final NamedParameterJdbcTemplate jdbc;
     private final Kept<Set<Long>, Map<Long, SessionVariance>> bySuites = Kept.counted(64);

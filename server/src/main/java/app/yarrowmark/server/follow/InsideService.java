@@ -23,9 +23,9 @@ import app.yarrowmark.server.follow.InsideView.SeriesName;
 import app.yarrowmark.server.follow.InsideView.Sizes;
 import app.yarrowmark.server.problems.Refusal;
 import app.yarrowmark.server.problems.RuleViolations;
-import app.yarrowmark.server.runs.RunService;
-import app.yarrowmark.server.runs.RunService.NamedSeries;
-import app.yarrowmark.server.runs.RunService.RunSeries;
+import app.yarrowmark.server.runs.RunReadings;
+import app.yarrowmark.server.runs.RunReadings.NamedSeries;
+import app.yarrowmark.server.runs.RunReadings.RunSeries;
 import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.suites.Suite;
@@ -62,12 +62,12 @@ class InsideService {
     private static final Set<String> SIZES = Set.of("By", "KiBy", "MiBy", "GiBy", "kBy", "MBy", "KiB", "MiB");
     private static final Set<String> TIMES = Set.of("s", "ms", "min", "h");
 
-    private final RunService runs;
+    private final RunReadings runs;
     private final SetupService setups;
     private final SuiteService suites;
     private final CatalogueService catalogue;
 
-    InsideService(RunService runs, SetupService setups, SuiteService suites, CatalogueService catalogue) {
+    InsideService(RunReadings runs, SetupService setups, SuiteService suites, CatalogueService catalogue) {
         this.runs = runs;
         this.setups = setups;
         this.suites = suites;

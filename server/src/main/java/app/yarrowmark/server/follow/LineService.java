@@ -32,8 +32,8 @@ import app.yarrowmark.server.follow.LineView.Order;
 import app.yarrowmark.server.follow.LineView.Together;
 import app.yarrowmark.server.follow.LineView.Version;
 import app.yarrowmark.server.problems.RuleViolations;
-import app.yarrowmark.server.runs.RunService;
-import app.yarrowmark.server.runs.RunService.Attempt;
+import app.yarrowmark.server.runs.RunReadings;
+import app.yarrowmark.server.runs.RunReadings.Attempt;
 import app.yarrowmark.server.runs.RunState;
 import app.yarrowmark.server.scorebook.PlainWords;
 import app.yarrowmark.server.scorebook.ScoreBook;
@@ -80,7 +80,7 @@ class LineService {
     private final FactService facts;
     private final FactDifferences differences;
     private final GapReasons gaps;
-    private final RunService runs;
+    private final RunReadings runs;
     private final ScoreBook book;
     private final DayMovements days;
 
@@ -93,7 +93,7 @@ class LineService {
             FactService facts,
             FactDifferences differences,
             GapReasons gaps,
-            RunService runs,
+            RunReadings runs,
             ScoreBook book,
             DayMovements days) {
         this.finder = finder;
@@ -212,7 +212,7 @@ class LineService {
     private Map<Long, Instant> firstRuns(List<SetupLabel> line) {
         return runs.attempts(line.stream().map(SetupLabel::setupId).toList()).stream()
                 .filter(a -> a.state() == RunState.DONE)
-                .collect(Collectors.toMap(Attempt::setupId, Attempt::startedAt, (a, b) -> a.isBefore(b) ? a : b));
+                .collect(Collectors.toMap(a -> a.cell().setup(), Attempt::startedAt, (a, b) -> a.isBefore(b) ? a : b));
     }
 
     private Version version(

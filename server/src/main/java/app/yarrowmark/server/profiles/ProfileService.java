@@ -34,7 +34,8 @@ import app.yarrowmark.server.profiles.ProfileViews.PoolIndex;
 import app.yarrowmark.server.profiles.ProfileViews.SetupLine;
 import app.yarrowmark.server.profiles.ProfileViews.SpecView;
 import app.yarrowmark.server.profiles.ProfileViews.SuiteProfile;
-import app.yarrowmark.server.runs.RunService;
+import app.yarrowmark.server.runs.Ledger;
+import app.yarrowmark.server.runs.RunReadings;
 import app.yarrowmark.server.runs.RunViews.RunView;
 import app.yarrowmark.server.runs.SuiteTimes;
 import app.yarrowmark.server.scorebook.ScoreBook;
@@ -68,7 +69,8 @@ class ProfileService {
     private final SetupService setups;
     private final SuiteService suites;
     private final FactService facts;
-    private final RunService runs;
+    private final Ledger ledger;
+    private final RunReadings runs;
     private final SuiteTimes times;
     private final ScoreBook book;
     private final StandingsService standings;
@@ -80,7 +82,8 @@ class ProfileService {
             SetupService setups,
             SuiteService suites,
             FactService facts,
-            RunService runs,
+            Ledger ledger,
+            RunReadings runs,
             SuiteTimes times,
             ScoreBook book,
             StandingsService standings,
@@ -90,6 +93,7 @@ class ProfileService {
         this.setups = setups;
         this.suites = suites;
         this.facts = facts;
+        this.ledger = ledger;
         this.runs = runs;
         this.times = times;
         this.book = book;
@@ -104,7 +108,7 @@ class ProfileService {
                 .map(UnitView::id)
                 .flatMap(u -> setups.ofUnit(u).stream())
                 .toList();
-        List<RunView> own = runs.ofSetups(all.stream().map(SetupView::id).toList());
+        List<RunView> own = ledger.ofSetups(all.stream().map(SetupView::id).toList());
         Map<Long, Long> counts = own.stream().collect(Collectors.groupingBy(RunView::setupId, Collectors.counting()));
         ScoreSnapshot scores = book.current();
         Optional<SetupView> shown = shown(all, counts, asked);

@@ -2,6 +2,7 @@ package app.yarrowmark.server.runs;
 
 import app.yarrowmark.server.events.LiveEvents;
 import app.yarrowmark.server.problems.Trouble;
+import app.yarrowmark.server.scorebook.Cell;
 import app.yarrowmark.server.scorebook.ScoreRevision;
 import jakarta.annotation.PreDestroy;
 import java.util.ArrayList;
@@ -34,7 +35,7 @@ class ReviewQueue {
     private final ScoreRevision revision;
     private final LiveEvents events;
     private final JdbcTemplate jdbc;
-    private final Set<RunReview.Cell> waiting = new LinkedHashSet<>();
+    private final Set<Cell> waiting = new LinkedHashSet<>();
     private final Thread worker = new Thread(this::work, "review");
     private boolean busy;
     private boolean over;
@@ -51,7 +52,7 @@ class ReviewQueue {
     @EventListener(ApplicationReadyEvent.class)
     void begin() {
         jdbc.query("select setup_id, suite_id from review_due order by revision", row -> {
-            add(new RunReview.Cell(row.getLong(1), row.getLong(2)));
+            add(new Cell(row.getLong(1), row.getLong(2)));
         });
         worker.start();
     }
@@ -63,16 +64,16 @@ class ReviewQueue {
     }
 
     /** Writes down that a cell is to be reviewed, in the transaction in which a run is kept with a number of the scores. */
-    void due(RunReview.Cell cell, long number) {
+    void due(Cell cell, long number) {
         jdbc.update(
                 "insert into review_due (setup_id, suite_id, revision) values (?, ?, ?)",
-                cell.setupId(),
-                cell.suiteId(),
+                cell.setup(),
+                cell.suite(),
                 number);
     }
 
     /** Takes a cell in which a run was kept, once that is committed. */
-    synchronized void add(RunReview.Cell cell) {
+    synchronized void add(Cell cell) {
         waiting.add(cell);
         notifyAll();
     }
@@ -85,7 +86,7 @@ class ReviewQueue {
     }
 
     /** After a rest, in which more runs of the same cells come together, and which leaves most of the time to who sends. */
-    private synchronized List<RunReview.Cell> next(long restMillis) throws InterruptedException {
+    private synchronized List<Cell> next(long restMillis) throws InterruptedException {
         busy = false;
         notifyAll();
         long rested = System.nanoTime() + Math.min(restMillis, LONGEST_REST_MILLIS) * 1_000_000;
@@ -95,7 +96,7 @@ class ReviewQueue {
         while (waiting.isEmpty() && !over) {
             wait();
         }
-        List<RunReview.Cell> some = new ArrayList<>(waiting).subList(0, Math.min(AT_ONCE, waiting.size()));
+        List<Cell> some = new ArrayList<>(waiting).subList(0, Math.min(AT_ONCE, waiting.size()));
         some.forEach(waiting::remove);
         busy = !over;
         return over ? List.of() : some;
@@ -103,7 +104,7 @@ class ReviewQueue {
 
     private void work() {
         try {
-            for (List<RunReview.Cell> some = next(0); !some.isEmpty(); ) {
+            for (List<Cell> some = next(0); !some.isEmpty(); ) {
                 long start = System.nanoTime();
                 review(some);
                 some = next(REST * (System.nanoTime() - start) / 1_000_000);
@@ -113,7 +114,7 @@ class ReviewQueue {
         }
     }
 
-    private void review(List<RunReview.Cell> cells) throws InterruptedException {
+    private void review(List<Cell> cells) throws InterruptedException {
         try {
             long seen = revision.current();
             if (review.all(cells) > 0) {
@@ -122,7 +123,7 @@ class ReviewQueue {
             jdbc.batchUpdate(
                     "delete from review_due where setup_id = ? and suite_id = ? and revision <= ?",
                     cells.stream()
-                            .map(c -> new Object[] {c.setupId(), c.suiteId(), seen})
+                            .map(c -> new Object[] {c.setup(), c.suite(), seen})
                             .toList());
         } catch (RuntimeException e) {
             if (Trouble.isOutage(e)) {

@@ -30,12 +30,16 @@ class RunController {
     private static final int LAST_PAGE = 1_000_000;
 
     private final RunIntake intake;
-    private final RunService runs;
+    private final Ledger ledger;
+    private final RunReadings runs;
+    private final RunChanges changes;
     private final RunReview review;
 
-    RunController(RunIntake intake, RunService runs, RunReview review) {
+    RunController(RunIntake intake, Ledger ledger, RunReadings runs, RunChanges changes, RunReview review) {
         this.intake = intake;
+        this.ledger = ledger;
         this.runs = runs;
+        this.changes = changes;
         this.review = review;
     }
 
@@ -91,8 +95,8 @@ class RunController {
             throw new RuleViolations(
                     "size", "pages count from 0 to " + LAST_PAGE + " and hold 1 to " + LARGEST_PAGE + " runs");
         }
-        return runs.ledger(
-                new RunService.Filter(state, suite, setup, model, fact, value, from, to, importId, flagged, doubted),
+        return ledger.page(
+                new Ledger.Filter(state, suite, setup, model, fact, value, from, to, importId, flagged, doubted),
                 page,
                 size);
     }
@@ -100,7 +104,7 @@ class RunController {
     @Operation(summary = "One run with its samples, series and history")
     @GetMapping("/{id}")
     RunViews.RunDetail detail(@PathVariable UUID id) {
-        return runs.detail(id);
+        return ledger.detail(id);
     }
 
     @Operation(summary = "Every point of one series of a run")
@@ -113,30 +117,30 @@ class RunController {
     @PostMapping("/{id}/set-aside")
     RunViews.RunDetail setAside(
             @PathVariable UUID id, @RequestBody Reason body, @AuthenticationPrincipal Caller caller) {
-        runs.setAside(id, body.reason(), caller);
+        changes.setAside(id, body.reason(), caller);
         return review(id);
     }
 
     @Operation(summary = "Let a run that was set aside count again")
     @PostMapping("/{id}/bring-back")
     RunViews.RunDetail bringBack(@PathVariable UUID id, @AuthenticationPrincipal Caller caller) {
-        runs.bringBack(id, caller);
+        changes.bringBack(id, caller);
         return review(id);
     }
 
     @Operation(summary = "Set the flags of a run; a flagged one is shown and does not count")
     @PutMapping("/{id}/flags")
     RunViews.RunDetail flag(@PathVariable UUID id, @RequestBody NewFlags body, @AuthenticationPrincipal Caller caller) {
-        runs.requireEdition(id, body.edition());
-        runs.flag(id, body.flags(), body.note(), caller);
+        changes.requireEdition(id, body.edition());
+        changes.flag(id, body.flags(), body.note(), caller);
         return review(id);
     }
 
     @Operation(summary = "Put other texts in the place of misread ones; the old ones stay in the history")
     @PostMapping("/{id}/mend")
     RunViews.RunDetail mend(@PathVariable UUID id, @RequestBody Mend body, @AuthenticationPrincipal Caller caller) {
-        runs.requireEdition(id, body.edition());
-        runs.mend(id, body.texts(), body.why(), caller);
+        changes.requireEdition(id, body.edition());
+        changes.mend(id, body.texts(), body.why(), caller);
         return review(id);
     }
 
@@ -147,12 +151,12 @@ class RunController {
             @PathVariable String metric,
             @RequestBody Confirmation body,
             @AuthenticationPrincipal Caller caller) {
-        return runs.confirm(id, metric, body.note(), caller);
+        return changes.confirm(id, metric, body.note(), caller);
     }
 
     /** After the change is kept, so that the scores it is held against are those with it. */
     private RunViews.RunDetail review(UUID id) {
         review.around(id);
-        return runs.detail(id);
+        return ledger.detail(id);
     }
 }

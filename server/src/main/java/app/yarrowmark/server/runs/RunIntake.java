@@ -13,6 +13,7 @@ import app.yarrowmark.server.events.LiveEvents;
 import app.yarrowmark.server.history.HistoryService;
 import app.yarrowmark.server.problems.Refusal;
 import app.yarrowmark.server.problems.RuleViolations;
+import app.yarrowmark.server.scorebook.Cell;
 import app.yarrowmark.server.scorebook.ScoreRevision;
 import app.yarrowmark.server.secrets.Tokens;
 import app.yarrowmark.server.setups.SetupService;
@@ -129,13 +130,13 @@ public class RunIntake {
                 long number = revision.next();
                 writer.number(run.id, number);
                 if (isReviewed(run)) {
-                    reviews.due(new RunReview.Cell(run.setupId, run.suiteId), number);
+                    reviews.due(new Cell(run.setupId, run.suiteId), number);
                 }
                 events.tell(LiveEvents.Topic.RUNS);
                 return run;
             });
             if (isReviewed(kept)) {
-                reviews.add(new RunReview.Cell(kept.setupId, kept.suiteId));
+                reviews.add(new Cell(kept.setupId, kept.suiteId));
             }
             return new Kept(kept.id, kept.state, true);
         } catch (DataIntegrityViolationException | ConstraintViolationException sameAtOnce) {
@@ -154,7 +155,7 @@ public class RunIntake {
         return transaction.execute(tx -> {
             Map<UUID, String> before = new HashMap<>();
             runs.hashes(files.stream().map(f -> f.id().toString()).toList())
-                    .forEach(row -> before.put(UUID.fromString((String) row[0]), (String) row[1]));
+                    .forEach(kept -> before.put(UUID.fromString(kept.getId()), kept.getHash()));
             Map<Integer, RuntimeException> rejected = new HashMap<>();
             List<RunEntity> fresh = new ArrayList<>();
             Set<Long> setupsFound = new HashSet<>();

@@ -1,5 +1,7 @@
 package app.yarrowmark.server.runs;
 
+import app.yarrowmark.server.problems.Refusal;
+import app.yarrowmark.server.scorebook.Counting;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
@@ -45,75 +47,125 @@ interface RunRepository extends JpaRepository<RunEntity, UUID> {
             boolean doubted,
             Pageable page);
 
+    /** How many runs are in a state, and how many of them are flagged or have numbers that look wrong. */
+    record StateCount(RunState state, long runs, long flagged, long doubted) {}
+
     @Query("select r.state, count(r), sum(case when r.flags <> '' then 1 else 0 end),"
             + " sum(case when r.openDoubts > 0 then 1 else 0 end) from RunEntity r group by r.state")
-    List<Object[]> countByState();
+    List<StateCount> countByState();
 
-    /** Id, as text, note, reason, setup and suite of runs that have any of some words, or one that begins so; the last first. */
+    /** What was written of a run. */
+    interface Written {
+        String getId();
+
+        @Nullable
+        String getNote();
+
+        @Nullable
+        String getReason();
+
+        long getSetup();
+
+        long getSuite();
+    }
+
+    /** Runs that have any of some words, or one that begins so; the last first. */
     @Query(
             nativeQuery = true,
-            value = "select cast(id as char), note, reason, setup_id, suite_id from run"
+            value = "select cast(id as char) as id, note, reason, setup_id as setup, suite_id as suite from run"
                     + " where match(note, reason) against (:words in boolean mode)"
                     + " order by started_at desc limit 300")
-    List<Object[]> withAnyWord(String words);
+    List<Written> withAnyWord(String words);
 
     /** Setup and number of runs of a suite on some setups, those run last first. */
     @Query("select r.setupId, count(r) from RunEntity r where r.suiteId = :suite and r.setupId in :setups"
             + " group by r.setupId order by max(r.startedAt) desc")
-    List<Object[]> countOf(long suite, Collection<Long> setups);
+    List<RunReadings.Attempts> countOf(long suite, Collection<Long> setups);
 
     /** Returns how many runs an import brought. */
     int countByImportId(long importId);
 
-    /** Id and start of those of the given ids that are kept. */
+    record Start(UUID id, Instant startedAt) {}
+
+    /** Those of the given ids that are kept. */
     @Query("select r.id, r.startedAt from RunEntity r where r.id in :ids")
-    List<Object[]> starts(Collection<UUID> ids);
+    List<Start> starts(Collection<UUID> ids);
 
-    /** Id, as text, and content hash of those of the given ids, as text, that are kept. */
-    @Query(nativeQuery = true, value = "select cast(id as char), content_hash from run where id in (:ids)")
-    List<Object[]> hashes(Collection<String> ids);
+    /** A run, as text, and the hash of what was sent. */
+    interface Hash {
+        String getId();
 
-    /** Setup, suite, start and end of whole runs that one of our programs measured, the last first. */
+        String getHash();
+    }
+
+    /** Those of the given ids, as text, that are kept. */
+    @Query(
+            nativeQuery = true,
+            value = "select cast(id as char) as id, content_hash as hash from run where id in (:ids)")
+    List<Hash> hashes(Collection<String> ids);
+
+    record Took(long setup, long suite, Instant startedAt, Instant endedAt) {}
+
+    /** Whole runs that one of our programs measured, the last first. */
     @Query(
             "select r.setupId, r.suiteId, r.startedAt, r.endedAt from RunEntity r where r.workSize = 'normal'"
                     + " and r.state = 'DONE' and r.sender in ('runner', 'device page') and r.suiteId in :suites order by r.startedAt desc")
-    List<Object[]> times(Collection<Long> suites, Pageable most);
+    List<Took> times(Collection<Long> suites, Pageable most);
 
-    /** Setup, suite, state, reason, flags, gaps and start of every run of some setups. */
+    /** A run without what was read. */
+    record Tried(
+            long setup,
+            long suite,
+            RunState state,
+            @Nullable String reason,
+            String flags,
+            @Nullable String gaps,
+            Instant startedAt) {}
+
+    /** Every run of some setups. */
     @Query("select r.setupId, r.suiteId, r.state, r.reason, r.flags, r.gaps, r.startedAt from RunEntity r"
             + " where r.setupId in :setups")
-    List<Object[]> attempts(Collection<Long> setups);
+    List<Tried> attempts(Collection<Long> setups);
 
     @Query("select r.setupId, count(r) from RunEntity r group by r.setupId")
-    List<Object[]> countBySetup();
+    List<RunReadings.Attempts> countBySetup();
 
-    @Query(
-            "select distinct r.suiteId from RunEntity r join r.series s where r.state = 'DONE' and r.flags = '' and r.setupId = :setup")
+    @Query("select distinct r.suiteId from RunEntity r join r.series s where " + Counting.RUN
+            + " and r.setupId = :setup")
     List<Long> suitesWithSeries(long setup);
 
-    /** Name, unit, axis and unit of the axis of the series that runs which count have, in a suite and some setups. */
-    @Query("select distinct key(s), s.unit, s.axis, s.axisUnit from RunEntity r join r.series s where r.state = 'DONE'"
-            + " and r.flags = '' and r.suiteId = :suite and r.setupId in :setups order by key(s)")
-    List<Object[]> seriesNames(long suite, Collection<Long> setups);
+    /** The series that runs which count have, in a suite and some setups. */
+    @Query("select distinct key(s), s.unit, s.axis, s.axisUnit from RunEntity r join r.series s where " + Counting.RUN
+            + " and r.suiteId = :suite and r.setupId in :setups order by key(s)")
+    List<RunReadings.NamedSeries> seriesNames(long suite, Collection<Long> setups);
 
-    /** Run, setup, start, name and points of some series, the first started first; of all runs that count, or of one whatever its state. */
+    record Points(UUID run, long setup, Instant startedAt, String name, String points) {}
+
+    /** Some series, the first started first; of all runs that count, or of one whatever its state. */
     @Query(
             "select r.id, r.setupId, r.startedAt, key(s), s.points from RunEntity r join r.series s where r.suiteId = :suite"
                     + " and r.setupId in :setups and key(s) in :names"
-                    + " and ((:only is null and r.state = 'DONE' and r.flags = '') or r.id = :only) order by r.startedAt, r.id")
-    List<Object[]> series(long suite, Collection<Long> setups, Collection<String> names, @Nullable UUID only);
+                    + " and ((:only is null and " + Counting.RUN + ") or r.id = :only) order by r.startedAt, r.id")
+    List<Points> series(long suite, Collection<Long> setups, Collection<String> names, @Nullable UUID only);
 
-    /** Id, setup, suite, doubts and import of the runs that count and bear no flag, the first started first. */
-    @Query(
-            "select r.id, r.setupId, r.suiteId, r.doubts, r.importId from RunEntity r where r.state = 'DONE' and r.flags = ''"
-                    + " and r.setupId in :setups and r.suiteId in :suites order by r.startedAt, r.id")
-    List<Object[]> counting(Collection<Long> setups, Collection<Long> suites);
+    record Counted(
+            UUID id,
+            long setup,
+            long suite,
+            @Nullable String doubts,
+            @Nullable Long importId) {}
 
-    /** Run, metric and text of the readings of {@link #counting}; those that were computed left out. */
-    @Query(
-            "select r.id, key(v), v.text from RunEntity r join r.readings v where v.computed = false and r.state = 'DONE'"
-                    + " and r.flags = '' and r.setupId in :setups and r.suiteId in :suites")
-    List<Object[]> typed(Collection<Long> setups, Collection<Long> suites);
+    /** The runs that count, the first started first. */
+    @Query("select r.id, r.setupId, r.suiteId, r.doubts, r.importId from RunEntity r where " + Counting.RUN + ""
+            + " and r.setupId in :setups and r.suiteId in :suites order by r.startedAt, r.id")
+    List<Counted> counting(Collection<Long> setups, Collection<Long> suites);
+
+    record Typed(UUID run, long metric, String text) {}
+
+    /** The readings of {@link #counting}; those that were computed left out. */
+    @Query("select r.id, key(v), v.text from RunEntity r join r.readings v where v.computed = false and " + Counting.RUN
+            + " and r.setupId in :setups and r.suiteId in :suites")
+    List<Typed> typed(Collection<Long> setups, Collection<Long> suites);
 
     @Modifying
     @Query("update RunEntity r set r.doubts = :doubts, r.openDoubts = :open where r.id = :id")
@@ -140,4 +192,9 @@ interface RunRepository extends JpaRepository<RunEntity, UUID> {
                     "insert into record_event (id, kind, record_id, at, what, who, reason) select nextval(record_seq), 'RUN',"
                             + " cast(id as char), utc_timestamp(6), :what, :who, :reason from run where revision = :revision")
     void recordMove(long revision, String what, String who, @Nullable String reason);
+
+    /** @throws Refusal if there is no such run */
+    default RunEntity kept(UUID id) {
+        return findById(id).orElseThrow(() -> Refusal.notFound("There is no run " + id + "."));
+    }
 }

@@ -3,6 +3,7 @@ package app.yarrowmark.server.runs;
 import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.server.checks.CheckService;
+import app.yarrowmark.server.scorebook.Cell;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
 import app.yarrowmark.server.work.Ahead;
@@ -47,9 +48,6 @@ public class RunReview {
         this.transaction = new TransactionTemplate(transactions);
     }
 
-    /** A suite in a setup. */
-    public record Cell(long setupId, long suiteId) {}
-
     /** Reviews the cell of one run. */
     public void around(UUID id) {
         RunEntity run = runs.findById(id).orElseThrow();
@@ -73,7 +71,7 @@ public class RunReview {
         CheckService.Session session = checks.session(cells.size());
         Map<Long, Set<Long>> suitesOf = new TreeMap<>();
         cells.forEach(
-                c -> suitesOf.computeIfAbsent(c.setupId(), s -> new TreeSet<>()).add(c.suiteId()));
+                c -> suitesOf.computeIfAbsent(c.setup(), s -> new TreeSet<>()).add(c.suite()));
         List<Long> setups = List.copyOf(suitesOf.keySet());
         AtomicInteger doubted = new AtomicInteger();
         try (Ahead ahead = new Ahead()) {
@@ -102,8 +100,8 @@ public class RunReview {
         for (Map.Entry<Cell, List<Kept>> cell : counting(cells).entrySet()) {
             Map<Object, CheckService.Doubts> found = checks.review(
                     session,
-                    cell.getKey().suiteId(),
-                    cell.getKey().setupId(),
+                    cell.getKey().suite(),
+                    cell.getKey().setup(),
                     cell.getValue().stream()
                             .map(r -> new CheckService.KeptRun(r.id, r.texts))
                             .toList(),
@@ -141,8 +139,8 @@ public class RunReview {
         Set<Long> setups = new HashSet<>();
         Set<Long> suiteIds = new HashSet<>();
         cells.forEach(c -> {
-            setups.add(c.setupId());
-            suiteIds.add(c.suiteId());
+            setups.add(c.setup());
+            suiteIds.add(c.suite());
         });
         Map<Long, String> keys = new HashMap<>();
         for (Long id : suiteIds) {
@@ -153,18 +151,18 @@ public class RunReview {
         }
         Map<Cell, List<Kept>> counting = new LinkedHashMap<>();
         Map<UUID, Kept> byId = new HashMap<>();
-        for (Object[] row : runs.counting(setups, suiteIds)) {
-            Cell cell = new Cell((Long) row[1], (Long) row[2]);
+        for (RunRepository.Counted row : runs.counting(setups, suiteIds)) {
+            Cell cell = new Cell(row.setup(), row.suite());
             if (cells.contains(cell)) {
-                Kept run = new Kept((UUID) row[0], (String) row[3], (Long) row[4], new LinkedHashMap<>());
+                Kept run = new Kept(row.id(), row.doubts(), row.importId(), new LinkedHashMap<>());
                 counting.computeIfAbsent(cell, c -> new ArrayList<>()).add(run);
                 byId.put(run.id, run);
             }
         }
-        for (Object[] row : runs.typed(setups, suiteIds)) {
-            Kept run = byId.get((UUID) row[0]);
+        for (RunRepository.Typed reading : runs.typed(setups, suiteIds)) {
+            Kept run = byId.get(reading.run());
             if (run != null) {
-                run.texts.put(keys.get((Long) row[1]), (String) row[2]);
+                run.texts.put(keys.get(reading.metric()), reading.text());
             }
         }
         return counting;

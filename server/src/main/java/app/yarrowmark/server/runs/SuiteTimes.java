@@ -7,7 +7,6 @@ import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.suites.Suite;
 import java.time.Duration;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
@@ -107,10 +106,10 @@ public class SuiteTimes {
             return List.of();
         }
         return runs.times(suiteIds, PageRequest.of(0, MOST_RUNS)).stream()
-                .map(row -> new Run(
-                        (Long) row[0],
-                        (Long) row[1],
-                        Duration.between((Instant) row[2], (Instant) row[3]).toMillis() / 60_000.0))
+                .map(r -> new Run(
+                        r.setup(),
+                        r.suite(),
+                        Duration.between(r.startedAt(), r.endedAt()).toMillis() / 60_000.0))
                 .filter(r -> r.minutes > LEAST_MINUTES)
                 .toList();
     }

@@ -32,9 +32,8 @@ import org.springframework.transaction.support.TransactionTemplate;
 @Service
 public class ScoreBook {
 
-    private static final String COUNTS = "r.state = 'DONE' and r.flags = ''";
     private static final String RUNS =
-            "select r.id, r.setup_id, r.suite_id, r.sitting_id, r.started_at from run r where " + COUNTS;
+            "select r.id, r.setup_id, r.suite_id, r.sitting_id, r.started_at from run r where " + Counting.RUN;
     private static final String IN_ORDER = " order by r.setup_id, r.suite_id, r.started_at, r.id";
     private static final String READINGS = "select d.run_id, d.metric_id, d.value, d.resolution from reading d";
     private static final int FETCH = 2000;
@@ -115,7 +114,10 @@ public class ScoreBook {
             String marks = String.join(",", Collections.nCopies(some.length, "?"));
             String theirs = " and r.setup_id in (" + marks + ")";
             jdbc.query(RUNS + theirs + IN_ORDER, loader::addRun, some);
-            jdbc.query(READINGS + " join run r on r.id = d.run_id where " + COUNTS + theirs, loader::addReading, some);
+            jdbc.query(
+                    READINGS + " join run r on r.id = d.run_id where " + Counting.RUN + theirs,
+                    loader::addReading,
+                    some);
         }
         Set<Long> replaced = new HashSet<>(setups);
         Map<Long, ScoreColumn> columns = new HashMap<>(old.columns());
@@ -140,8 +142,8 @@ public class ScoreBook {
     }
 
     /** Which metrics do not count where: by suite and setup; looked up before the readings stream in. */
-    private Map<String, List<Broken>> broken(@Nullable List<Long> setups) {
-        Map<String, List<Broken>> broken = new HashMap<>();
+    private Map<Cell, List<Broken>> broken(@Nullable List<Long> setups) {
+        Map<Cell, List<Broken>> broken = new HashMap<>();
         for (Suite suite : suites.all()) {
             if (suite.sheet().faults().isEmpty()) {
                 continue;
@@ -158,12 +160,14 @@ public class ScoreBook {
                                         .collect(Collectors.toSet())))
                         .toList();
                 if (!found.isEmpty()) {
-                    broken.put(suite.id() + " " + setup, found);
+                    broken.put(new Cell(setup, suite.id()), found);
                 }
             }
         }
         return broken;
     }
+
+    private record InSitting(Cell cell, long sitting) {}
 
     private record Broken(KnownFault fault, Set<Long> metrics) {}
 
@@ -180,16 +184,16 @@ public class ScoreBook {
 
         private final Map<String, CountedRun> runs = new HashMap<>();
         private final Map<Long, Unsorted> byMetric = new HashMap<>();
-        private final Map<String, List<Broken>> broken;
+        private final Map<Cell, List<Broken>> broken;
         /** What columns share. */
         private final Map<Cells, Cells> alike = new HashMap<>();
 
         private int order;
-        private final Map<String, Integer> runsOfSitting = new HashMap<>();
+        private final Map<InSitting, Integer> runsOfSitting = new HashMap<>();
         private String lastId = "";
         private @Nullable CountedRun lastRun;
 
-        Loader(Map<String, List<Broken>> broken) {
+        Loader(Map<Cell, List<Broken>> broken) {
             this.broken = broken;
         }
 
@@ -201,7 +205,7 @@ public class ScoreBook {
             if (isWarmUp(suite, setup, row.getLong(4))) {
                 return;
             }
-            List<Broken> here = broken.get(suite.id() + " " + setup);
+            List<Broken> here = broken.get(new Cell(setup, suite.id()));
             Set<Long> without = Set.of();
             if (here != null) {
                 String day = KnownFaults.day(row.getTimestamp(5).toInstant());
@@ -237,7 +241,7 @@ public class ScoreBook {
             if (warmUps == 0) {
                 return false;
             }
-            return runsOfSitting.merge(setup + " " + suite.id() + " " + sitting, 1, Integer::sum) <= warmUps;
+            return runsOfSitting.merge(new InSitting(new Cell(setup, suite.id()), sitting), 1, Integer::sum) <= warmUps;
         }
     }
 

@@ -8,9 +8,10 @@ import app.yarrowmark.server.catalogue.CatalogueService;
 import app.yarrowmark.server.catalogue.ModelView;
 import app.yarrowmark.server.facts.FactKeyView;
 import app.yarrowmark.server.facts.FactService;
-import app.yarrowmark.server.runs.RunService;
-import app.yarrowmark.server.runs.RunService.Attempts;
-import app.yarrowmark.server.runs.RunService.Remark;
+import app.yarrowmark.server.runs.Ledger;
+import app.yarrowmark.server.runs.Ledger.Remark;
+import app.yarrowmark.server.runs.RunReadings;
+import app.yarrowmark.server.runs.RunReadings.Attempts;
 import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.suites.Suite;
@@ -42,7 +43,8 @@ class SearchService {
     private final SetupService setups;
     private final SuiteService suites;
     private final FactService facts;
-    private final RunService runs;
+    private final RunReadings runs;
+    private final Ledger ledger;
     private final BoardService boards;
     private final CatalogueRevision.Remembered<Devices> devices;
 
@@ -51,7 +53,8 @@ class SearchService {
             SetupService setups,
             SuiteService suites,
             FactService facts,
-            RunService runs,
+            RunReadings runs,
+            Ledger ledger,
             BoardService boards,
             CatalogueRevision revision) {
         this.catalogue = catalogue;
@@ -59,6 +62,7 @@ class SearchService {
         this.suites = suites;
         this.facts = facts;
         this.runs = runs;
+        this.ledger = ledger;
         this.boards = boards;
         this.devices = revision.remember(this::devices);
     }
@@ -162,7 +166,7 @@ class SearchService {
     private List<Hit> remarks(List<String> words, Map<Long, Entry> setupEntries) {
         Map<Long, String> titles = suites.all().stream().collect(Collectors.toMap(Suite::id, SearchService::title));
         List<Hit> hits = new ArrayList<>();
-        for (Remark r : runs.remarks(words)) {
+        for (Remark r : ledger.remarks(words)) {
             Entry setup = setupEntries.get(r.setupId());
             String suite = titles.getOrDefault(r.suiteId(), "");
             List<String> own = words(r.text() + " " + suite);

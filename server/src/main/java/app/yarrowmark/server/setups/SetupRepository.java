@@ -21,13 +21,15 @@ interface SetupRepository extends JpaRepository<SetupEntity, Long> {
             "select s.id from SetupEntity s join s.facts f where key(f) = :key and value(f).value = :value order by s.id")
     List<Long> withFact(String key, String value);
 
-    /** Setup and value of every setup where a fact is known. */
+    record SetupValue(long setup, String value) {}
+
+    /** Every setup where a fact is known. */
     @Query("select s.id, value(f).value from SetupEntity s join s.facts f where key(f) = :key"
             + " and value(f).value is not null")
-    List<Object[]> valuesBySetup(String key);
+    List<SetupValue> valuesBySetup(String key);
 
-    /** Key, value and number of setups of each known value of the given facts. */
+    /** Each known value of the given facts. */
     @Query("select key(f), value(f).value, count(s) from SetupEntity s join s.facts f where key(f) in :keys"
             + " and value(f).value is not null group by key(f), value(f).value")
-    List<Object[]> valuesOf(Collection<String> keys);
+    List<SetupService.FactValue> valuesOf(Collection<String> keys);
 }

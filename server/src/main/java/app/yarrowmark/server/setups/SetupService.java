@@ -422,15 +422,13 @@ public class SetupService {
                 .filter(k -> k.part())
                 .map(k -> k.key())
                 .toList();
-        return setups.valuesOf(parts).stream()
-                .map(row -> new FactValue((String) row[0], (String) row[1], (Long) row[2]))
-                .toList();
+        return setups.valuesOf(parts);
     }
 
     /** Returns the value of a fact in every setup where it is known, by setup. */
     public Map<Long, String> valuesOf(String key) {
         return setups.valuesBySetup(key).stream()
-                .collect(Collectors.toMap(row -> (Long) row[0], row -> (String) row[1]));
+                .collect(Collectors.toMap(SetupRepository.SetupValue::setup, SetupRepository.SetupValue::value));
     }
 
     /** A value of a fact and how many setups bear it. */

@@ -240,11 +240,7 @@ public class SittingService {
 
     /** Returns what was left out of the sittings of some setups, what was said last at the end. */
     public List<LeftOut> leftOut(Collection<Long> setupIds) {
-        return setupIds.isEmpty()
-                ? List.of()
-                : sittings.leftOut(setupIds).stream()
-                        .map(row -> new LeftOut((Long) row[0], (Long) row[1], (String) row[2]))
-                        .toList();
+        return setupIds.isEmpty() ? List.of() : sittings.leftOut(setupIds);
     }
 
     private SittingEntity entity(long id) {

@@ -11,7 +11,7 @@ import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.problems.Refusal;
 import app.yarrowmark.server.problems.RuleViolations;
-import app.yarrowmark.server.runs.RunService;
+import app.yarrowmark.server.runs.RunReadings;
 import app.yarrowmark.server.runs.RunState;
 import app.yarrowmark.server.runs.SuiteTimes;
 import app.yarrowmark.server.scorebook.ScoreColumn;
@@ -65,10 +65,10 @@ class PlanService {
     private final FitKeeper keeper;
     private final SetupService setups;
     private final SuiteService suites;
-    private final RunService runs;
+    private final RunReadings runs;
     private final SuiteTimes times;
 
-    PlanService(FitKeeper keeper, SetupService setups, SuiteService suites, RunService runs, SuiteTimes times) {
+    PlanService(FitKeeper keeper, SetupService setups, SuiteService suites, RunReadings runs, SuiteTimes times) {
         this.keeper = keeper;
         this.setups = setups;
         this.suites = suites;
@@ -298,9 +298,9 @@ class PlanService {
         Set<Long> others = new HashSet<>();
         runs.attempts(List.of(setupId)).forEach(a -> {
             if (a.state() == RunState.FAILED) {
-                failed.put(a.suiteId(), String.valueOf(a.reason()));
+                failed.put(a.cell().suite(), String.valueOf(a.reason()));
             } else {
-                others.add(a.suiteId());
+                others.add(a.cell().suite());
             }
         });
         failed.keySet().removeAll(others);

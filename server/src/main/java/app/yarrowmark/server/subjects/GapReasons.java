@@ -1,7 +1,8 @@
 package app.yarrowmark.server.subjects;
 
-import app.yarrowmark.server.runs.RunService;
-import app.yarrowmark.server.runs.RunService.Attempt;
+import app.yarrowmark.server.runs.RunReadings;
+import app.yarrowmark.server.runs.RunReadings.Attempt;
+import app.yarrowmark.server.scorebook.Cell;
 import app.yarrowmark.server.scorebook.KnownFaults;
 import app.yarrowmark.server.scorebook.TestColumn;
 import app.yarrowmark.server.sittings.SittingService;
@@ -19,11 +20,11 @@ import org.springframework.stereotype.Component;
 @Component
 public class GapReasons {
 
-    private final RunService runs;
+    private final RunReadings runs;
     private final SittingService sittings;
     private final KnownFaults faults;
 
-    GapReasons(RunService runs, SittingService sittings, KnownFaults faults) {
+    GapReasons(RunReadings runs, SittingService sittings, KnownFaults faults) {
         this.runs = runs;
         this.sittings = sittings;
         this.faults = faults;
@@ -39,26 +40,25 @@ public class GapReasons {
     public final class Reasons {
 
         private final List<Long> setups;
-        private @Nullable Map<String, List<Attempt>> attempts;
-        private @Nullable Map<String, String> leftOut;
+        private @Nullable Map<Cell, List<Attempt>> attempts;
+        private @Nullable Map<Cell, String> leftOut;
 
         private Reasons(List<Long> setups) {
             this.setups = setups;
         }
 
-        private List<Attempt> attemptsAt(String place) {
+        private List<Attempt> attemptsAt(Cell place) {
             if (attempts == null) {
-                attempts = runs.attempts(setups).stream()
-                        .collect(Collectors.groupingBy(a -> a.setupId() + " " + a.suiteId()));
+                attempts = runs.attempts(setups).stream().collect(Collectors.groupingBy(Attempt::cell));
             }
             return attempts.getOrDefault(place, List.of());
         }
 
-        private String leftOutAt(String place) {
+        private String leftOutAt(Cell place) {
             if (leftOut == null) {
                 leftOut = new HashMap<>();
                 for (LeftOut l : sittings.leftOut(setups)) {
-                    leftOut.put(l.setupId() + " " + l.suiteId(), l.reason());
+                    leftOut.put(new Cell(l.setupId(), l.suiteId()), l.reason());
                 }
             }
             return leftOut.getOrDefault(place, "not run");
@@ -72,7 +72,7 @@ public class GapReasons {
             if (subject.setup() == null) {
                 return "none of its setups has it";
             }
-            String place = subject.setup() + " " + test.suite().id();
+            Cell place = new Cell(subject.setup(), test.suite().id());
             List<Attempt> here = attemptsAt(place);
             // The last attempt says most; one that was done and has a gap, more than one that failed.
             return here.stream()

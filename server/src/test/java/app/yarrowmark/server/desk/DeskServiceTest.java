@@ -10,7 +10,7 @@ import app.yarrowmark.core.exchange.RunFile;
 import app.yarrowmark.core.exchange.SheetReader;
 import app.yarrowmark.server.desk.DeskViews.CellState;
 import app.yarrowmark.server.desk.DeskViews.RunSheet;
-import app.yarrowmark.server.runs.RunService;
+import app.yarrowmark.server.runs.Ledger;
 import app.yarrowmark.server.runs.RunState;
 import app.yarrowmark.server.runs.RunViews.RunView;
 import app.yarrowmark.server.runs.SuiteTimes;
@@ -45,12 +45,12 @@ class DeskServiceTest {
 
     private final SittingService sittings = mock();
     private final SuiteService suites = mock();
-    private final RunService runs = mock();
+    private final Ledger ledger = mock();
     private final SuiteTimes times = mock();
     private final LiveBoard live = mock();
     private final SetupService setups = mock();
     private final DeskService desk = new DeskService(
-            sittings, setups, suites, runs, times, mock(KnownFaults.class), live, Clock.fixed(NOW, ZoneOffset.UTC));
+            sittings, setups, suites, ledger, times, mock(KnownFaults.class), live, Clock.fixed(NOW, ZoneOffset.UTC));
 
     @BeforeEach
     void oneSitting() {
@@ -116,7 +116,7 @@ class DeskServiceTest {
     @Test
     void aFlaggedRunIsNotDone() {
         RunView flagged = view(RunState.DONE, List.of(RunFile.Flag.RECORDING));
-        when(runs.ofSittings(List.of(7L))).thenReturn(Map.of(7L, List.of(flagged)));
+        when(ledger.ofSittings(List.of(7L))).thenReturn(Map.of(7L, List.of(flagged)));
         assertThat(desk.sheet(7).rows().get(0).done()).isZero();
     }
 
@@ -146,7 +146,7 @@ class DeskServiceTest {
         for (RunState state : states) {
             views.add(view(state, List.of()));
         }
-        when(runs.ofSittings(List.of(7L))).thenReturn(Map.of(7L, views));
+        when(ledger.ofSittings(List.of(7L))).thenReturn(Map.of(7L, views));
         return desk.sheet(7);
     }
 }

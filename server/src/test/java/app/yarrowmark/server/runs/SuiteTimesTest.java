@@ -39,7 +39,7 @@ class SuiteTimesTest {
     private final SetupService setups = mock();
     private final SuiteTimes times = new SuiteTimes(runs, setups);
     /** The last first. */
-    private final List<Object[]> kept = new ArrayList<>();
+    private final List<RunRepository.Took> kept = new ArrayList<>();
 
     @BeforeEach
     void setups() {
@@ -110,6 +110,6 @@ class SuiteTimesTest {
     }
 
     private void took(long setup, int seconds) {
-        kept.add(new Object[] {setup, 4L, NOON, NOON.plusSeconds(seconds)});
+        kept.add(new RunRepository.Took(setup, 4L, NOON, NOON.plusSeconds(seconds)));
     }
 }

@@ -10,9 +10,10 @@ import static org.mockito.Mockito.when;
 
 import app.yarrowmark.core.exchange.SheetReader;
 import app.yarrowmark.server.catalogue.DeviceKind;
-import app.yarrowmark.server.runs.RunService;
-import app.yarrowmark.server.runs.RunService.Attempt;
+import app.yarrowmark.server.runs.RunReadings;
+import app.yarrowmark.server.runs.RunReadings.Attempt;
 import app.yarrowmark.server.runs.RunState;
+import app.yarrowmark.server.scorebook.Cell;
 import app.yarrowmark.server.scorebook.KnownFaults;
 import app.yarrowmark.server.scorebook.TestColumn;
 import app.yarrowmark.server.sittings.SittingService;
@@ -41,7 +42,7 @@ class GapReasonsTest {
     private static final Subject SETUP =
             new Subject(SubjectKey.ofSetup(1), "Ostrel Fen 13", "", DeviceKind.LAPTOP, false, "", 1L, List.of(1L));
 
-    private final RunService runs = mock(RunService.class);
+    private final RunReadings runs = mock(RunReadings.class);
     private final SittingService sittings = mock(SittingService.class);
     private final KnownFaults faults = mock(KnownFaults.class);
 
@@ -77,7 +78,7 @@ class GapReasonsTest {
     void aRunThatWasDoneSaysOfTheMetricItselfWhyItIsMissing() {
         attempts(
                 attempt(RunState.FAILED, "it crashed", 1),
-                new Attempt(1, 4, RunState.DONE, null, "", Map.of("weave", "no driver"), time(2)));
+                new Attempt(new Cell(1, 4), RunState.DONE, null, "", Map.of("weave", "no driver"), time(2)));
         assertThat(why()).isEqualTo("no driver");
         // Done, and nobody said why the number is not there.
         attempts(attempt(RunState.DONE, null, 2));
@@ -86,7 +87,7 @@ class GapReasonsTest {
 
     @Test
     void aFlaggedRunAndAKnownFaultDoNotCount() {
-        attempts(new Attempt(1, 4, RunState.DONE, null, "maker tuning suspected", Map.of(), time(1)));
+        attempts(new Attempt(new Cell(1, 4), RunState.DONE, null, "maker tuning suspected", Map.of(), time(1)));
         assertThat(why()).isEqualTo("flagged: maker tuning suspected");
         attempts(attempt(RunState.DONE, null, 1));
         when(faults.of(KERNMILL, 1, time(1))).thenReturn(Map.of("weave", "known fault: counts twice"));
@@ -138,7 +139,7 @@ class GapReasonsTest {
     }
 
     private static Attempt attempt(RunState state, @Nullable String reason, int day) {
-        return new Attempt(1, 4, state, reason, "", Map.of(), time(day));
+        return new Attempt(new Cell(1, 4), state, reason, "", Map.of(), time(day));
     }
 
     private static Instant time(int day) {
