@@ -17,7 +17,7 @@ import app.yarrowmark.server.scorebook.ScoreColumn;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
 import app.yarrowmark.server.scorebook.TestColumn;
 import app.yarrowmark.server.setups.SetupLabel;
-import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.setups.SetupLabels;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
 import java.util.Arrays;
@@ -41,12 +41,12 @@ class Expectations {
     private static final int MOST_SETUPS = 120;
 
     private final ScoreBook book;
-    private final SetupService setups;
+    private final SetupLabels setupLabels;
     private final SuiteService suites;
 
-    Expectations(ScoreBook book, SetupService setups, SuiteService suites) {
+    Expectations(ScoreBook book, SetupLabels setupLabels, SuiteService suites) {
         this.book = book;
-        this.setups = setups;
+        this.setupLabels = setupLabels;
         this.suites = suites;
     }
 
@@ -56,7 +56,7 @@ class Expectations {
      * @param modelled whether other tests are modelled where there are no repeats
      */
     Known now(boolean modelled) {
-        return new Known(book.current(), setups.labels(), modelled);
+        return new Known(book.current(), setupLabels.all(), modelled);
     }
 
     /** Every score as of one revision, and whose it is. */

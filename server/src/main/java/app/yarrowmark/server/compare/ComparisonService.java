@@ -30,8 +30,9 @@ import app.yarrowmark.server.scorebook.PlainWords;
 import app.yarrowmark.server.scorebook.ScoreBook;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
 import app.yarrowmark.server.scorebook.TestColumn;
+import app.yarrowmark.server.setups.SetupFacts;
 import app.yarrowmark.server.setups.SetupLabel;
-import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.setups.SetupLabels;
 import app.yarrowmark.server.setups.SetupView.Standing;
 import app.yarrowmark.server.subjects.FactDifference;
 import app.yarrowmark.server.subjects.FactDifferences;
@@ -73,7 +74,8 @@ public class ComparisonService {
 
     private final SubjectService subjects;
     private final CatalogueService catalogue;
-    private final SetupService setups;
+    private final SetupLabels setupLabels;
+    private final SetupFacts setupFacts;
     private final SuiteService suites;
     private final ScoreBook book;
     private final FactDifferences differences;
@@ -82,14 +84,16 @@ public class ComparisonService {
     ComparisonService(
             SubjectService subjects,
             CatalogueService catalogue,
-            SetupService setups,
+            SetupLabels setupLabels,
+            SetupFacts setupFacts,
             SuiteService suites,
             ScoreBook book,
             FactDifferences differences,
             GapReasons gaps) {
         this.subjects = subjects;
         this.catalogue = catalogue;
-        this.setups = setups;
+        this.setupLabels = setupLabels;
+        this.setupFacts = setupFacts;
         this.suites = suites;
         this.book = book;
         this.differences = differences;
@@ -128,10 +132,10 @@ public class ComparisonService {
                 reference,
                 basis,
                 threshold,
-                setups.labels());
+                setupLabels.all());
         List<FactDifference> differs = differences.from(asked.subjects, reference, asked.labels);
         List<TestRow> rows =
-                TestRow.of(asked.subjects, suites.all(), new SubjectScores(scores, catalogue, setups), scores);
+                TestRow.of(asked.subjects, suites.all(), new SubjectScores(scores, catalogue, setupFacts), scores);
         List<TestRow> unlike =
                 rows.stream().filter(r -> isUnlike(r, rows, reference)).toList();
         Map<TestGroup, List<TestRow>> byGroup = rows.stream()

@@ -13,6 +13,7 @@ import app.yarrowmark.server.runs.RunViews.RunView;
 import app.yarrowmark.server.runs.SuiteTimes;
 import app.yarrowmark.server.scorebook.KnownFaults;
 import app.yarrowmark.server.setups.SetupLabel;
+import app.yarrowmark.server.setups.SetupLabels;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.sittings.LiveBoard;
 import app.yarrowmark.server.sittings.Progress;
@@ -38,6 +39,7 @@ class DeskService {
 
     private final SittingService sittings;
     private final SetupService setups;
+    private final SetupLabels setupLabels;
     private final SuiteService suites;
     private final Ledger ledger;
     private final SuiteTimes times;
@@ -48,6 +50,7 @@ class DeskService {
     DeskService(
             SittingService sittings,
             SetupService setups,
+            SetupLabels setupLabels,
             SuiteService suites,
             Ledger ledger,
             SuiteTimes times,
@@ -56,6 +59,7 @@ class DeskService {
             Clock clock) {
         this.sittings = sittings;
         this.setups = setups;
+        this.setupLabels = setupLabels;
         this.suites = suites;
         this.ledger = ledger;
         this.times = times;
@@ -66,7 +70,7 @@ class DeskService {
 
     List<StripView> strip() {
         List<Sitting> open = sittings.open();
-        Map<Long, SetupLabel> labels = setups.labels();
+        Map<Long, SetupLabel> labels = setupLabels.all();
         Map<Long, List<RunView>> bySitting =
                 ledger.ofSittings(open.stream().map(Sitting::id).toList());
         return open.stream()

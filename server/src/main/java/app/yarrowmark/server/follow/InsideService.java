@@ -27,7 +27,7 @@ import app.yarrowmark.server.runs.RunReadings;
 import app.yarrowmark.server.runs.RunReadings.NamedSeries;
 import app.yarrowmark.server.runs.RunReadings.RunSeries;
 import app.yarrowmark.server.setups.SetupLabel;
-import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.setups.SetupLabels;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
 import java.util.ArrayList;
@@ -63,13 +63,13 @@ class InsideService {
     private static final Set<String> TIMES = Set.of("s", "ms", "min", "h");
 
     private final RunReadings runs;
-    private final SetupService setups;
+    private final SetupLabels setupLabels;
     private final SuiteService suites;
     private final CatalogueService catalogue;
 
-    InsideService(RunReadings runs, SetupService setups, SuiteService suites, CatalogueService catalogue) {
+    InsideService(RunReadings runs, SetupLabels setupLabels, SuiteService suites, CatalogueService catalogue) {
         this.runs = runs;
-        this.setups = setups;
+        this.setupLabels = setupLabels;
         this.suites = suites;
         this.catalogue = catalogue;
     }
@@ -116,7 +116,7 @@ class InsideService {
         }
         Suite suite =
                 suites.find(suiteId).orElseThrow(() -> Refusal.notFound("There is no suite number " + suiteId + "."));
-        Map<Long, SetupLabel> labels = setups.labels();
+        Map<Long, SetupLabel> labels = setupLabels.all();
         List<SetupLabel> chosen = setupIds.stream()
                 .map(id -> Optional.ofNullable(labels.get(id))
                         .orElseThrow(() -> Refusal.notFound("There is no setup number " + id + ".")))

@@ -10,8 +10,10 @@ import app.yarrowmark.server.follow.LineView.Factor;
 import app.yarrowmark.server.follow.LineView.UnitLine;
 import app.yarrowmark.server.problems.Refusal;
 import app.yarrowmark.server.problems.RuleViolations;
+import app.yarrowmark.server.setups.SetupDifferences;
+import app.yarrowmark.server.setups.SetupFacts;
 import app.yarrowmark.server.setups.SetupLabel;
-import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.setups.SetupLabels;
 import app.yarrowmark.server.setups.SetupView;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -32,11 +34,15 @@ class LineFinder {
 
     private static final int MOST_VERSIONS = 60;
 
-    private final SetupService setups;
+    private final SetupLabels setupLabels;
+    private final SetupFacts setupFacts;
+    private final SetupDifferences setupDifferences;
     private final FactService facts;
 
-    LineFinder(SetupService setups, FactService facts) {
-        this.setups = setups;
+    LineFinder(SetupLabels setupLabels, SetupFacts setupFacts, SetupDifferences setupDifferences, FactService facts) {
+        this.setupLabels = setupLabels;
+        this.setupFacts = setupFacts;
+        this.setupDifferences = setupDifferences;
         this.facts = facts;
     }
 
@@ -55,7 +61,7 @@ class LineFinder {
     /** Returns every unit that has two setups or more, those with the longest line first. */
     List<UnitLine> units() {
         Map<List<Object>, List<SetupLabel>> byUnit =
-                setups.labels().values().stream().collect(Collectors.groupingBy(l -> List.of(l.modelId(), l.unit())));
+                setupLabels.all().values().stream().collect(Collectors.groupingBy(l -> List.of(l.modelId(), l.unit())));
         return byUnit.values().stream()
                 .filter(own -> own.size() > 1)
                 .map(own -> {
@@ -85,7 +91,7 @@ class LineFinder {
      * @throws Refusal if there is no such setup
      */
     Found through(long setupId) {
-        Map<Long, SetupLabel> labels = setups.labels();
+        Map<Long, SetupLabel> labels = setupLabels.all();
         SetupLabel own = Optional.ofNullable(labels.get(setupId))
                 .orElseThrow(() -> Refusal.notFound("There is no setup number " + setupId + "."));
         List<SetupLabel> unit = labels.values().stream()
@@ -108,7 +114,7 @@ class LineFinder {
         if (Set.copyOf(chosen).size() < chosen.size()) {
             throw new RuleViolations("setup", "each setup stands once in a line, got " + chosen);
         }
-        Map<Long, SetupLabel> labels = setups.labels();
+        Map<Long, SetupLabel> labels = setupLabels.all();
         return found(chosen.stream()
                 .map(id -> Optional.ofNullable(labels.get(id))
                         .orElseThrow(() -> Refusal.notFound("There is no setup number " + id + ".")))
@@ -157,7 +163,7 @@ class LineFinder {
 
     private Found found(List<SetupLabel> line) {
         List<Long> ids = line.stream().map(SetupLabel::setupId).toList();
-        Map<Long, Facts> known = setups.facts(ids);
+        Map<Long, Facts> known = setupFacts.of(ids);
         return new Found(line, known, factors(ids, known));
     }
 
@@ -182,7 +188,7 @@ class LineFinder {
     /** How often each fact was changed on purpose from a setup of the line to the next. */
     private Map<String, Integer> meant(List<Long> ids) {
         Map<String, Integer> meant = new HashMap<>();
-        setups.differences(ids).values().stream()
+        setupDifferences.of(ids).values().stream()
                 .flatMap(List::stream)
                 .filter(d -> d.standing() == SetupView.Standing.MEANT)
                 .forEach(d -> meant.merge(d.key(), 1, Integer::sum));

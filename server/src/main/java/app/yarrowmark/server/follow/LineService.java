@@ -39,8 +39,9 @@ import app.yarrowmark.server.scorebook.PlainWords;
 import app.yarrowmark.server.scorebook.ScoreBook;
 import app.yarrowmark.server.scorebook.ScoreColumn;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
+import app.yarrowmark.server.setups.SetupFacts;
 import app.yarrowmark.server.setups.SetupLabel;
-import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.setups.SetupLabels;
 import app.yarrowmark.server.subjects.FactDifference;
 import app.yarrowmark.server.subjects.FactDifferences;
 import app.yarrowmark.server.subjects.GapReasons;
@@ -74,7 +75,8 @@ class LineService {
 
     private final LineFinder finder;
     private final SubjectService subjects;
-    private final SetupService setups;
+    private final SetupFacts setupFacts;
+    private final SetupLabels setupLabels;
     private final CatalogueService catalogue;
     private final SuiteService suites;
     private final FactService facts;
@@ -87,7 +89,8 @@ class LineService {
     LineService(
             LineFinder finder,
             SubjectService subjects,
-            SetupService setups,
+            SetupFacts setupFacts,
+            SetupLabels setupLabels,
             CatalogueService catalogue,
             SuiteService suites,
             FactService facts,
@@ -98,7 +101,8 @@ class LineService {
             DayMovements days) {
         this.finder = finder;
         this.subjects = subjects;
-        this.setups = setups;
+        this.setupFacts = setupFacts;
+        this.setupLabels = setupLabels;
         this.catalogue = catalogue;
         this.suites = suites;
         this.facts = facts;
@@ -129,7 +133,8 @@ class LineService {
         List<SetupLabel> line = ordered(found, followed, order);
         ScoreSnapshot scores = book.current();
         List<Subject> versions = line.stream().map(subjects::ofSetup).toList();
-        List<TestRow> rows = TestRow.of(versions, suites.all(), new SubjectScores(scores, catalogue, setups), scores);
+        List<TestRow> rows =
+                TestRow.of(versions, suites.all(), new SubjectScores(scores, catalogue, setupFacts), scores);
         List<TestRow> followable = rows.stream().filter(r -> versionsOf(r) > 1).toList();
         Map<Long, SessionVariance> moved = days.of(
                 followable.stream().map(r -> r.test().suite().id()).collect(Collectors.toSet()), scores.revision());
@@ -140,7 +145,7 @@ class LineService {
                 .toList();
         Map<Long, Instant> firstRuns = firstRuns(line);
         Map<Long, String> notes =
-                setups.notes(line.stream().map(SetupLabel::setupId).toList());
+                setupFacts.notes(line.stream().map(SetupLabel::setupId).toList());
         SetupLabel last = line.get(line.size() - 1);
         return new LineView(
                 scores.revision(),
@@ -238,7 +243,7 @@ class LineService {
 
     /** What is not as in the version before, the factor left out; nothing for the first. */
     private List<List<FactDifference>> changes(List<Subject> versions, @Nullable String factor) {
-        return differences.along(versions, setups.labels()).stream()
+        return differences.along(versions, setupLabels.all()).stream()
                 .map(step -> step.stream().filter(d -> !d.key().equals(factor)).toList())
                 .toList();
     }

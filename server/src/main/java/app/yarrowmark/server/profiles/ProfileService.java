@@ -41,7 +41,9 @@ import app.yarrowmark.server.runs.SuiteTimes;
 import app.yarrowmark.server.scorebook.ScoreBook;
 import app.yarrowmark.server.scorebook.ScoreColumn;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
+import app.yarrowmark.server.setups.SetupFacts;
 import app.yarrowmark.server.setups.SetupLabel;
+import app.yarrowmark.server.setups.SetupLabels;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.setups.SetupView;
 import app.yarrowmark.server.sittings.SittingService;
@@ -67,6 +69,8 @@ class ProfileService {
 
     private final CatalogueService catalogue;
     private final SetupService setups;
+    private final SetupLabels setupLabels;
+    private final SetupFacts setupFacts;
     private final SuiteService suites;
     private final FactService facts;
     private final Ledger ledger;
@@ -80,6 +84,8 @@ class ProfileService {
     ProfileService(
             CatalogueService catalogue,
             SetupService setups,
+            SetupLabels setupLabels,
+            SetupFacts setupFacts,
             SuiteService suites,
             FactService facts,
             Ledger ledger,
@@ -91,6 +97,8 @@ class ProfileService {
             SittingService sittings) {
         this.catalogue = catalogue;
         this.setups = setups;
+        this.setupLabels = setupLabels;
+        this.setupFacts = setupFacts;
         this.suites = suites;
         this.facts = facts;
         this.ledger = ledger;
@@ -192,7 +200,7 @@ class ProfileService {
 
     private List<GroupStrip> strips(long setupId, DeviceKind kind) {
         Map<Long, List<GroupPlaceView>> positions = standings.positions(kind);
-        Map<Long, SetupLabel> labels = setups.labels();
+        Map<Long, SetupLabel> labels = setupLabels.all();
         return positions.getOrDefault(setupId, List.of()).stream()
                 .filter(p -> p.group() != TestGroup.BODY)
                 .map(p -> new GroupStrip(
@@ -261,10 +269,10 @@ class ProfileService {
     FactProfile fact(String key, String value) {
         FactDictionary words = facts.dictionary();
         FactKey fact = known(words, key);
-        Map<Long, SetupLabel> labels = setups.labels();
+        Map<Long, SetupLabel> labels = setupLabels.all();
         Map<Long, List<GroupPlaceView>> positions = standings.positions(null);
         Map<Long, Long> counts = runs.countBySetup();
-        List<BearerView> bearers = setups.withFact(key, value).stream()
+        List<BearerView> bearers = setupFacts.withFact(key, value).stream()
                 .map(id -> new BearerView(
                         Maps.at(labels, id), counts.getOrDefault(id, 0L), positions.getOrDefault(id, List.of())))
                 .sorted(Comparator.comparing((BearerView b) -> b.setup().text()))
@@ -282,7 +290,7 @@ class ProfileService {
 
     List<PartView> parts() {
         FactDictionary words = facts.dictionary();
-        return setups.partValues().stream()
+        return setupFacts.partValues().stream()
                 .map(v -> new PartView(v.key(), words.get(v.key()).words(), v.value(), v.setups()))
                 .sorted(Comparator.comparing(PartView::key, words.bySlip()).thenComparing(PartView::value))
                 .toList();

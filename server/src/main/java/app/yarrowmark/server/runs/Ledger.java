@@ -13,8 +13,10 @@ import app.yarrowmark.server.runs.RunViews.RunView;
 import app.yarrowmark.server.runs.RunViews.SampleView;
 import app.yarrowmark.server.runs.RunViews.TickView;
 import app.yarrowmark.server.scorebook.Cell;
+import app.yarrowmark.server.setups.SetupDifferences;
+import app.yarrowmark.server.setups.SetupFacts;
 import app.yarrowmark.server.setups.SetupLabel;
-import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.setups.SetupLabels;
 import app.yarrowmark.server.setups.SetupView;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
@@ -53,14 +55,25 @@ public class Ledger {
     private final RunViewer viewer;
     private final HistoryService history;
     private final SuiteService suites;
-    private final SetupService setups;
+    private final SetupLabels setupLabels;
+    private final SetupFacts setupFacts;
+    private final SetupDifferences setupDifferences;
 
-    Ledger(RunRepository runs, RunViewer viewer, HistoryService history, SuiteService suites, SetupService setups) {
+    Ledger(
+            RunRepository runs,
+            RunViewer viewer,
+            HistoryService history,
+            SuiteService suites,
+            SetupLabels setupLabels,
+            SetupFacts setupFacts,
+            SetupDifferences setupDifferences) {
         this.runs = runs;
         this.viewer = viewer;
         this.history = history;
         this.suites = suites;
-        this.setups = setups;
+        this.setupLabels = setupLabels;
+        this.setupFacts = setupFacts;
+        this.setupDifferences = setupDifferences;
     }
 
     /**
@@ -87,11 +100,11 @@ public class Ledger {
 
     /** Returns a page of the ledger, newest first. */
     public LedgerPage page(Filter filter, int page, int size) {
-        Map<Long, SetupLabel> labels = setups.labels();
+        Map<Long, SetupLabel> labels = setupLabels.all();
         boolean every = filter.setup() == null && filter.model() == null && filter.fact() == null;
         Set<Long> bearing = filter.fact() == null || filter.value() == null
                 ? Set.of()
-                : new HashSet<>(setups.withFact(filter.fact(), filter.value()));
+                : new HashSet<>(setupFacts.withFact(filter.fact(), filter.value()));
         List<Long> wanted = every
                 ? List.of()
                 : labels.values().stream()
@@ -159,7 +172,7 @@ public class Ledger {
         return new RunDetail(
                 viewer.view(run),
                 run.edition,
-                Maps.at(setups.labels(), run.setupId),
+                Maps.at(setupLabels.all(), run.setupId),
                 run.sittingId,
                 run.importId,
                 suite.sheet().name(),
@@ -234,7 +247,7 @@ public class Ledger {
             return List.of();
         }
         List<RunFile.FactLine> lines = Json.read(run.facts, new TypeReference<>() {});
-        return setups.differences(run.setupId, Facts.of(RunChecks.facts(lines, new ArrayList<>())));
+        return setupDifferences.of(run.setupId, Facts.of(RunChecks.facts(lines, new ArrayList<>())));
     }
 
     private Map<Cell, List<RunEntity>> siblings(List<RunEntity> page) {

@@ -4,7 +4,7 @@ import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.score.Scoring;
 import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.setups.SetupLabel;
-import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.setups.SetupLabels;
 import app.yarrowmark.server.suites.Suite;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -35,11 +35,11 @@ public class SuiteTimes {
     private static final double LEAST_MINUTES = 0.02;
 
     private final RunRepository runs;
-    private final SetupService setups;
+    private final SetupLabels setupLabels;
 
-    SuiteTimes(RunRepository runs, SetupService setups) {
+    SuiteTimes(RunRepository runs, SetupLabels setupLabels) {
         this.runs = runs;
-        this.setups = setups;
+        this.setupLabels = setupLabels;
     }
 
     /**
@@ -64,7 +64,7 @@ public class SuiteTimes {
 
     /** Returns what suites take on a device: by its own last runs, else by those on its kind. */
     public Minutes on(long setupId, Collection<Long> suiteIds) {
-        Map<Long, SetupLabel> labels = setups.labels();
+        Map<Long, SetupLabel> labels = setupLabels.all();
         SetupLabel own = Maps.at(labels, setupId);
         List<Run> past = past(suiteIds);
         Map<Long, Double> learned =
@@ -75,13 +75,13 @@ public class SuiteTimes {
 
     /** Returns what suites take on devices of a kind; of all kinds if null. */
     public Minutes onKind(@Nullable DeviceKind kind, Collection<Long> suiteIds) {
-        Map<Long, SetupLabel> labels = setups.labels();
+        Map<Long, SetupLabel> labels = setupLabels.all();
         return new Minutes(medians(past(suiteIds), r -> isOfKind(labels.get(r.setup), kind), LEAST_OF_KIND, MOST_RUNS));
     }
 
     /** Returns the minutes of one suite by the kind of device, where past runs tell them. */
     public SortedMap<DeviceKind, Double> byKind(long suiteId) {
-        Map<Long, SetupLabel> labels = setups.labels();
+        Map<Long, SetupLabel> labels = setupLabels.all();
         List<Run> past = past(List.of(suiteId));
         SortedMap<DeviceKind, Double> minutes = new TreeMap<>();
         for (DeviceKind kind : DeviceKind.values()) {

@@ -4,7 +4,7 @@ import app.yarrowmark.core.setup.FactDictionary;
 import app.yarrowmark.core.setup.Facts;
 import app.yarrowmark.core.suite.KnownFault;
 import app.yarrowmark.server.facts.FactService;
-import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.setups.SetupFacts;
 import app.yarrowmark.server.suites.Suite;
 import java.time.Instant;
 import java.time.ZoneOffset;
@@ -18,11 +18,11 @@ import org.springframework.stereotype.Service;
 public class KnownFaults {
 
     private final FactService facts;
-    private final SetupService setups;
+    private final SetupFacts setupFacts;
 
-    KnownFaults(FactService facts, SetupService setups) {
+    KnownFaults(FactService facts, SetupFacts setupFacts) {
         this.facts = facts;
-        this.setups = setups;
+        this.setupFacts = setupFacts;
     }
 
     /** Returns why a metric of a run does not count, by metric key, totals that rest on a broken part included. */
@@ -49,7 +49,7 @@ public class KnownFaults {
         if (suite.sheet().faults().isEmpty()) {
             return List.of();
         }
-        Facts known = setups.facts(setupId);
+        Facts known = setupFacts.of(setupId);
         FactDictionary words = facts.dictionary();
         return suite.sheet().faults().stream()
                 .filter(f -> f.where().stream().allMatch(c -> words.holds(c, known)))

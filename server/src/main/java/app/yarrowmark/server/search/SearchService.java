@@ -12,8 +12,9 @@ import app.yarrowmark.server.runs.Ledger;
 import app.yarrowmark.server.runs.Ledger.Remark;
 import app.yarrowmark.server.runs.RunReadings;
 import app.yarrowmark.server.runs.RunReadings.Attempts;
+import app.yarrowmark.server.setups.SetupFacts;
 import app.yarrowmark.server.setups.SetupLabel;
-import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.setups.SetupLabels;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
 import java.net.URLEncoder;
@@ -40,7 +41,8 @@ class SearchService {
     private static final int MOST_WORDS = 200;
 
     private final CatalogueService catalogue;
-    private final SetupService setups;
+    private final SetupLabels setupLabels;
+    private final SetupFacts setupFacts;
     private final SuiteService suites;
     private final FactService facts;
     private final RunReadings runs;
@@ -50,7 +52,8 @@ class SearchService {
 
     SearchService(
             CatalogueService catalogue,
-            SetupService setups,
+            SetupLabels setupLabels,
+            SetupFacts setupFacts,
             SuiteService suites,
             FactService facts,
             RunReadings runs,
@@ -58,7 +61,8 @@ class SearchService {
             BoardService boards,
             CatalogueRevision revision) {
         this.catalogue = catalogue;
-        this.setups = setups;
+        this.setupLabels = setupLabels;
+        this.setupFacts = setupFacts;
         this.suites = suites;
         this.facts = facts;
         this.runs = runs;
@@ -195,7 +199,7 @@ class SearchService {
                     .forEach(u -> all.add(Entry.of(
                             new Hit(Kind.UNIT, title + ", unit " + u.label(), u.variant(), address), u.origin())));
         }
-        for (SetupLabel s : setups.labels().values()) {
+        for (SetupLabel s : setupLabels.all().values()) {
             String title = s.maker() + " " + s.model() + ", " + s.name();
             String address = "/catalogue/setups/" + s.setupId();
             Entry entry = Entry.of(
@@ -232,7 +236,8 @@ class SearchService {
                     k.key().replace('.', ' '),
                     found);
         }
-        setups.partValues()
+        setupFacts
+                .partValues()
                 .forEach(v -> offer(
                         words,
                         new Hit(

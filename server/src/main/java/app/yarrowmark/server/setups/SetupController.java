@@ -21,9 +21,11 @@ import org.springframework.web.bind.annotation.RestController;
 class SetupController {
 
     private final SetupService setups;
+    private final SetupDifferences setupDifferences;
 
-    SetupController(SetupService setups) {
+    SetupController(SetupService setups, SetupDifferences setupDifferences) {
         this.setups = setups;
+        this.setupDifferences = setupDifferences;
     }
 
     /** What a person makes of a difference. */
@@ -81,6 +83,6 @@ class SetupController {
     @GetMapping("/api/v1/setups/compared")
     List<SetupView.ComparedFact> compare(@RequestParam List<Long> id) {
         RuleViolations.requireEach("id", id);
-        return setups.compare(id);
+        return setupDifferences.compare(id);
     }
 }

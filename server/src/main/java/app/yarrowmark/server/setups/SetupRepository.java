@@ -1,5 +1,6 @@
 package app.yarrowmark.server.setups;
 
+import app.yarrowmark.server.problems.Refusal;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
@@ -31,5 +32,10 @@ interface SetupRepository extends JpaRepository<SetupEntity, Long> {
     /** Each known value of the given facts. */
     @Query("select key(f), value(f).value, count(s) from SetupEntity s join s.facts f where key(f) in :keys"
             + " and value(f).value is not null group by key(f), value(f).value")
-    List<SetupService.FactValue> valuesOf(Collection<String> keys);
+    List<SetupFacts.FactValue> valuesOf(Collection<String> keys);
+
+    /** @throws Refusal if there is no such setup */
+    default SetupEntity kept(long id) {
+        return findById(id).orElseThrow(() -> Refusal.notFound("There is no setup number " + id + "."));
+    }
 }

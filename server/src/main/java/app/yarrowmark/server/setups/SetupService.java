@@ -1,11 +1,9 @@
 package app.yarrowmark.server.setups;
 
-import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.core.setup.Fact;
 import app.yarrowmark.core.setup.FactDictionary;
 import app.yarrowmark.core.setup.Facts;
-import app.yarrowmark.core.setup.SetupDifference;
 import app.yarrowmark.server.catalogue.CatalogueRevision;
 import app.yarrowmark.server.catalogue.CatalogueService;
 import app.yarrowmark.server.catalogue.ModelView;
@@ -18,25 +16,16 @@ import app.yarrowmark.server.problems.Refusal;
 import app.yarrowmark.server.problems.RuleViolations;
 import app.yarrowmark.server.problems.RuleViolations.Violation;
 import app.yarrowmark.server.setups.SetupView.DifferenceView;
-import app.yarrowmark.server.setups.SetupView.Standing;
 import com.fasterxml.jackson.core.type.TypeReference;
-import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
-import java.util.HashMap;
-import java.util.HashSet;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeSet;
-import java.util.function.Function;
 import java.util.stream.Collectors;
-import org.hibernate.Session;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -46,10 +35,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Transactional(readOnly = true)
 public class SetupService {
 
-    private static final int MOST_COMPARED = 12;
     private static final int LONGEST_NOTE = 1_000;
-
-    private final EntityManager entities;
     private final SetupRepository setups;
     private final CatalogueService catalogue;
     private final FactService facts;
@@ -57,18 +43,17 @@ public class SetupService {
     private final LiveEvents events;
     private final Clock clock;
     private final CatalogueRevision revision;
-    private final CatalogueRevision.Remembered<Map<Long, SetupLabel>> labels;
+    private final SetupDifferences differences;
 
     SetupService(
-            EntityManager entities,
             SetupRepository setups,
             CatalogueService catalogue,
             FactService facts,
             HistoryService history,
             LiveEvents events,
             Clock clock,
-            CatalogueRevision revision) {
-        this.entities = entities;
+            CatalogueRevision revision,
+            SetupDifferences differences) {
         this.setups = setups;
         this.catalogue = catalogue;
         this.facts = facts;
@@ -76,7 +61,7 @@ public class SetupService {
         this.events = events;
         this.clock = clock;
         this.revision = revision;
-        this.labels = revision.remember(this::readLabels);
+        this.differences = differences;
     }
 
     /**
@@ -142,7 +127,7 @@ public class SetupService {
      */
     @Transactional
     public SetupView change(long id, SetupChange change, String who) {
-        SetupEntity before = entity(id);
+        SetupEntity before = setups.kept(id);
         String name = requireName(change.name());
         if (setups.findByUnitIdAndName(before.unitId, name).isPresent()) {
             throw Refusal.conflict(
@@ -165,8 +150,8 @@ public class SetupService {
     /** Says of differences from the setup before that they were meant too. */
     @Transactional
     public void mean(long id, Collection<String> keys) {
-        SetupEntity setup = entity(id);
-        Set<String> all = meant(setup);
+        SetupEntity setup = setups.kept(id);
+        Set<String> all = SetupDifferences.meant(setup);
         all.addAll(keys);
         setup.meant = Json.write(all);
     }
@@ -186,7 +171,7 @@ public class SetupService {
             throw new RuleViolations(
                     "note", "has " + clean.length() + " characters; at most " + LONGEST_NOTE + " are kept");
         }
-        SetupEntity setup = entity(id);
+        SetupEntity setup = setups.kept(id);
         String kept = setup.note == null ? "" : setup.note;
         if (!kept.equals(before == null ? "" : before.strip()) && !kept.equals(clean)) {
             throw Refusal.overtaken("this note", view(id));
@@ -197,17 +182,10 @@ public class SetupService {
         return view(setup, catalogue.modelOfUnit(setup.unitId));
     }
 
-    /** Returns the notes of those of some setups that have one. */
-    public Map<Long, String> notes(Collection<Long> ids) {
-        return setups.findAllById(ids).stream()
-                .filter(s -> s.note != null)
-                .collect(Collectors.toMap(s -> s.id, s -> Objects.requireNonNull(s.note)));
-    }
-
     /** Keeps how a tuned setup was reached. */
     @Transactional
     public void tune(long id, Tuning tuning) {
-        entity(id).tuning = Json.write(tuning);
+        setups.kept(id).tuning = Json.write(tuning);
     }
 
     /**
@@ -217,13 +195,13 @@ public class SetupService {
      */
     @Transactional
     public SetupView call(long id, String key, boolean meant, @Nullable String note, String who) {
-        SetupEntity setup = entity(id);
+        SetupEntity setup = setups.kept(id);
         SetupView before = view(id);
         DifferenceView difference = before.differences().stream()
                 .filter(d -> d.key().equals(key))
                 .findFirst()
                 .orElseThrow(() -> new RuleViolations("key", key + " is not different from the setup before"));
-        Map<String, Call> calls = calls(setup);
+        Map<String, Call> calls = SetupDifferences.calls(setup);
         calls.put(key, new Call(meant, note == null || note.isBlank() ? null : note.strip(), who));
         setup.calls = Json.write(calls);
         history.add(
@@ -293,7 +271,7 @@ public class SetupService {
      */
     @Transactional
     public List<DifferenceView> complete(long setupId, Facts read, String who) {
-        SetupEntity setup = entity(setupId);
+        SetupEntity setup = setups.kept(setupId);
         String before = setup.fingerprint;
         Facts known = setup.facts();
         setup.setFacts(known.completedBy(read));
@@ -301,7 +279,7 @@ public class SetupService {
             revision.next();
             history.add(HistoryService.Kind.SETUP, setupId, "FACTS_READ", who, brought(known, setup.facts()));
         }
-        return differences(setup.facts(), read);
+        return differences.between(setup.facts(), read);
     }
 
     /** The facts that are known now and were not, in words. */
@@ -314,77 +292,10 @@ public class SetupService {
                 .collect(Collectors.joining(", "));
     }
 
-    /** Returns what the facts given say otherwise than the setup. */
-    public List<DifferenceView> differences(long setupId, Facts read) {
-        return differences(entity(setupId).facts(), read);
-    }
-
-    private List<DifferenceView> differences(Facts known, Facts read) {
-        return SetupDifference.between(known, read, Set.of(), facts.dictionary()).stream()
-                .filter(d -> d.standing() != SetupDifference.Standing.UNKNOWN)
-                .map(d -> view(d, Map.of()))
-                .toList();
-    }
-
     /** Returns one setup. */
     public SetupView view(long id) {
-        SetupEntity setup = entity(id);
+        SetupEntity setup = setups.kept(id);
         return view(setup, catalogue.modelOfUnit(setup.unitId));
-    }
-
-    /** Returns the facts of a setup. */
-    public Facts facts(long id) {
-        return entity(id).facts();
-    }
-
-    /** Returns the facts of several setups, by setup. */
-    public Map<Long, Facts> facts(Collection<Long> ids) {
-        return entities(ids).stream().collect(Collectors.toMap(s -> s.id, SetupEntity::facts));
-    }
-
-    /** Those there are; what the transaction has read already is not read again, and the facts of all come in one question. */
-    private List<SetupEntity> entities(Collection<Long> ids) {
-        return entities.unwrap(Session.class)
-                .byMultipleIds(SetupEntity.class)
-                .enableSessionCheck(true)
-                .enableOrderedReturn(false)
-                .multiLoad(List.copyOf(ids));
-    }
-
-    /** Returns what each of several setups has otherwise than the one it was changed from; nothing for a first one. */
-    public Map<Long, List<DifferenceView>> differences(Collection<Long> ids) {
-        Set<Long> own = new HashSet<>(ids);
-        if (own.isEmpty()) {
-            return Map.of();
-        }
-        Map<Long, SetupLabel> labels = labels();
-        Set<Long> withParents = new HashSet<>(own);
-        own.stream()
-                .map(id -> Maps.at(labels, id).parentId())
-                .filter(Objects::nonNull)
-                .forEach(withParents::add);
-        Map<Long, SetupEntity> all = entities(withParents).stream().collect(Collectors.toMap(s -> s.id, s -> s));
-        FactDictionary words = facts.dictionary();
-        return own.stream()
-                .map(all::get)
-                .collect(Collectors.toMap(
-                        s -> s.id,
-                        s -> differences(
-                                s,
-                                s.parentId == null
-                                        ? null
-                                        : Maps.at(all, s.parentId).facts(),
-                                words)));
-    }
-
-    private static List<DifferenceView> differences(SetupEntity s, @Nullable Facts before, FactDictionary words) {
-        if (before == null) {
-            return List.of();
-        }
-        Map<String, Call> calls = calls(s);
-        return SetupDifference.between(before, s.facts(), meant(s), words).stream()
-                .map(d -> view(d, calls))
-                .toList();
     }
 
     /** Returns the history of a setup. */
@@ -411,114 +322,9 @@ public class SetupService {
         return setups.findByUnitIdAndName(unitId, name.strip()).map(s -> s.id);
     }
 
-    /** Returns the numbers of the setups in which a fact has that value, whatever the unit. */
-    public List<Long> withFact(String key, String value) {
-        return setups.withFact(key, value);
-    }
-
-    /** Returns every value of the facts that gather devices, with the setups that bear it. */
-    public List<FactValue> partValues() {
-        List<String> parts = facts.dictionary().all().stream()
-                .filter(k -> k.part())
-                .map(k -> k.key())
-                .toList();
-        return setups.valuesOf(parts);
-    }
-
-    /** Returns the value of a fact in every setup where it is known, by setup. */
-    public Map<Long, String> valuesOf(String key) {
-        return setups.valuesBySetup(key).stream()
-                .collect(Collectors.toMap(SetupRepository.SetupValue::setup, SetupRepository.SetupValue::value));
-    }
-
-    /** A value of a fact and how many setups bear it. */
-    public record FactValue(String key, String value, long setups) {}
-
-    /**
-     * Returns the facts of several setups side by side, in the order of a slip.
-     *
-     * @throws RuleViolations unless two to twelve are asked for
-     */
-    public List<SetupView.ComparedFact> compare(List<Long> ids) {
-        if (ids.size() < 2 || ids.size() > MOST_COMPARED) {
-            throw new RuleViolations("id", "two to " + MOST_COMPARED + " setups are compared, got " + ids.size());
-        }
-        FactDictionary words = facts.dictionary();
-        List<Facts> all = ids.stream().map(id -> entity(id).facts()).toList();
-        Set<String> keys = new TreeSet<>(words.bySlip());
-        all.forEach(f -> f.all().forEach(x -> keys.add(x.key())));
-        return keys.stream().map(key -> compared(key, all, words)).toList();
-    }
-
-    private static SetupView.ComparedFact compared(String key, List<Facts> all, FactDictionary words) {
-        List<Fact> known = all.stream()
-                .flatMap(f -> f.get(key).filter(x -> x.value().isPresent()).stream())
-                .toList();
-        boolean differs = known.stream().anyMatch(f -> !words.same(known.get(0), f));
-        return new SetupView.ComparedFact(
-                key,
-                words.get(key).words(),
-                words.get(key).group().words(),
-                all.stream().map(f -> text(f.get(key))).toList(),
-                differs);
-    }
-
-    /** Returns a short description of every setup, without its facts, by number. */
-    public Map<Long, SetupLabel> labels() {
-        return labels.get();
-    }
-
-    private Map<Long, SetupLabel> readLabels() {
-        Map<Long, ModelView> models = catalogue.modelsByUnit();
-        List<SetupEntity> all = setups.findAll();
-        Map<Long, Long> perModel = all.stream()
-                .collect(Collectors.groupingBy(s -> Maps.at(models, s.unitId).id(), Collectors.counting()));
-        Map<String, Set<Long>> unitsOfName = all.stream()
-                .collect(Collectors.groupingBy(
-                        s -> Maps.at(models, s.unitId).id() + " " + s.name,
-                        Collectors.mapping(s -> s.unitId, Collectors.toSet())));
-        return all.stream()
-                .map(s -> {
-                    ModelView model = Maps.at(models, s.unitId);
-                    boolean shared =
-                            Maps.at(unitsOfName, model.id() + " " + s.name).size() > 1;
-                    String unit = shared ? ", unit " + unit(s, model).label() : "";
-                    return label(s, model, Maps.at(perModel, model.id()) == 1 ? "" : s.name + unit);
-                })
-                .collect(Collectors.toUnmodifiableMap(SetupLabel::setupId, Function.identity()));
-    }
-
-    private static SetupLabel label(SetupEntity s, ModelView model, String detail) {
-        UnitView unit = unit(s, model);
-        return new SetupLabel(
-                s.id,
-                model.id(),
-                model.maker(),
-                model.name(),
-                model.kind(),
-                unit.label(),
-                s.name,
-                s.ordinal,
-                s.parentId,
-                s.tuned,
-                detail,
-                unit.origin());
-    }
-
-    private static UnitView unit(SetupEntity s, ModelView model) {
-        return model.units().stream()
-                .filter(u -> u.id() == s.unitId)
-                .findFirst()
-                .orElseThrow();
-    }
-
-    private SetupEntity entity(long id) {
-        return setups.findById(id).orElseThrow(() -> Refusal.notFound("There is no setup number " + id + "."));
-    }
-
     private SetupView view(SetupEntity s, ModelView model) {
         Optional<SetupEntity> parent = Optional.ofNullable(s.parentId).flatMap(setups::findById);
-        UnitView unit = unit(s, model);
+        UnitView unit = SetupLabels.unit(s, model);
         Facts own = s.facts();
         FactDictionary words = facts.dictionary();
         return new SetupView(
@@ -545,7 +351,7 @@ public class SetupService {
                         .sorted(Comparator.comparing(Fact::key, words.bySlip()))
                         .map(f -> view(f, words))
                         .toList(),
-                differences(s, parent.map(SetupEntity::facts).orElse(null), words));
+                SetupDifferences.of(s, parent.map(SetupEntity::facts).orElse(null), words));
     }
 
     private @Nullable String twin(SetupEntity s, Facts own) {
@@ -555,35 +361,6 @@ public class SetupService {
                                 s.unitId, s.fingerprint, s.ordinal)
                         .map(other -> other.name)
                         .orElse(null);
-    }
-
-    private static Set<String> meant(SetupEntity s) {
-        return new LinkedHashSet<>(Json.read(s.meant, new TypeReference<List<String>>() {}));
-    }
-
-    private static Map<String, Call> calls(SetupEntity s) {
-        return new HashMap<>(Json.read(s.calls, new TypeReference<Map<String, Call>>() {}));
-    }
-
-    private static DifferenceView view(SetupDifference d, Map<String, Call> calls) {
-        Call call = calls.get(d.key().key());
-        Standing standing = Standing.valueOf(d.standing().name());
-        if (call != null && standing == Standing.UNMEANT) {
-            standing = call.meant() ? Standing.MEANT : Standing.CAVEAT;
-        }
-        return new DifferenceView(
-                d.key().key(),
-                d.key().words(),
-                d.key().group(),
-                text(d.before()),
-                text(d.after()),
-                standing,
-                d.affects().stream().sorted().toList(),
-                call == null ? null : call.note());
-    }
-
-    private static String text(Optional<Fact> fact) {
-        return fact.map(f -> f.text().orElse("unknown: " + f.reason())).orElse("not recorded");
     }
 
     private static SetupView.FactView view(Fact f, FactDictionary words) {

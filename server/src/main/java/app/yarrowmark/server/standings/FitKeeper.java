@@ -9,8 +9,9 @@ import app.yarrowmark.server.problems.Refusal;
 import app.yarrowmark.server.scorebook.ScoreBook;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
 import app.yarrowmark.server.scorebook.TestColumn;
+import app.yarrowmark.server.setups.SetupFacts;
 import app.yarrowmark.server.setups.SetupLabel;
-import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.setups.SetupLabels;
 import app.yarrowmark.server.subjects.Subject;
 import app.yarrowmark.server.subjects.SubjectScores;
 import app.yarrowmark.server.subjects.SubjectService;
@@ -36,7 +37,8 @@ class FitKeeper {
     private static final int MOST_SUBJECTS_KEPT = 8_000;
 
     private final ScoreBook book;
-    private final SetupService setups;
+    private final SetupLabels setupLabels;
+    private final SetupFacts setupFacts;
     private final CatalogueService catalogue;
     private final SuiteService suites;
     private final SubjectService subjects;
@@ -45,12 +47,14 @@ class FitKeeper {
 
     FitKeeper(
             ScoreBook book,
-            SetupService setups,
+            SetupLabels setupLabels,
+            SetupFacts setupFacts,
             CatalogueService catalogue,
             SuiteService suites,
             SubjectService subjects) {
         this.book = book;
-        this.setups = setups;
+        this.setupLabels = setupLabels;
+        this.setupFacts = setupFacts;
         this.catalogue = catalogue;
         this.suites = suites;
         this.subjects = subjects;
@@ -63,7 +67,7 @@ class FitKeeper {
     /** Returns the fits a question needs, of the scores and the catalogue as they are now. */
     PoolFits of(StandingsQuestion.Fitted question) {
         ScoreSnapshot scores = book.current();
-        Map<Long, SetupLabel> labels = setups.labels();
+        Map<Long, SetupLabel> labels = setupLabels.all();
         PoolFits before = kept.peek(question).filter(f -> f.labels() == labels).orElse(null);
         return kept.get(question, new Moment(scores.revision(), labels), () -> {
             kept.forget(f -> f.labels() != labels);
@@ -109,7 +113,7 @@ class FitKeeper {
                                 e.getKey(),
                                 e.getValue(),
                                 pool,
-                                new SubjectScores(scores, catalogue, setups),
+                                new SubjectScores(scores, catalogue, setupFacts),
                                 scores,
                                 question.steep()))
                 .collect(Collectors.toMap(GroupFit::group, f -> f, (a, b) -> a, () -> new EnumMap<>(TestGroup.class)));

@@ -17,7 +17,7 @@ import app.yarrowmark.server.runs.SuiteTimes;
 import app.yarrowmark.server.scorebook.ScoreColumn;
 import app.yarrowmark.server.scorebook.TestColumn;
 import app.yarrowmark.server.setups.SetupLabel;
-import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.setups.SetupLabels;
 import app.yarrowmark.server.standings.PlanView.LeftOut;
 import app.yarrowmark.server.standings.PlanView.ListedSuite;
 import app.yarrowmark.server.standings.PlanView.NextRunsView;
@@ -63,14 +63,14 @@ class PlanService {
     private static final double NORMAL_95 = 1.6449;
 
     private final FitKeeper keeper;
-    private final SetupService setups;
+    private final SetupLabels setupLabels;
     private final SuiteService suites;
     private final RunReadings runs;
     private final SuiteTimes times;
 
-    PlanService(FitKeeper keeper, SetupService setups, SuiteService suites, RunReadings runs, SuiteTimes times) {
+    PlanService(FitKeeper keeper, SetupLabels setupLabels, SuiteService suites, RunReadings runs, SuiteTimes times) {
         this.keeper = keeper;
-        this.setups = setups;
+        this.setupLabels = setupLabels;
         this.suites = suites;
         this.runs = runs;
         this.times = times;
@@ -90,7 +90,7 @@ class PlanService {
      */
     NextRunsView nextRuns(long setupId, double minutes, boolean everyKind) {
         requireMinutes(minutes);
-        SetupLabel label = Optional.ofNullable(setups.labels().get(setupId))
+        SetupLabel label = Optional.ofNullable(setupLabels.all().get(setupId))
                 .orElseThrow(() -> Refusal.notFound("There is no setup number " + setupId + "."));
         Fitted fitted = new Fitted(
                 SubjectService.SETUPS, Speaker.USUAL, Pool.ofKind(everyKind ? null : label.kind()), null, false);

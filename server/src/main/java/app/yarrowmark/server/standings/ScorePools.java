@@ -13,7 +13,7 @@ import app.yarrowmark.server.scorebook.ScoreColumn;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
 import app.yarrowmark.server.scorebook.TestColumn;
 import app.yarrowmark.server.setups.SetupLabel;
-import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.setups.SetupLabels;
 import app.yarrowmark.server.standings.ScorePoolView.OwnScore;
 import app.yarrowmark.server.standings.ScorePoolView.PlainShare;
 import app.yarrowmark.server.standings.ScorePoolView.PlainView;
@@ -37,14 +37,14 @@ import org.springframework.stereotype.Service;
 class ScorePools {
 
     private final ScoreBook book;
-    private final SetupService setups;
+    private final SetupLabels setupLabels;
     private final SuiteService suites;
     private final SubjectService subjects;
     private final GapReasons gaps;
 
-    ScorePools(ScoreBook book, SetupService setups, SuiteService suites, SubjectService subjects, GapReasons gaps) {
+    ScorePools(ScoreBook book, SetupLabels setupLabels, SuiteService suites, SubjectService subjects, GapReasons gaps) {
         this.book = book;
-        this.setups = setups;
+        this.setupLabels = setupLabels;
         this.suites = suites;
         this.subjects = subjects;
         this.gaps = gaps;
@@ -52,7 +52,7 @@ class ScorePools {
 
     List<ScorePoolView> pools(long suiteId, long setupId) {
         Suite suite = suites.get(suiteId);
-        Map<Long, SetupLabel> labels = setups.labels();
+        Map<Long, SetupLabel> labels = setupLabels.all();
         SetupLabel own = Optional.ofNullable(labels.get(setupId))
                 .orElseThrow(() -> Refusal.notFound("There is no setup number " + setupId + "."));
         ScoreSnapshot scores = book.current();

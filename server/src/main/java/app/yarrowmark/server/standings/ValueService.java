@@ -9,8 +9,9 @@ import app.yarrowmark.server.catalogue.ModelDetails.Price;
 import app.yarrowmark.server.catalogue.ModelView;
 import app.yarrowmark.server.problems.RuleViolations;
 import app.yarrowmark.server.scorebook.TestColumn;
+import app.yarrowmark.server.setups.SetupFacts;
 import app.yarrowmark.server.setups.SetupLabel;
-import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.setups.SetupLabels;
 import app.yarrowmark.server.standings.ValueView.CostChoice;
 import app.yarrowmark.server.standings.ValueView.NoCost;
 import app.yarrowmark.server.standings.ValueView.ValueLine;
@@ -40,19 +41,22 @@ class ValueService {
     private final FitKeeper keeper;
     private final StandingsService standings;
     private final CatalogueService catalogue;
-    private final SetupService setups;
+    private final SetupLabels setupLabels;
+    private final SetupFacts setupFacts;
     private final SuiteService suites;
 
     ValueService(
             FitKeeper keeper,
             StandingsService standings,
             CatalogueService catalogue,
-            SetupService setups,
+            SetupLabels setupLabels,
+            SetupFacts setupFacts,
             SuiteService suites) {
         this.keeper = keeper;
         this.standings = standings;
         this.catalogue = catalogue;
-        this.setups = setups;
+        this.setupLabels = setupLabels;
+        this.setupFacts = setupFacts;
         this.suites = suites;
     }
 
@@ -176,7 +180,7 @@ class ValueService {
     private Function<Subject, Cost> prices() {
         Map<Long, ModelView> models =
                 catalogue.models().stream().collect(Collectors.toMap(ModelView::id, Function.identity()));
-        Map<Long, SetupLabel> labels = setups.labels();
+        Map<Long, SetupLabel> labels = setupLabels.all();
         return subject -> {
             if (subject.model() == null || subject.setup() == null) {
                 return Cost.none("it is of several models");
@@ -204,7 +208,7 @@ class ValueService {
     }
 
     private Function<Subject, Cost> watts(TestColumn test, PoolFits fits) {
-        SubjectScores scores = new SubjectScores(fits.scores(), catalogue, setups);
+        SubjectScores scores = new SubjectScores(fits.scores(), catalogue, setupFacts);
         return subject -> scores.of(subject, test)
                 .map(f -> new Cost(
                         f.score().value(),

@@ -5,7 +5,7 @@ import app.yarrowmark.core.rank.PoolPosition;
 import app.yarrowmark.server.catalogue.CatalogueService;
 import app.yarrowmark.server.problems.Refusal;
 import app.yarrowmark.server.scorebook.TestColumn;
-import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.setups.SetupFacts;
 import app.yarrowmark.server.standings.StandingsView.GroupPlaceView;
 import app.yarrowmark.server.standings.WhyView.WhyGroup;
 import app.yarrowmark.server.standings.WhyView.WhyTest;
@@ -28,12 +28,12 @@ class WhyService {
 
     private final FitKeeper keeper;
     private final CatalogueService catalogue;
-    private final SetupService setups;
+    private final SetupFacts setupFacts;
 
-    WhyService(FitKeeper keeper, CatalogueService catalogue, SetupService setups) {
+    WhyService(FitKeeper keeper, CatalogueService catalogue, SetupFacts setupFacts) {
         this.keeper = keeper;
         this.catalogue = catalogue;
-        this.setups = setups;
+        this.setupFacts = setupFacts;
     }
 
     /**
@@ -47,7 +47,7 @@ class WhyService {
         if (number < 0) {
             throw Refusal.notFound("\"" + key + "\" is not in this pool.");
         }
-        SubjectScores scores = new SubjectScores(fits.scores(), catalogue, setups);
+        SubjectScores scores = new SubjectScores(fits.scores(), catalogue, setupFacts);
         return new WhyView(
                 StandingsService.view(fits, number),
                 fits.byGroup().values().stream()

@@ -9,8 +9,9 @@ import app.yarrowmark.core.setup.FactGroup;
 import app.yarrowmark.core.setup.Facts;
 import app.yarrowmark.core.setup.SetupDifference;
 import app.yarrowmark.server.facts.FactService;
+import app.yarrowmark.server.setups.SetupDifferences;
+import app.yarrowmark.server.setups.SetupFacts;
 import app.yarrowmark.server.setups.SetupLabel;
-import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.setups.SetupView.DifferenceView;
 import app.yarrowmark.server.setups.SetupView.Standing;
 import java.util.EnumSet;
@@ -60,11 +61,13 @@ public class FactDifferences {
             "graphics.acceleration",
             "network.driver");
 
-    private final SetupService setups;
+    private final SetupFacts setupFacts;
+    private final SetupDifferences setupDifferences;
     private final FactService facts;
 
-    FactDifferences(SetupService setups, FactService facts) {
-        this.setups = setups;
+    FactDifferences(SetupFacts setupFacts, SetupDifferences setupDifferences, FactService facts) {
+        this.setupFacts = setupFacts;
+        this.setupDifferences = setupDifferences;
         this.facts = facts;
     }
 
@@ -114,7 +117,7 @@ public class FactDifferences {
                 .forEach(l -> before.addAll(line(l.setupId(), labels)));
         // All in one question, those of the line included.
         concerned.addAll(before);
-        return new Known(setups.facts(concerned), setups.differences(before), facts.dictionary(), labels);
+        return new Known(setupFacts.of(concerned), setupDifferences.of(before), facts.dictionary(), labels);
     }
 
     private static List<FactDifference> between(Subject reference, Subject subject, int number, Known known) {

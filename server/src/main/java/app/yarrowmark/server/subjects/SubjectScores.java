@@ -11,7 +11,7 @@ import app.yarrowmark.server.catalogue.CatalogueService;
 import app.yarrowmark.server.scorebook.ScoreColumn;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
 import app.yarrowmark.server.scorebook.TestColumn;
-import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.setups.SetupFacts;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -26,15 +26,15 @@ public final class SubjectScores {
 
     private final ScoreSnapshot scores;
     private final CatalogueService catalogue;
-    private final SetupService setups;
+    private final SetupFacts setupFacts;
     private final Map<String, Map<Long, String>> valuesOfFact = new HashMap<>();
     private final Map<String, PooledNoise> between = new HashMap<>();
 
     /** Starts with the scores as they are now. */
-    public SubjectScores(ScoreSnapshot scores, CatalogueService catalogue, SetupService setups) {
+    public SubjectScores(ScoreSnapshot scores, CatalogueService catalogue, SetupFacts setupFacts) {
         this.scores = scores;
         this.catalogue = catalogue;
-        this.setups = setups;
+        this.setupFacts = setupFacts;
     }
 
     /**
@@ -100,7 +100,7 @@ public final class SubjectScores {
 
     /** How far setups that bear the same value of a fact differ in one metric, over all values of it. */
     private PooledNoise between(String fact, ScoreColumn column) {
-        Map<Long, String> values = valuesOfFact.computeIfAbsent(fact, setups::valuesOf);
+        Map<Long, String> values = valuesOfFact.computeIfAbsent(fact, setupFacts::valuesOf);
         Map<String, List<Double>> byValue = new HashMap<>();
         column.scores().forEach((setup, score) -> {
             String value = values.get(setup);

@@ -11,8 +11,9 @@ import app.yarrowmark.server.problems.RuleViolations;
 import app.yarrowmark.server.scorebook.ScoreBook;
 import app.yarrowmark.server.scorebook.ScoreColumn;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
+import app.yarrowmark.server.setups.SetupFacts;
 import app.yarrowmark.server.setups.SetupLabel;
-import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.setups.SetupLabels;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
 import java.util.Collection;
@@ -39,7 +40,8 @@ public class SubjectService {
             .thenComparing(SetupLabel::ordinal)
             .thenComparing(SetupLabel::setupId);
 
-    private final SetupService setups;
+    private final SetupLabels setupLabels;
+    private final SetupFacts setupFacts;
     private final CatalogueService catalogue;
     private final FactService facts;
     private final SuiteService suites;
@@ -48,8 +50,14 @@ public class SubjectService {
     private final Kept<String, Map<Long, DoubleSummaryStatistics>> leads = Kept.counted(1);
 
     SubjectService(
-            SetupService setups, CatalogueService catalogue, FactService facts, SuiteService suites, ScoreBook book) {
-        this.setups = setups;
+            SetupLabels setupLabels,
+            SetupFacts setupFacts,
+            CatalogueService catalogue,
+            FactService facts,
+            SuiteService suites,
+            ScoreBook book) {
+        this.setupLabels = setupLabels;
+        this.setupFacts = setupFacts;
         this.catalogue = catalogue;
         this.facts = facts;
         this.suites = suites;
@@ -62,7 +70,7 @@ public class SubjectService {
      * @throws Refusal if there is no such setup, model or bearer
      */
     public Subject find(SubjectKey key, Speaker speaker) {
-        Map<Long, SetupLabel> labels = setups.labels();
+        Map<Long, SetupLabel> labels = setupLabels.all();
         return switch (key.kind()) {
             case SETUP ->
                 ofSetup(Optional.ofNullable(labels.get(key.number()))
@@ -135,7 +143,7 @@ public class SubjectService {
     }
 
     private List<SetupLabel> members(Pool pool) {
-        Stream<SetupLabel> labels = setups.labels().values().stream().filter(pool::has);
+        Stream<SetupLabel> labels = setupLabels.all().values().stream().filter(pool::has);
         if (pool.asksOfModels()) {
             Set<Long> models = catalogue.models().stream()
                     .filter(pool::has)
@@ -150,7 +158,7 @@ public class SubjectService {
         if (!facts.dictionary().has(fact)) {
             throw new RuleViolations("subject", "is setup, model or the key of a fact, got \"" + fact + "\"");
         }
-        Map<Long, String> values = setups.valuesOf(fact);
+        Map<Long, String> values = setupFacts.valuesOf(fact);
         return members.stream()
                 .filter(l -> values.containsKey(l.setupId()))
                 .collect(Collectors.groupingBy(l -> values.get(l.setupId()), TreeMap::new, Collectors.toList()))
@@ -184,7 +192,7 @@ public class SubjectService {
     }
 
     private Subject ofFact(SubjectKey key, Map<Long, SetupLabel> labels) {
-        List<Long> bearers = setups.withFact(key.pairKey(), key.pairValue());
+        List<Long> bearers = setupFacts.withFact(key.pairKey(), key.pairValue());
         if (bearers.isEmpty()) {
             throw Refusal.notFound("No setup has " + key.name() + ".");
         }
@@ -231,7 +239,7 @@ public class SubjectService {
                 yield own.filter(l -> models.contains(l.modelId())).toList();
             }
             default -> {
-                Set<Long> bearers = new HashSet<>(setups.withFact(key.pairKey(), value));
+                Set<Long> bearers = new HashSet<>(setupFacts.withFact(key.pairKey(), value));
                 yield own.filter(l -> bearers.contains(l.setupId())).toList();
             }
         };

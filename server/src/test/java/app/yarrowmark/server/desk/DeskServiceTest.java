@@ -15,6 +15,7 @@ import app.yarrowmark.server.runs.RunState;
 import app.yarrowmark.server.runs.RunViews.RunView;
 import app.yarrowmark.server.runs.SuiteTimes;
 import app.yarrowmark.server.scorebook.KnownFaults;
+import app.yarrowmark.server.setups.SetupLabels;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.setups.TestLabels;
 import app.yarrowmark.server.sittings.LiveBoard;
@@ -48,14 +49,22 @@ class DeskServiceTest {
     private final Ledger ledger = mock();
     private final SuiteTimes times = mock();
     private final LiveBoard live = mock();
-    private final SetupService setups = mock();
+    private final SetupLabels setupLabels = mock(SetupLabels.class);
     private final DeskService desk = new DeskService(
-            sittings, setups, suites, ledger, times, mock(KnownFaults.class), live, Clock.fixed(NOW, ZoneOffset.UTC));
+            sittings,
+            mock(SetupService.class),
+            setupLabels,
+            suites,
+            ledger,
+            times,
+            mock(KnownFaults.class),
+            live,
+            Clock.fixed(NOW, ZoneOffset.UTC));
 
     @BeforeEach
     void oneSitting() {
         planned(null, null);
-        when(setups.labels()).thenReturn(Map.of(70L, TestLabels.laptop(70)));
+        when(setupLabels.all()).thenReturn(Map.of(70L, TestLabels.laptop(70)));
         when(suites.get(4)).thenReturn(SUITE);
         when(times.on(anyLong(), any())).thenReturn(new SuiteTimes.Minutes(Map.of()));
         when(live.progress(7)).thenReturn(Optional.empty());

@@ -14,8 +14,10 @@ import app.yarrowmark.core.setup.Facts;
 import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.facts.FactService;
 import app.yarrowmark.server.follow.LineFinder.Found;
+import app.yarrowmark.server.setups.SetupDifferences;
+import app.yarrowmark.server.setups.SetupFacts;
 import app.yarrowmark.server.setups.SetupLabel;
-import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.setups.SetupLabels;
 import app.yarrowmark.server.setups.SetupView.DifferenceView;
 import app.yarrowmark.server.setups.SetupView.Standing;
 import app.yarrowmark.server.setups.TestLabels;
@@ -40,18 +42,20 @@ class LineFinderTest {
 
     @BeforeEach
     void begin() {
-        SetupService setups = mock(SetupService.class);
+        SetupLabels setupLabels = mock();
+        SetupFacts setupFacts = mock();
+        SetupDifferences setupDifferences = mock();
         FactService words = mock(FactService.class);
-        when(setups.labels()).thenReturn(labels);
-        when(setups.facts(anyCollection())).thenAnswer(call -> {
+        when(setupLabels.all()).thenReturn(labels);
+        when(setupFacts.of(anyCollection())).thenAnswer(call -> {
             Map<Long, Facts> found = new HashMap<>();
             call.<Collection<Long>>getArgument(0)
                     .forEach(id -> found.put(id, facts.getOrDefault(id, Facts.of(List.of()))));
             return found;
         });
-        when(setups.differences(anyCollection())).thenReturn(differences);
+        when(setupDifferences.of(anyCollection())).thenReturn(differences);
         when(words.dictionary()).thenReturn(FactDictionary.of(OwnFacts.all()));
-        finder = new LineFinder(setups, words);
+        finder = new LineFinder(setupLabels, setupFacts, setupDifferences, words);
     }
 
     @Test

@@ -9,7 +9,7 @@ import static org.mockito.Mockito.when;
 import app.yarrowmark.core.exchange.SheetReader;
 import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.setups.SetupLabel;
-import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.setups.SetupLabels;
 import app.yarrowmark.server.setups.TestLabels;
 import app.yarrowmark.server.suites.Suite;
 import java.time.Instant;
@@ -36,8 +36,8 @@ class SuiteTimesTest {
     private static final long LAPTOP = 4;
 
     private final RunRepository runs = mock();
-    private final SetupService setups = mock();
-    private final SuiteTimes times = new SuiteTimes(runs, setups);
+    private final SetupLabels setupLabels = mock(SetupLabels.class);
+    private final SuiteTimes times = new SuiteTimes(runs, setupLabels);
     /** The last first. */
     private final List<RunRepository.Took> kept = new ArrayList<>();
 
@@ -49,7 +49,7 @@ class SuiteTimesTest {
                         TestLabels.named(OTHER_PHONE, 1, DeviceKind.PHONE, "B", null),
                         TestLabels.named(LAPTOP, 2, DeviceKind.LAPTOP, "A", null))
                 .collect(Collectors.toMap(SetupLabel::setupId, Function.identity()));
-        when(setups.labels()).thenReturn(labels);
+        when(setupLabels.all()).thenReturn(labels);
         when(runs.times(eq(List.of(4L)), any())).thenReturn(kept);
     }
 

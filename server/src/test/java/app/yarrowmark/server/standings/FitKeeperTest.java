@@ -13,7 +13,8 @@ import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.scorebook.ScoreBook;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
 import app.yarrowmark.server.scorebook.TestScores;
-import app.yarrowmark.server.setups.SetupService;
+import app.yarrowmark.server.setups.SetupFacts;
+import app.yarrowmark.server.setups.SetupLabels;
 import app.yarrowmark.server.setups.TestLabels;
 import app.yarrowmark.server.subjects.Pool;
 import app.yarrowmark.server.subjects.Speaker;
@@ -39,10 +40,11 @@ class FitKeeperTest {
     private static final Suite SILTPATH = suite(2, "siltpath", "storage", 20);
 
     private final ScoreBook book = mock(ScoreBook.class);
-    private final SetupService setups = mock(SetupService.class);
+    private final SetupLabels setupLabels = mock(SetupLabels.class);
     private final SuiteService suites = mock(SuiteService.class);
     private final SubjectService subjects = mock(SubjectService.class);
-    private final FitKeeper keeper = new FitKeeper(book, setups, mock(CatalogueService.class), suites, subjects);
+    private final FitKeeper keeper =
+            new FitKeeper(book, setupLabels, mock(SetupFacts.class), mock(CatalogueService.class), suites, subjects);
     private ScoreSnapshot scores;
 
     @BeforeEach
@@ -57,7 +59,7 @@ class FitKeeperTest {
         scores = TestScores.snapshot(cells);
         when(book.current()).thenAnswer(call -> scores);
         when(suites.all()).thenReturn(List.of(KERNMILL, SILTPATH));
-        when(setups.labels()).thenReturn(Map.of());
+        when(setupLabels.all()).thenReturn(Map.of());
         pool(5);
     }
 
@@ -85,7 +87,9 @@ class FitKeeperTest {
         change(21L, 500);
         change(10L, 50);
         PoolFits kept = keeper.of(EVERYTHING);
-        PoolFits fresh = new FitKeeper(book, setups, mock(CatalogueService.class), suites, subjects).of(EVERYTHING);
+        PoolFits fresh = new FitKeeper(
+                        book, setupLabels, mock(SetupFacts.class), mock(CatalogueService.class), suites, subjects)
+                .of(EVERYTHING);
         for (TestGroup group : List.of(TestGroup.PROCESSOR, TestGroup.STORAGE)) {
             assertThat(fit(kept, group).parts().get(0).fit().theta())
                     .containsExactly(fit(fresh, group).parts().get(0).fit().theta());
@@ -99,7 +103,7 @@ class FitKeeperTest {
         pool(4);
         PoolFits smaller = keeper.of(EVERYTHING);
         assertThat(fit(smaller, TestGroup.STORAGE)).isNotSameAs(fit(before, TestGroup.STORAGE));
-        when(setups.labels()).thenReturn(Map.of(1L, TestLabels.laptop(1)));
+        when(setupLabels.all()).thenReturn(Map.of(1L, TestLabels.laptop(1)));
         assertThat(fit(keeper.of(EVERYTHING), TestGroup.STORAGE)).isNotSameAs(fit(smaller, TestGroup.STORAGE));
     }
 

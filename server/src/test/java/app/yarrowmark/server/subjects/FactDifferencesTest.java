@@ -16,8 +16,9 @@ import app.yarrowmark.core.setup.Facts;
 import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.facts.FactService;
+import app.yarrowmark.server.setups.SetupDifferences;
+import app.yarrowmark.server.setups.SetupFacts;
 import app.yarrowmark.server.setups.SetupLabel;
-import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.setups.SetupView.DifferenceView;
 import app.yarrowmark.server.setups.SetupView.Standing;
 import app.yarrowmark.server.setups.TestLabels;
@@ -35,24 +36,25 @@ class FactDifferencesTest {
     private final Map<Long, SetupLabel> labels = new HashMap<>();
     private final Map<Long, Facts> facts = new HashMap<>();
     private final Map<Long, List<DifferenceView>> called = new HashMap<>();
-    private final SetupService setups = mock(SetupService.class);
+    private final SetupFacts setupFacts = mock(SetupFacts.class);
+    private final SetupDifferences setupDifferences = mock(SetupDifferences.class);
     private FactDifferences differences;
 
     @BeforeEach
     void begin() {
         FactService words = mock(FactService.class);
         when(words.dictionary()).thenReturn(FactDictionary.of(OwnFacts.all()));
-        when(setups.facts(anyCollection())).thenAnswer(call -> {
+        when(setupFacts.of(anyCollection())).thenAnswer(call -> {
             Map<Long, Facts> found = new HashMap<>();
             call.<Collection<Long>>getArgument(0).forEach(id -> found.put(id, facts.get(id)));
             return found;
         });
-        when(setups.differences(anyCollection())).thenAnswer(call -> {
+        when(setupDifferences.of(anyCollection())).thenAnswer(call -> {
             Map<Long, List<DifferenceView>> found = new HashMap<>();
             call.<Collection<Long>>getArgument(0).forEach(id -> found.put(id, called.getOrDefault(id, List.of())));
             return found;
         });
-        differences = new FactDifferences(setups, words);
+        differences = new FactDifferences(setupFacts, setupDifferences, words);
     }
 
     @Test
@@ -65,7 +67,7 @@ class FactDifferencesTest {
                         Map.entry("drive.free", Standing.UNMEANT),
                         Map.entry("power.plan", Standing.UNMEANT));
         // Nobody said anything of what lies between two devices.
-        verify(setups, never()).differences(List.of(1L, 2L));
+        verify(setupDifferences, never()).of(List.of(1L, 2L));
     }
 
     @Test
