@@ -151,6 +151,24 @@ export const kernmill: Schemas['SuiteView'] = {
   headline: 'total',
 }
 
+/** The same as a device is told of it. */
+export const plannedKernmill: Schemas['PlannedSuite'] = {
+  key: kernmill.key,
+  version: kernmill.version,
+  name: kernmill.name,
+  group: kernmill.group,
+  home: kernmill.home,
+  repeats: kernmill.repeats,
+  minutes: kernmill.minutes,
+  restSeconds: 0,
+  metrics: kernmill.metrics.map(({ key, name, unit, formula }) => ({
+    key,
+    name,
+    unit,
+    measured: formula === undefined,
+  })),
+}
+
 /** Something that is not as in the setup before. */
 export function difference(
   key: string,

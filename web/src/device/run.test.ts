@@ -11,12 +11,12 @@ import type { Running, Step } from './run'
 const planned = vi.hoisted(() => ({ parts: [] as Part[] }))
 vi.mock('./suites', () => ({ partsOf: () => Promise.resolve(planned.parts) }))
 
-const metric = (key: string) => ({ key, name: `The ${key}`, unit: 'MB/s' }) as Schemas['MetricView']
+const metric = (key: string) => ({ key, name: `The ${key}`, unit: 'MB/s' }) as Schemas['PlannedMetric']
 const suite = {
   key: 'umbel',
   version: '2',
   metrics: ['read', 'write', 'held'].map(metric),
-} as unknown as Schemas['SuiteView']
+} as unknown as Schemas['PlannedSuite']
 
 const sound: Measured = { values: [1, 10, 10.1, 10], marks: 'wccc' }
 

@@ -8,8 +8,8 @@ import type { Outcome, Part, Surroundings } from './parts'
 import type { PaceSeen } from './protocol'
 import { partsOf } from './suites'
 
-type Suite = Schemas['SuiteView']
-type Metric = Schemas['MetricView']
+type Suite = Schemas['PlannedSuite']
+type Metric = Schemas['PlannedMetric']
 type Run = Schemas['RunFile']
 
 /** What runs now, for the page and for Desk. */

@@ -2,7 +2,7 @@
 
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '../api/client'
-import { kernmill } from '../testing'
+import { plannedKernmill } from '../testing'
 import { Missing } from './measure'
 import type { Part } from './parts'
 import { Session } from './session'
@@ -18,20 +18,18 @@ vi.mock('./detect', () => ({
 // The kernels' worker is built by the bundler only.
 vi.mock('./worker?worker&inline', () => ({ default: Object }))
 
-const umbel: Schemas['SuiteView'] = {
-  ...kernmill,
+const umbel: Schemas['PlannedSuite'] = {
+  ...plannedKernmill,
   key: 'umbel',
   version: '2',
   name: 'Umbel',
   home: 'BROWSER',
-  repeats: 2,
-  restSeconds: 0,
 }
 const joined: Schemas['DeviceSitting'] = {
   id: 7,
   model: 'Tamsin & Pell Tern 6',
   setup: 'as shipped',
-  suites: [umbel, { ...kernmill, key: 'stem', home: 'NATIVE' }],
+  suites: [umbel, { ...umbel, key: 'stem', home: 'NATIVE' }],
 }
 
 /** One request as the server saw it. */
@@ -59,12 +57,12 @@ class Desk {
   }
 
   constructor() {
-    vi.stubGlobal('fetch', (path: string, init: RequestInit) => {
-      if (this.away) return Promise.reject(new TypeError('no connection'))
-      const what = `${init.method ?? ''} ${path.replace(/runs\/.*/, 'runs/*')}`
-      const headers = new Headers(init.headers)
-      this.asked.push({ what, token: headers.get('Authorization'), body: (init.body as string | null) ?? '' })
-      return Promise.resolve(this.answers[what]?.() ?? problem(404, `There is no ${what}.`))
+    vi.stubGlobal('fetch', async (request: Request) => {
+      if (this.away) throw new TypeError('no connection')
+      const what = `${request.method} ${new URL(request.url).pathname.replace(/runs\/.*/, 'runs/*')}`
+      const body = await request.text()
+      this.asked.push({ what, token: request.headers.get('Authorization'), body })
+      return this.answers[what]?.() ?? problem(404, `There is no ${what}.`)
     })
   }
 

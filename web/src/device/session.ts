@@ -12,7 +12,7 @@ import { secondsLeft } from './time'
 import type { Queued } from './time'
 import type { Line, View } from './view'
 
-type Suite = Schemas['SuiteView']
+type Suite = Schemas['PlannedSuite']
 
 const tokenKey = 'yarrowmark.token'
 const resendEvery = 4000
@@ -275,7 +275,7 @@ export class Session {
 /** What a run came to, in a few words. */
 export function resultWords(suite: Suite, run: Schemas['RunFile']): string {
   if (run.state !== 'DONE') return `${run.state === 'FAILED' ? 'failed' : 'set aside'}: ${run.reason ?? ''}`
-  const parts = suite.metrics.filter((m) => m.formula === undefined && m.series === undefined)
+  const parts = suite.metrics.filter((m) => m.measured)
   const gaps = (run.gaps ?? []).map((g) => g.reason)
   const missing = gaps.length === 0 ? '' : `; left out: ${[...new Set(gaps)].join('; ')}`
   return `${String(run.readings?.length ?? 0)} of ${String(parts.length)} parts${missing}`

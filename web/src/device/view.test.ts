@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { kernmill } from '../testing'
+import { plannedKernmill } from '../testing'
 import { resultWords } from './session'
 import { View } from './view'
 
@@ -18,7 +18,7 @@ beforeEach(() => {
 })
 
 const umbel = {
-  ...kernmill,
+  ...plannedKernmill,
   key: 'umbel',
   name: 'Umbel',
   group: 'BROWSER' as const,
@@ -80,11 +80,7 @@ describe('the device page', () => {
       pause: () => asked.push('pause'),
       goOn: () => asked.push('go on'),
     })
-    const metric = {
-      ...kernmill.metrics[0],
-      name: 'Text search',
-      unit: 'MB/s',
-    } as (typeof kernmill.metrics)[number]
+    const metric = { key: 'search', name: 'Text search', unit: 'MB/s', measured: true }
     area.step({ metric, values: [], done: 0 }, 80, [])
     expect(root.textContent).toContain('getting ready')
     area.step({ metric, values: [55, 57.3], done: 0.5 }, 80, [
@@ -108,7 +104,7 @@ describe('the device page', () => {
   it('draws the samples of what has nothing to show of itself, on a scale that leaves noise small', () => {
     const none = () => undefined
     const area = view.running(umbel, 1, { stop: none, pause: none, goOn: none })
-    const metric = kernmill.metrics[0]
+    const metric = plannedKernmill.metrics[0]
     if (!metric) throw new Error('no metric')
     const points = () => root.querySelector('polyline')?.getAttribute('points') ?? ''
     area.step({ metric, values: [100, 200], done: 0.1 }, 80, [])
@@ -148,11 +144,11 @@ describe('the result of a run', () => {
       state: 'DONE' as const,
       readings: [{ metric: 'weave', text: '5' }],
     }
-    expect(resultWords(kernmill, run)).toBe('1 of 2 parts')
-    expect(resultWords(kernmill, { ...run, state: 'SET_ASIDE', reason: 'page was hidden' })).toBe(
+    expect(resultWords(plannedKernmill, run)).toBe('1 of 2 parts')
+    expect(resultWords(plannedKernmill, { ...run, state: 'SET_ASIDE', reason: 'page was hidden' })).toBe(
       'set aside: page was hidden',
     )
-    expect(resultWords(kernmill, { ...run, state: 'FAILED', reason: 'no WebGL 2' })).toBe(
+    expect(resultWords(plannedKernmill, { ...run, state: 'FAILED', reason: 'no WebGL 2' })).toBe(
       'failed: no WebGL 2',
     )
   })

@@ -6,7 +6,7 @@ import type { Surroundings } from './parts'
 import type { Step } from './run'
 import { secondsLeft } from './time'
 
-type Suite = Schemas['SuiteView']
+type Suite = Schemas['PlannedSuite']
 
 /** Samples that the picture has room for. */
 const mostTraced = 60

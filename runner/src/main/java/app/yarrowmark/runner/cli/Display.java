@@ -1,5 +1,7 @@
 package app.yarrowmark.runner.cli;
 
+import app.yarrowmark.core.exchange.DeviceProtocol.ProgressReport;
+import app.yarrowmark.core.exchange.DeviceProtocol.Sensor;
 import app.yarrowmark.core.exchange.OwnSuites;
 import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.core.suite.SuiteSheet;
@@ -62,26 +64,24 @@ final class Display {
         long left = secondsLeft(sheet, repeat, done, Duration.between(start, Instant.now()));
         output.progress(sheet, metric, repeat, done, last, left);
         if (link != null) {
-            Map<String, Object> report = new HashMap<>();
-            report.put("suite", sheet.id().key());
-            report.put("partName", metric.name());
-            report.put("done", Math.min(1, done));
-            report.put("repeat", repeat);
-            report.put("repeats", queued(sheet).repeats());
-            report.put("secondsLeft", left);
-            report.put("reading", last);
-            report.put("unit", metric.unit());
-            report.put("trace", values);
-            report.put("sensors", sensors(watcher));
-            link.tellProgress(report);
+            link.tellProgress(new ProgressReport(
+                    sheet.id().key(),
+                    metric.name(),
+                    Math.min(1, done),
+                    repeat,
+                    queued(sheet).repeats(),
+                    left,
+                    last,
+                    metric.unit(),
+                    values,
+                    sensors(watcher)));
         }
     }
 
-    private static List<Map<String, Object>> sensors(Watcher watcher) {
-        List<Map<String, Object>> lines = new ArrayList<>();
+    private static List<Sensor> sensors(Watcher watcher) {
+        List<Sensor> lines = new ArrayList<>();
         watcher.newest(TRACE)
-                .forEach((quantity, values) ->
-                        lines.add(Map.of("name", quantity.words, "unit", quantity.unit, "values", values)));
+                .forEach((quantity, values) -> lines.add(new Sensor(quantity.words, quantity.unit, values)));
         return lines;
     }
 

@@ -1,8 +1,16 @@
 package app.yarrowmark.runner.desk;
 
 import app.yarrowmark.core.exchange.Build;
+import app.yarrowmark.core.exchange.DeviceProtocol;
+import app.yarrowmark.core.exchange.DeviceProtocol.DeviceSitting;
+import app.yarrowmark.core.exchange.DeviceProtocol.Otherwise;
+import app.yarrowmark.core.exchange.DeviceProtocol.PairingRequest;
+import app.yarrowmark.core.exchange.DeviceProtocol.ProgressReport;
+import app.yarrowmark.core.exchange.DeviceProtocol.Start;
 import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.core.exchange.RunFile;
+import app.yarrowmark.core.suite.Home;
+import com.fasterxml.jackson.core.type.TypeReference;
 import com.fasterxml.jackson.databind.JsonNode;
 import java.io.IOException;
 import java.net.URI;
@@ -12,9 +20,7 @@ import java.net.http.HttpResponse;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
-import java.util.Map;
 import java.util.stream.Stream;
-import java.util.stream.StreamSupport;
 import javax.net.ssl.SSLException;
 import org.jspecify.annotations.Nullable;
 
@@ -26,11 +32,13 @@ public final class Link {
     private static final List<Duration> WAITS =
             Stream.of(1, 2, 4, 8, 15, 30).map(Duration::ofSeconds).toList();
 
+    private static final DeviceSitting NOTHING = new DeviceSitting(0, "", "", List.of());
+
     private final HttpClient http;
     private final Pairing pairing;
-    private final JsonNode sitting;
+    private final DeviceSitting sitting;
 
-    private Link(Pairing pairing, JsonNode sitting) {
+    private Link(Pairing pairing, DeviceSitting sitting) {
         this.pairing = pairing;
         this.sitting = sitting;
         HttpClient.Builder builder = HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(5));
@@ -59,27 +67,19 @@ public final class Link {
     /** Joins a sitting with a code. */
     public static Link join(URI server, @Nullable String fingerprint, String code)
             throws IOException, InterruptedException {
-        Link nameless = new Link(
-                new Pairing(server, fingerprint, "", Instant.EPOCH),
-                Json.mapper().createObjectNode());
-        JsonNode answer = nameless.call(
-                "POST",
-                "/api/v1/device/pairings",
-                Map.of(
-                        "code",
-                        code,
-                        "program",
-                        "runner " + Build.version(),
-                        "clock",
-                        Instant.now().toString()));
-        Instant until = Instant.parse(answer.get("expiresAt").asText());
-        return new Link(new Pairing(server, fingerprint, answer.get("token").asText(), until), answer.get("sitting"));
+        DeviceProtocol.Pairing answer = new Link(new Pairing(server, fingerprint, "", Instant.EPOCH), NOTHING)
+                .call(
+                        "POST",
+                        DeviceProtocol.PAIRINGS,
+                        new PairingRequest(code, "runner " + Build.version(), Instant.now()),
+                        new TypeReference<>() {});
+        return new Link(new Pairing(server, fingerprint, answer.token(), answer.expiresAt()), answer.sitting());
     }
 
     /** Goes on with a sitting that was joined before. */
     public static Link resume(Pairing pairing) throws IOException, InterruptedException {
-        Link link = new Link(pairing, Json.mapper().createObjectNode());
-        return new Link(pairing, link.call("GET", "/api/v1/device/sitting", ""));
+        Link link = new Link(pairing, NOTHING);
+        return new Link(pairing, link.call("GET", DeviceProtocol.SITTING, "", new TypeReference<>() {}));
     }
 
     public Pairing pairing() {
@@ -88,46 +88,43 @@ public final class Link {
 
     /** Returns the number of the sitting that this computer has joined. */
     public long sitting() {
-        return sitting.get("id").asLong();
+        return sitting.id();
     }
 
     /** Returns model and setup in words. */
     public String device() {
-        return sitting.get("model").asText() + ", " + sitting.get("setup").asText();
+        return sitting.model() + ", " + sitting.setup();
     }
 
     /** Returns the native suites planned, in order, each with its runs and what one is expected to take on this device. */
     public List<Queued> planned() {
-        return StreamSupport.stream(sitting.get("suites").spliterator(), false)
-                .filter(s -> s.get("home").asText().equals("NATIVE"))
-                .map(s -> new Queued(
-                        s.get("key").asText(),
-                        s.get("repeats").asInt(),
-                        s.get("minutes").asDouble()))
+        return sitting.suites().stream()
+                .filter(s -> s.home() == Home.NATIVE)
+                .map(s -> new Queued(s.key(), s.repeats(), s.minutes()))
                 .toList();
     }
 
     /** Tells the facts; returns what the setup says otherwise, in words. */
     public List<String> tellFacts(List<RunFile.FactLine> facts) throws IOException, InterruptedException {
-        JsonNode answer = call("PUT", "/api/v1/device/facts", facts);
-        return StreamSupport.stream(answer.spliterator(), false)
-                .map(c -> c.get("name").asText() + ": the setup says "
-                        + c.get("before").asText() + ", read " + c.get("after").asText())
+        List<Otherwise> answer = call("PUT", DeviceProtocol.FACTS, facts, new TypeReference<>() {});
+        return answer.stream()
+                .map(o -> o.name() + ": the setup says " + o.before() + ", read " + o.after())
                 .toList();
     }
 
     /** Waits until somebody starts on the Desk; returns the sitting as it is planned by then. */
     public Link waited() throws IOException, InterruptedException {
-        while (!call("POST", "/api/v1/device/waiting", "").path("start").asBoolean()) {
+        while (!call("POST", DeviceProtocol.WAITING, "", new TypeReference<Start>() {})
+                .start()) {
             Thread.sleep(WAITING_MILLIS);
         }
         return resume(pairing);
     }
 
     /** Tells how far it is; a lost word does not matter. */
-    public void tellProgress(Map<String, ?> report) {
+    public void tellProgress(ProgressReport report) {
         try {
-            HttpRequest request = request("/api/v1/device/progress")
+            HttpRequest request = request(DeviceProtocol.PROGRESS)
                     .method(
                             "PUT",
                             HttpRequest.BodyPublishers.ofString(Json.mapper().writeValueAsString(report)))
@@ -140,7 +137,7 @@ public final class Link {
 
     public void tellFinished() throws InterruptedException {
         try {
-            call("DELETE", "/api/v1/device/progress", "");
+            ask("DELETE", DeviceProtocol.PROGRESS, "");
         } catch (IOException lost) {
             // The server forgets the progress by itself.
         }
@@ -160,7 +157,7 @@ public final class Link {
     public JsonNode send(RunFile run, List<Duration> waits) throws IOException, InterruptedException {
         for (Duration wait : waits) {
             try {
-                return call("PUT", "/api/v1/runs/" + run.id(), run);
+                return call("PUT", DeviceProtocol.RUNS + run.id(), run, new TypeReference<>() {});
             } catch (Refused refused) {
                 if (refused.isUse()) {
                     throw refused;
@@ -170,10 +167,15 @@ public final class Link {
             }
             Thread.sleep(wait.toMillis());
         }
-        return call("PUT", "/api/v1/runs/" + run.id(), run);
+        return call("PUT", DeviceProtocol.RUNS + run.id(), run, new TypeReference<>() {});
     }
 
-    private JsonNode call(String method, String path, Object body) throws IOException, InterruptedException {
+    private <T> T call(String method, String path, Object body, TypeReference<T> type)
+            throws IOException, InterruptedException {
+        return Json.mapper().readValue(ask(method, path, body), type);
+    }
+
+    private String ask(String method, String path, Object body) throws IOException, InterruptedException {
         String json = body.equals("") ? "" : Json.mapper().writeValueAsString(body);
         HttpRequest request = request(path)
                 .method(
@@ -198,9 +200,7 @@ public final class Link {
         if (response.statusCode() >= 300) {
             throw new Refused(response.statusCode(), detail(response));
         }
-        return response.body().isBlank()
-                ? Json.mapper().createObjectNode()
-                : Json.mapper().readTree(response.body());
+        return response.body();
     }
 
     private HttpRequest.Builder request(String path) {

@@ -3,6 +3,7 @@ package app.yarrowmark.runner.desk;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import app.yarrowmark.core.exchange.DeviceProtocol.ProgressReport;
 import app.yarrowmark.core.exchange.OwnSuites;
 import app.yarrowmark.core.exchange.RunFile;
 import app.yarrowmark.runner.Desk;
@@ -13,7 +14,6 @@ import java.net.URI;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
-import java.util.Map;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -106,7 +106,7 @@ public class LinkTest {
                 .isNotInstanceOf(Link.Refused.class)
                 .hasMessage("the server at " + address + " cannot be reached");
         // Neither progress nor its end are worth a word: the desk forgets them by itself.
-        link.tellProgress(Map.of("suite", "stem"));
+        link.tellProgress(new ProgressReport("stem", "Sieve", 0.5, 1, 3, 60, null, null, null, null));
         link.tellFinished();
     }
 

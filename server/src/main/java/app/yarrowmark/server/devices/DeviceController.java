@@ -1,6 +1,16 @@
 package app.yarrowmark.server.devices;
 
+import app.yarrowmark.core.exchange.DeviceProtocol;
+import app.yarrowmark.core.exchange.DeviceProtocol.DeviceSitting;
+import app.yarrowmark.core.exchange.DeviceProtocol.Otherwise;
+import app.yarrowmark.core.exchange.DeviceProtocol.Pairing;
+import app.yarrowmark.core.exchange.DeviceProtocol.PairingRequest;
+import app.yarrowmark.core.exchange.DeviceProtocol.PlannedMetric;
+import app.yarrowmark.core.exchange.DeviceProtocol.PlannedSuite;
+import app.yarrowmark.core.exchange.DeviceProtocol.ProgressReport;
+import app.yarrowmark.core.exchange.DeviceProtocol.Start;
 import app.yarrowmark.core.exchange.RunFile;
+import app.yarrowmark.core.suite.SuiteSheet;
 import app.yarrowmark.server.access.Caller;
 import app.yarrowmark.server.access.TokenService;
 import app.yarrowmark.server.access.TokenView;
@@ -18,13 +28,11 @@ import app.yarrowmark.server.sittings.Sitting;
 import app.yarrowmark.server.sittings.SittingService;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
-import app.yarrowmark.server.suites.SuiteView;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
-import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -78,35 +86,6 @@ class DeviceController {
 
     record CodeView(String code, Instant expiresAt) {}
 
-    /**
-     * @param program what the device calls its program
-     * @param clock what the device's clock says now, so that its times can be told by ours
-     */
-    record PairingRequest(
-            String code, String program, @Nullable Instant clock) {}
-
-    /** What a device is told when it joins: its token, and what to run. */
-    record Pairing(String token, Instant expiresAt, DeviceSitting sitting) {}
-
-    /**
-     * What a device has to run.
-     *
-     * @param suites in order, each with the runs wanted and the minutes expected here
-     */
-    record DeviceSitting(long id, String model, String setup, List<SuiteView> suites) {}
-
-    record ProgressReport(
-            String suite,
-            String partName,
-            double done,
-            int repeat,
-            int repeats,
-            long secondsLeft,
-            @Nullable Double reading,
-            @Nullable String unit,
-            @Nullable List<Double> trace,
-            @Nullable List<Progress.Sensor> sensors) {}
-
     @Operation(summary = "A new code with which one device may join a sitting")
     @PostMapping("/api/v1/sittings/{id}/codes")
     @ResponseStatus(HttpStatus.CREATED)
@@ -116,7 +95,7 @@ class DeviceController {
     }
 
     @Operation(summary = "Exchange a code for a token")
-    @PostMapping("/api/v1/device/pairings")
+    @PostMapping(DeviceProtocol.PAIRINGS)
     @ResponseStatus(HttpStatus.CREATED)
     Pairing pair(@RequestBody PairingRequest body, HttpServletRequest request) {
         PairingService.Paired paired = pairing.pair(body.code(), body.program(), request.getRemoteAddr(), body.clock());
@@ -125,25 +104,26 @@ class DeviceController {
     }
 
     @Operation(summary = "What this device's sitting has planned")
-    @GetMapping("/api/v1/device/sitting")
+    @GetMapping(DeviceProtocol.SITTING)
     DeviceSitting sitting(@AuthenticationPrincipal Caller caller) {
         return view(sittings.get(caller.sittingId()));
     }
 
     @Operation(summary = "Tell what the device read of itself; answers what the setup says otherwise")
-    @PutMapping("/api/v1/device/facts")
-    List<SetupView.DifferenceView> facts(
-            @RequestBody List<RunFile.FactLine> lines, @AuthenticationPrincipal Caller caller) {
+    @PutMapping(DeviceProtocol.FACTS)
+    List<Otherwise> facts(@RequestBody List<RunFile.FactLine> lines, @AuthenticationPrincipal Caller caller) {
         var facts = FactReading.facts(lines);
         long setup = open(caller).setupId();
         List<SetupView.DifferenceView> otherwise = setups.complete(setup, facts, caller.who());
         revision.reconsiderSetup(setup);
         events.changed(LiveEvents.Topic.SITTINGS);
-        return otherwise;
+        return otherwise.stream()
+                .map(d -> new Otherwise(d.name(), d.before(), d.after()))
+                .toList();
     }
 
     @Operation(summary = "Tell how far the device is")
-    @PutMapping("/api/v1/device/progress")
+    @PutMapping(DeviceProtocol.PROGRESS)
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void progress(@RequestBody ProgressReport body, @AuthenticationPrincipal Caller caller) {
         if (!(body.done() >= 0 && body.done() <= 1)) {
@@ -174,15 +154,12 @@ class DeviceController {
                 clock.instant()));
     }
 
-    /** Whether the device is to start now. */
-    record StartView(boolean start) {}
-
     @Operation(
             summary = "Tell that the device waits for the start",
             description = "To be said every two seconds; answers once that it is to start.")
-    @PostMapping("/api/v1/device/waiting")
-    StartView waiting(@AuthenticationPrincipal Caller caller) {
-        return new StartView(live.waits(open(caller).id()));
+    @PostMapping(DeviceProtocol.WAITING)
+    Start waiting(@AuthenticationPrincipal Caller caller) {
+        return new Start(live.waits(open(caller).id()));
     }
 
     @Operation(summary = "Start what is planned on the device that waits")
@@ -193,7 +170,7 @@ class DeviceController {
     }
 
     @Operation(summary = "Tell that the device has nothing more to do")
-    @DeleteMapping("/api/v1/device/progress")
+    @DeleteMapping(DeviceProtocol.PROGRESS)
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void finished(@AuthenticationPrincipal Caller caller) {
         live.finished(caller.sittingId());
@@ -234,8 +211,24 @@ class DeviceController {
                 sitting.toRun().stream().map(p -> planned(p, minutes)).toList());
     }
 
-    private SuiteView planned(Sitting.Planned planned, SuiteTimes.Minutes minutes) {
+    private PlannedSuite planned(Sitting.Planned planned, SuiteTimes.Minutes minutes) {
         Suite suite = suites.get(planned.suiteId());
-        return SuiteView.of(suite).planned(planned.repeatsOf(suite), minutes.of(suite));
+        SuiteSheet sheet = suite.sheet();
+        return new PlannedSuite(
+                sheet.id().key(),
+                sheet.id().version(),
+                sheet.name(),
+                sheet.group(),
+                sheet.home(),
+                planned.repeatsOf(suite),
+                minutes.of(suite),
+                sheet.schedule().restSeconds(),
+                sheet.metrics().stream()
+                        .map(m -> new PlannedMetric(
+                                m.key(),
+                                m.name(),
+                                m.unit(),
+                                !m.isTotal() && m.reducer().isEmpty()))
+                        .toList());
     }
 }

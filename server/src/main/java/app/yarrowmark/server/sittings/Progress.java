@@ -1,5 +1,6 @@
 package app.yarrowmark.server.sittings;
 
+import app.yarrowmark.core.exchange.DeviceProtocol.Sensor;
 import java.time.Instant;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -29,14 +30,4 @@ public record Progress(
         @Nullable String unit,
         List<Double> trace,
         List<Sensor> sensors,
-        Instant at) {
-
-    /**
-     * What one sensor showed.
-     *
-     * @param name such as {@code temperature}
-     * @param unit of the values, UCUM
-     * @param values oldest first, two a second
-     */
-    public record Sensor(String name, String unit, List<Double> values) {}
-}
+        Instant at) {}
