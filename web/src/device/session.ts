@@ -185,11 +185,7 @@ export class Session {
     })
     this.whenStopped = () => undefined
     this.lengths.set(suite.key, (performance.now() - started) / 1000)
-    const again = !(
-      run.state === 'FAILED' &&
-      (run.readings ?? []).length === 0 &&
-      (run.gaps ?? []).length > 0
-    )
+    const again = !lacksAll(run)
     const queued = queue[index]
     if (queued) queue[index] = { ...queued, runsLeft: again ? queued.runsLeft - 1 : 0 }
     this.outbox.add({ token: joined.token, run })
@@ -270,6 +266,11 @@ export class Session {
       parts.push('This browser has no room to keep them: leave this page open until they are sent.')
     return parts.join(' ')
   }
+}
+
+/** Whether the browser lacks all that the suite needs. */
+function lacksAll(run: Schemas['RunFile']): boolean {
+  return run.state === 'FAILED' && (run.readings ?? []).length === 0 && (run.gaps ?? []).length > 0
 }
 
 /** What a run came to, in a few words. */

@@ -94,16 +94,9 @@ function suggestions(
 }
 
 /** A hit of the search that has scores. */
-function fromHit(hit: Schemas['Hit']): readonly Found[] {
-  const number = /\/(models|setups)\/(\d+)/.exec(hit.address)
-  if (hit.kind === 'SETUP' && number)
-    return [{ key: `setup-${number[2] ?? ''}`, title: hit.title, about: hit.about }]
-  if (hit.kind === 'MODEL' && number) {
-    return [{ key: `model-${number[2] ?? ''}`, title: hit.title, about: `model, as shipped · ${hit.about}` }]
-  }
-  const fact = new URLSearchParams(hit.address.split('?')[1] ?? '')
-  const [key, value] = [fact.get('key'), fact.get('value')]
-  return key !== null && value !== null
-    ? [{ key: `fact-${key}=${value}`, title: hit.title, about: hit.about }]
-    : []
+function fromHit({ title, about, kind, place }: Schemas['Hit']): readonly Found[] {
+  if (place.at === 'SETUP') return [{ key: `setup-${String(place.id)}`, title, about }]
+  if (kind === 'MODEL' && place.at === 'MODEL')
+    return [{ key: `model-${String(place.id)}`, title, about: `model, as shipped · ${about}` }]
+  return place.at === 'PART' ? [{ key: `fact-${place.key}=${place.value}`, title, about }] : []
 }

@@ -9,7 +9,7 @@ type Difference = Schemas['Difference']
 /** What a difference in its own unit needs to know of its test. */
 export interface OwnUnit {
   readonly unit: string
-  readonly cells: readonly { readonly decimals: number }[]
+  readonly cells: readonly { readonly kind: string; readonly decimals?: number }[]
 }
 
 const thin = '\u2009'
@@ -71,7 +71,7 @@ export function signed(value: number, decimals: number): string {
 
 /** As fine as the finest of the scores. */
 function ownDecimals(test: OwnUnit): number {
-  return Math.max(0, ...test.cells.map((c) => c.decimals))
+  return Math.max(0, ...test.cells.map((c) => c.decimals ?? 0))
 }
 
 /** A round difference on an axis. */

@@ -236,7 +236,7 @@ describe('finding', () => {
     kind: 'MODEL',
     title: 'Ostrel Fen 13',
     about: 'laptop',
-    address: '/catalogue/models/1',
+    place: { at: 'MODEL', id: 1 },
   }
 
   it('goes with arrows and Enter', async () => {

@@ -523,12 +523,7 @@ function FrameLine({
   )
   const reading = useReading(lines)
   if (!f || !run) return null
-  const slow = run.x.flatMap((x, i) => {
-    const y = run.y[i] ?? 0
-    return y >= f.slowest
-      ? [{ line: 0, x, y, kind: 'slow' as const, words: `frame ${String(x)} took ${significant(y)} ms` }]
-      : []
-  })
+  const slow = slowFrames(run, f.slowest)
   const floor = q.floor === undefined ? [] : [{ value: 1000 / q.floor, words: `${String(q.floor)} frames/s` }]
   return (
     <section className="mt-3 border-t border-line2 pt-2" data-line={line.setup}>
@@ -579,24 +574,46 @@ function FrameLine({
         {line.runs.length > 1 && (
           <>
             Run of{' '}
-            <select
-              aria-label="Which run is shown"
-              className="bg-sheet border-b border-line"
-              value={Math.min(chosen, line.runs.length - 1)}
-              onChange={(e) => {
-                setChosen(Number(e.target.value))
-              }}
-            >
-              {line.runs.map((r, i) => (
-                <option key={r.id} value={i}>
-                  {when(r.startedAt)}
-                </option>
-              ))}
-            </select>
-            , {number(run.points, 0)} frames.
+            <RunChoice line={line} chosen={Math.min(chosen, line.runs.length - 1)} onChoose={setChosen} />,{' '}
+            {number(run.points, 0)} frames.
           </>
         )}
       </p>
     </section>
+  )
+}
+
+/** The frames that took as long as the slowest hundredth, as spots. */
+function slowFrames(run: Line['runs'][number], slowest: number) {
+  return run.x.flatMap((x, i) => {
+    const y = run.y[i] ?? 0
+    return y >= slowest
+      ? [{ line: 0, x, y, kind: 'slow' as const, words: `frame ${String(x)} took ${significant(y)} ms` }]
+      : []
+  })
+}
+
+interface RunChoiceProps {
+  readonly line: Line
+  readonly chosen: number
+  readonly onChoose: (run: number) => void
+}
+
+function RunChoice({ line, chosen, onChoose }: RunChoiceProps) {
+  return (
+    <select
+      aria-label="Which run is shown"
+      className="bg-sheet border-b border-line"
+      value={chosen}
+      onChange={(e) => {
+        onChoose(Number(e.target.value))
+      }}
+    >
+      {line.runs.map((r, i) => (
+        <option key={r.id} value={i}>
+          {when(r.startedAt)}
+        </option>
+      ))}
+    </select>
   )
 }

@@ -4,6 +4,7 @@ import type { Schemas } from '../../api/client'
 import { Dialog } from '../../ui/Dialog'
 import { Finder } from '../../ui/Finder'
 import { useSearch } from '../../subjects/queries'
+import { addressOf } from './address'
 
 type Hit = Schemas['Hit']
 
@@ -58,7 +59,7 @@ export function SearchDialog({ views, onClose }: SearchDialogProps) {
 }
 
 function place(hit: Hit): Place {
-  return { title: hit.title, about: hit.about, kind: kinds[hit.kind], address: hit.address }
+  return { title: hit.title, about: hit.about, kind: kinds[hit.kind], address: addressOf(hit.place) }
 }
 
 /** Views of which every word asked for begins some word. */

@@ -5,6 +5,7 @@ import { groups } from '../../figures/words'
 import type { Question } from './address'
 import { decidingWords, subjectName, testName } from './words'
 import { shownWords, signed } from '../../subjects/differences'
+import { ratioOf } from './rows'
 
 type View = Schemas['ComparisonView']
 
@@ -53,6 +54,7 @@ function Sources({ view }: { readonly view: View }) {
     .flatMap((g) => g.tests)
     .flatMap((test) =>
       test.cells.flatMap((cell, i) => {
+        if (cell.kind !== 'SCORE') return []
         const verdict = cell.difference?.verdict
         const told = cell.sources.length > 1 && (verdict === 'AHEAD' || verdict === 'BEHIND')
         return told ? [{ test, cell, who: label[i] ?? '' }] : []
@@ -141,9 +143,10 @@ function Deciding({ view }: { readonly view: View }) {
   const found = view.groups
     .flatMap((g) => g.tests)
     .flatMap((test) =>
-      test.cells.flatMap((c, i) =>
-        c.difference?.more ? [{ test, more: c.difference.more, who: label[i] ?? '' }] : [],
-      ),
+      test.cells.flatMap((c, i) => {
+        const more = ratioOf(c)?.more
+        return more ? [{ test, more, who: label[i] ?? '' }] : []
+      }),
     )
     .sort((a, b) => rank(a.more) - rank(b.more))
   if (found.length === 0) return null

@@ -3,11 +3,11 @@ import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { PlumbRow, plumbScale } from '../../figures/Plumb'
 import type { PlumbScale } from '../../figures/Plumb'
-import { number, unitWords } from '../../figures/format'
+import { unitWords } from '../../figures/format'
 import { counted } from '../../figures/words'
 import type { Question } from './address'
 import { Fold, mark, marks } from './PlumbTable'
-import { plainWords } from './rows'
+import { plainWords, ratioOf, valueText } from './rows'
 import type { Block, Test } from './rows'
 import { countWords, decidingWords, kindWords, subjectName, testName } from './words'
 import { differenceWords, inkClass, shownWords, verdicts } from '../../subjects/differences'
@@ -156,13 +156,13 @@ function Line({ test, reference, others, names, scale, question }: LineProps) {
         {test.total && <span className="unit"> total</span>}
       </td>
       <td className="text-right pr-2 num whitespace-nowrap">
-        {base?.value === undefined ? (
+        {base === undefined || base.kind === 'GAP' ? (
           <span className="gap text-xs" title={base?.gap}>
             none
           </span>
         ) : (
           <>
-            {base.words === undefined ? number(base.value, base.decimals) : base.words}{' '}
+            {valueText(base)}{' '}
             <span className="unit block -mt-1">
               {unitWords(test.unit)}
               {test.better === 'LOWER' && ', less is better'}
@@ -173,7 +173,7 @@ function Line({ test, reference, others, names, scale, question }: LineProps) {
       {others.map((i) => {
         const cell = test.cells[i]
         if (!cell) return <td key={i} />
-        const d = cell.difference
+        const d = ratioOf(cell)
         return (
           <td key={i} className="pl-2.5 py-0.75" title={d?.more && decidingWords(d.more)}>
             {d ? (
@@ -187,9 +187,9 @@ function Line({ test, reference, others, names, scale, question }: LineProps) {
                 />
                 <Told difference={d} question={question} test={test} />
               </>
-            ) : cell.gap === undefined ? (
+            ) : cell.kind !== 'GAP' ? (
               <span className="num">
-                {cell.words === undefined ? number(cell.value ?? 0, cell.decimals) : cell.words}{' '}
+                {valueText(cell)}{' '}
                 <span className="unit">{plainWords(test, cell) ?? unitWords(test.unit)}</span>
               </span>
             ) : (

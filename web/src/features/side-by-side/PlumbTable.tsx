@@ -4,9 +4,9 @@ import type { Schemas } from '../../api/client'
 import { PlumbAxis, PlumbReach, PlumbRow, plumbScale } from '../../figures/Plumb'
 import type { PlumbMark, PlumbScale } from '../../figures/Plumb'
 import { RepeatDots } from '../../figures/RepeatDots'
-import { number, unitWords } from '../../figures/format'
+import { unitWords } from '../../figures/format'
 import type { Question } from './address'
-import { plainWords } from './rows'
+import { gapOf, plainWords, ratioOf, valueText } from './rows'
 import type { Block, Test } from './rows'
 import { countWords, decidingWords, kindTitle, kindWords, subjectName, testName } from './words'
 import {
@@ -19,7 +19,7 @@ import {
 } from '../../subjects/differences'
 
 type View = Schemas['ComparisonView']
-type Cell = Schemas['ComparedCell']
+type Cell = Schemas['ComparedTest']['cells'][number]
 type Difference = Schemas['Difference']
 
 const width = 306
@@ -219,7 +219,7 @@ interface TestLineProps {
 function TestLine({ test, reference, other, scale, question }: TestLineProps) {
   const base = test.cells[reference]
   const own = test.cells[other]
-  const d = own?.difference
+  const d = ratioOf(own)
   const missing = missingWords(base, own)
   return (
     <tr className="[&>td]:h-7 text-base hover:bg-ground" data-test={test.metric} data-verdict={d?.verdict}>
@@ -260,10 +260,10 @@ function TestLine({ test, reference, other, scale, question }: TestLineProps) {
 
 /** Why one side has no value, and which; undefined where both have one. */
 function missingWords(base: Cell | undefined, own: Cell | undefined): string | undefined {
-  const gap = own?.gap ?? base?.gap
+  const gap = gapOf(own) ?? gapOf(base)
   if (gap === undefined) return undefined
-  if (own?.gap === undefined) return `this one only: ${gap}`
-  return base?.gap === undefined ? `reference only: ${gap}` : gap
+  if (gapOf(own) === undefined) return `this one only: ${gap}`
+  return gapOf(base) === undefined ? `reference only: ${gap}` : gap
 }
 
 /** The name of a test, with its settings to be pointed at. */
@@ -284,23 +284,26 @@ function TestCell({ test }: { readonly test: Test }) {
 }
 
 function rowTitle(d: Difference, own: Cell | undefined): string {
-  const parts = [d.more ? decidingWords(d.more) : '', own?.from === undefined ? '' : `from ${own.from}`]
+  const parts = [
+    d.more ? decidingWords(d.more) : '',
+    own?.kind !== 'SCORE' || own.from === undefined ? '' : `from ${own.from}`,
+  ]
   return parts.filter((p) => p !== '').join('; ')
 }
 
 /** The digits as read, with their repeats as dots when they are pointed at. */
 function Value({ cell }: { readonly cell: Cell }) {
-  if (cell.value === undefined) return null
-  const text = cell.words === undefined ? number(cell.value, cell.decimals) : cell.words
+  if (cell.kind === 'GAP') return null
   return (
     <span className="group/value relative">
-      {text}
+      {valueText(cell)}
       {cell.readings.length > 1 && (
         <span className="hidden group-hover/value:block absolute z-20 right-0 top-4.5 bg-sheet border border-line rounded p-2 shadow-xl">
           <RepeatDots dots={cell.readings.map((value) => ({ value, state: 'counted' as const }))} />
           <span className="unit whitespace-nowrap">
             {cell.count} repeats
-            {cell.relativeError !== undefined &&
+            {cell.kind === 'SCORE' &&
+              cell.relativeError !== undefined &&
               `, standard error ${(cell.relativeError * 100).toFixed(1)} %`}
           </span>
         </span>
@@ -349,7 +352,10 @@ export function marks(view: View, subject: number | undefined): readonly PlumbMa
     ...g.tests.flatMap((t) =>
       t.cells
         .filter((_, i) => subject === undefined || i === subject)
-        .flatMap((c) => (c.difference ? [mark(c.difference)] : [])),
+        .flatMap((c) => {
+          const d = ratioOf(c)
+          return d ? [mark(d)] : []
+        }),
     ),
   ])
 }

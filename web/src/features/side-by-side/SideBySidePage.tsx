@@ -203,7 +203,7 @@ function Tests({ view, q, change, shown }: TestsProps) {
 /** What the numbers are, and what they are a share of. */
 function baseWords(view: View, q: Question): string {
   const tests = view.groups.flatMap((g) => g.tests)
-  const common = tests.filter((t) => t.cells.every((c) => c.gap === undefined)).length
+  const common = tests.filter((t) => t.cells.every((c) => c.kind !== 'GAP')).length
   const sides = view.subjects.length > 2 ? 'in all of them' : 'on both sides'
   return `${bases[q.basis].about}. ±: 95 % interval. ${String(common)} of ${String(tests.length)} tests ${sides}.`
 }

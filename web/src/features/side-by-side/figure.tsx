@@ -1,8 +1,9 @@
+import type { ReactElement } from 'react'
 import type { Schemas } from '../../api/client'
 import { PlumbAxis, PlumbReach, PlumbRow, plumbScale } from '../../figures/Plumb'
 import { TableFigure, tableSize } from '../../figures/TableFigure'
 import type { FigureCell, FigureRow, TableFigureProps } from '../../figures/TableFigure'
-import { number, unitWords } from '../../figures/format'
+import { unitWords } from '../../figures/format'
 import type { Figure } from '../../figures/take'
 import { capital, subjectText } from '../../figures/words'
 import type { Question } from './address'
@@ -10,6 +11,7 @@ import { mark, marks } from './PlumbTable'
 import type { Block, Test } from './rows'
 import { kindWords, subjectName, testName, title } from './words'
 import { bases, halfWords, ink, shownWords, tickLabel, verdicts } from '../../subjects/differences'
+import { gapOf, ratioOf, valueText } from './rows'
 
 type View = Schemas['ComparisonView']
 type Difference = Schemas['Difference']
@@ -43,15 +45,7 @@ function one(view: View, blocks: readonly Block[], q: Question, other: number): 
       stout={stout}
     />
   )
-  const told = (d: Difference | undefined, test?: Test, bold = false): FigureCell[] => {
-    if (d?.shown === undefined) return [{ text: '' }, { text: '' }, { text: '' }]
-    const colour = `var(--${ink(d)})`
-    return [
-      { text: shownWords(d.shown, q.basis, test), ink: colour, bold },
-      { text: halfWords(d, q.basis, test), ink: 'var(--ink2)', size: 11 },
-      { text: d.verdict === undefined ? 'noise unknown' : verdicts[d.verdict], ink: colour },
-    ]
-  }
+  const told = (d: Difference | undefined, test?: Test, bold = false) => toldCells(d, q, test, bold)
   const rows = blocks.flatMap((b): FigureRow[] => {
     const summary = b.group?.summaries.find((s) => s.subject === other)
     const mean = summary?.mean
@@ -87,25 +81,7 @@ function one(view: View, blocks: readonly Block[], q: Question, other: number): 
               ],
             },
           ]),
-      ...b.tests.map((t) => {
-        const cells = [t.cells[view.reference], t.cells[other]]
-        const d = t.cells[other]?.difference
-        const gap = cells.find((c) => c?.gap !== undefined)?.gap
-        return {
-          height: 26,
-          cells: [
-            { text: testName(t) },
-            ...cells.map((c) => ({ text: valueText(c) })),
-            {
-              text: `${unitWords(t.unit)}${t.better === 'LOWER' ? ', less is better' : ''}`,
-              ink: 'var(--ink2)',
-              size: 11,
-            },
-            { drawing: line(d, 26, false) },
-            ...(d ? told(d, t) : [{ text: gap ?? '', ink: 'var(--ink2)', size: 11 }]),
-          ],
-        }
-      }),
+      ...b.tests.map((t) => testRow(t, [t.cells[view.reference], t.cells[other]], line, told)),
     ]
   })
   return {
@@ -129,6 +105,45 @@ function one(view: View, blocks: readonly Block[], q: Question, other: number): 
         />
       ),
     },
+  }
+}
+
+function toldCells(
+  d: Difference | undefined,
+  q: Question,
+  test: Test | undefined,
+  bold: boolean,
+): FigureCell[] {
+  if (d?.shown === undefined) return [{ text: '' }, { text: '' }, { text: '' }]
+  const colour = `var(--${ink(d)})`
+  return [
+    { text: shownWords(d.shown, q.basis, test), ink: colour, bold },
+    { text: halfWords(d, q.basis, test), ink: 'var(--ink2)', size: 11 },
+    { text: d.verdict === undefined ? 'noise unknown' : verdicts[d.verdict], ink: colour },
+  ]
+}
+
+function testRow(
+  t: Test,
+  cells: readonly (Test['cells'][number] | undefined)[],
+  line: (d: Difference | undefined, height: number, stout: boolean) => ReactElement,
+  told: (d: Difference | undefined, test: Test) => readonly FigureCell[],
+): FigureRow {
+  const d = ratioOf(cells[1])
+  const gap = cells.map(gapOf).find((g) => g !== undefined)
+  return {
+    height: 26,
+    cells: [
+      { text: testName(t) },
+      ...cells.map((c) => ({ text: valueText(c) })),
+      {
+        text: `${unitWords(t.unit)}${t.better === 'LOWER' ? ', less is better' : ''}`,
+        ink: 'var(--ink2)',
+        size: 11,
+      },
+      { drawing: line(d, 26, false) },
+      ...(d ? told(d, t) : [{ text: gap ?? '', ink: 'var(--ink2)', size: 11 }]),
+    ],
   }
 }
 
@@ -174,16 +189,11 @@ function many(
         cells: [
           { text: testName(t) },
           { text: `${valueText(t.cells[view.reference])} ${unitWords(t.unit)}`, size: 11 },
-          ...others.map((i) => cell(t.cells[i]?.difference, false, t, t.cells[i]?.gap)),
+          ...others.map((i) => cell(ratioOf(t.cells[i]), false, t, gapOf(t.cells[i]))),
         ],
       })),
     ]),
   }
-}
-
-function valueText(c: Schemas['ComparedCell'] | undefined): string {
-  if (c?.value === undefined) return ''
-  return c.words ?? number(c.value, c.decimals)
 }
 
 /** Every test, whatever is folded, and the mean of each group with both its intervals; numbers as they are, not rounded. */
@@ -214,13 +224,13 @@ function data(view: View): readonly (readonly string[])[] {
         t.unit,
         t.better.toLowerCase(),
         subjectText(view.subjects[i] ?? { name: '', detail: '', setups: 1 }),
-        c.words ?? text(c.value),
-        c.readings.join(' '),
-        text(c.difference?.times),
-        text(c.difference?.low),
-        text(c.difference?.high),
-        (c.difference?.verdict ?? '').toLowerCase(),
-        c.gap ?? '',
+        c.kind === 'GAP' ? '' : c.kind === 'PLAIN' && c.words !== undefined ? c.words : text(c.value),
+        c.kind === 'GAP' ? '' : c.readings.join(' '),
+        text(ratioOf(c)?.times),
+        text(ratioOf(c)?.low),
+        text(ratioOf(c)?.high),
+        (ratioOf(c)?.verdict ?? '').toLowerCase(),
+        gapOf(c) ?? '',
       ]),
     ),
   )

@@ -1,9 +1,26 @@
 import type { Schemas } from '../../api/client'
+import { number } from '../../figures/format'
 import type { Question } from './address'
 
 type View = Schemas['ComparisonView']
 export type Test = Schemas['ComparedTest']
-type Cell = Schemas['ComparedCell']
+type Cell = Schemas['ComparedTest']['cells'][number]
+
+/** How a score stands to the reference's, as a ratio; undefined where there is none. */
+export function ratioOf(cell: Cell | undefined): Schemas['Difference'] | undefined {
+  return cell?.kind === 'SCORE' ? cell.difference : undefined
+}
+
+/** Why there is no score; undefined where there is one. */
+export function gapOf(cell: Cell | undefined): string | undefined {
+  return cell?.kind === 'GAP' ? cell.gap : undefined
+}
+
+/** What was read, in digits or words; empty for a gap. */
+export function valueText(cell: Cell | undefined): string {
+  if (cell === undefined || cell.kind === 'GAP') return ''
+  return cell.kind === 'PLAIN' && cell.words !== undefined ? cell.words : number(cell.value, cell.decimals)
+}
 
 /** A block of rows under one head: a group with its summaries, or all tests under none. */
 export interface Block {
@@ -65,7 +82,7 @@ function suiteOf(test: Test): string {
 
 /** Whether a test is there on both sides. */
 function isShared(test: Test): boolean {
-  return test.cells.some((c) => c.difference !== undefined || c.plainDifference !== undefined)
+  return test.cells.some((c) => c.kind !== 'GAP' && c.difference !== undefined)
 }
 
 /** The largest differences that are shown to be there, the largest first; else the first tests. */
@@ -77,19 +94,25 @@ function foremost(tests: readonly Test[]): readonly Test[] {
 
 /** Whether any subject is shown to be ahead or behind. */
 function stands(test: Test): boolean {
-  return test.cells.some((c) => c.difference?.verdict === 'AHEAD' || c.difference?.verdict === 'BEHIND')
+  return test.cells.some((c) => {
+    const verdict = ratioOf(c)?.verdict
+    return verdict === 'AHEAD' || verdict === 'BEHIND'
+  })
 }
 
 /** The largest difference in a row, on a log scale; rows without one come last. */
 function size(test: Test): number {
-  const logs = test.cells.map((c) => (c.difference ? Math.abs(Math.log(c.difference.times)) : -1))
+  const logs = test.cells.map((c) => {
+    const d = ratioOf(c)
+    return d ? Math.abs(Math.log(d.times)) : -1
+  })
   return Math.max(-1, ...logs)
 }
 
 /** Which side of a plain difference is better, in words; plain scales have no verdict. */
 export function plainWords(test: Test, cell: Cell): string | undefined {
-  if (cell.plainDifference === undefined) return undefined
-  if (cell.plainDifference === 0) return 'the same'
-  const better = cell.plainDifference > 0 === (test.better === 'HIGHER')
+  if (cell.kind !== 'PLAIN' || cell.difference === undefined) return undefined
+  if (cell.difference === 0) return 'the same'
+  const better = cell.difference > 0 === (test.better === 'HIGHER')
   return better ? 'better' : 'worse'
 }

@@ -9,7 +9,7 @@ import { SideBySidePage } from './SideBySidePage'
 import { subjectName, title } from './words'
 
 type View = Schemas['ComparisonView']
-type Cell = Schemas['ComparedCell']
+type Cell = Schemas['ComparedTest']['cells'][number]
 type Test = Schemas['ComparedTest']
 
 const subject = (n: number, over: Partial<Schemas['SubjectView']> = {}): Schemas['SubjectView'] => ({
@@ -33,7 +33,8 @@ const difference = (times: number, verdict: Schemas['Difference']['verdict']): S
   shownHigh: times * 1.01 - 1,
   ...(verdict === undefined ? {} : { verdict }),
 })
-const cell = (value: number, over: Partial<Cell> = {}): Cell => ({
+const cell = (value: number, over: Partial<Schemas['ComparedScore']> = {}): Cell => ({
+  kind: 'SCORE',
   value,
   decimals: 0,
   count: 3,
@@ -112,10 +113,7 @@ const view: View = {
           }),
           cell(100),
         ]),
-        test('Forge', [
-          { decimals: 0, count: 0, readings: [], sources: [], gap: 'failed: it crashed' },
-          cell(50),
-        ]),
+        test('Forge', [{ kind: 'GAP', gap: 'failed: it crashed' }, cell(50)]),
         test(
           'Total',
           [
@@ -298,8 +296,8 @@ describe('side by side', () => {
       ...server(),
       'GET /api/v1/sittings': [],
       'GET /api/v1/search': [
-        { kind: 'MODEL', title: 'Corvane Nook 2', about: 'mini', address: '/catalogue/models/5' },
-        { kind: 'RUN', title: 'a run', about: '', address: '/ledger?run=1' },
+        { kind: 'MODEL', title: 'Corvane Nook 2', about: 'mini', place: { at: 'MODEL', id: 5 } },
+        { kind: 'RUN', title: 'a run', about: '', place: { at: 'RUN', id: '1' } },
       ],
     })
     show(<SideBySidePage />, '/side-by-side?s=setup-11')

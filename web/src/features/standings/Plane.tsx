@@ -33,6 +33,29 @@ export function Plane({ view, focus }: { readonly view: View; readonly focus: st
       aria-label={`Index against cost in ${view.unit}; nobody is both better and cheaper than ${front.map((l) => subjectText(l.subject)).join(', ')}`}
       className="block shrink-0"
     >
+      <Grid x={x} y={y} />
+      <text
+        x={size.width - size.right}
+        y={size.height - 2}
+        textAnchor="end"
+        fontSize={type.label}
+        fill="var(--ink2)"
+      >
+        {view.unit}, less is better
+      </text>
+      <path d={steps} fill="none" stroke="var(--ink)" strokeWidth={1.4} />
+      {uppermostLast(view.lines, focus).map((l) => (
+        <Point key={l.subject.key} line={l} unit={view.unit} x={x} y={y} own={l.subject.key === focus} />
+      ))}
+    </svg>
+  )
+}
+
+type Axis = ReturnType<typeof axis>
+
+function Grid({ x, y }: { readonly x: Axis; readonly y: Axis }) {
+  return (
+    <>
       {x.ticks.map((t) => (
         <g key={t}>
           <line
@@ -69,42 +92,40 @@ export function Plane({ view, focus }: { readonly view: View; readonly focus: st
           </text>
         </g>
       ))}
-      <text
-        x={size.width - size.right}
-        y={size.height - 2}
-        textAnchor="end"
-        fontSize={type.label}
-        fill="var(--ink2)"
-      >
-        {view.unit}, less is better
-      </text>
-      <path d={steps} fill="none" stroke="var(--ink)" strokeWidth={1.4} />
-      {uppermostLast(view.lines, focus).map((l) => {
-        const own = l.subject.key === focus
-        return (
-          <g key={l.subject.key}>
-            <title>{lineWords(l, view.unit)}</title>
-            {l.low !== undefined && l.high !== undefined && (
-              <line
-                x1={x.at(l.cost)}
-                x2={x.at(l.cost)}
-                y1={y.at(l.low)}
-                y2={y.at(l.high)}
-                stroke={own ? 'var(--gold)' : 'var(--ink3)'}
-              />
-            )}
-            <circle
-              cx={x.at(l.cost)}
-              cy={y.at(l.index)}
-              r={own ? 6 : 4.5}
-              fill={own ? 'var(--gold)' : l.efficient ? 'var(--ink)' : 'var(--sheet)'}
-              stroke={own ? 'var(--gold)' : 'var(--ink)'}
-              strokeWidth={1.3}
-            />
-          </g>
-        )
-      })}
-    </svg>
+    </>
+  )
+}
+
+interface PointProps {
+  readonly line: Line
+  readonly unit: string
+  readonly x: Axis
+  readonly y: Axis
+  readonly own: boolean
+}
+
+function Point({ line: l, unit, x, y, own }: PointProps) {
+  return (
+    <g>
+      <title>{lineWords(l, unit)}</title>
+      {l.low !== undefined && l.high !== undefined && (
+        <line
+          x1={x.at(l.cost)}
+          x2={x.at(l.cost)}
+          y1={y.at(l.low)}
+          y2={y.at(l.high)}
+          stroke={own ? 'var(--gold)' : 'var(--ink3)'}
+        />
+      )}
+      <circle
+        cx={x.at(l.cost)}
+        cy={y.at(l.index)}
+        r={own ? 6 : 4.5}
+        fill={own ? 'var(--gold)' : l.efficient ? 'var(--ink)' : 'var(--sheet)'}
+        stroke={own ? 'var(--gold)' : 'var(--ink)'}
+        strokeWidth={1.3}
+      />
+    </g>
   )
 }
 

@@ -63,37 +63,42 @@ export function standingsFigure(view: View, title: string, about: string, focus:
     source: `Yarrowmark, revision ${String(view.revision)} of the scores, ${new Date().toISOString().slice(0, 10)}`,
     ...tableSize(table),
     drawing: <TableFigure {...table} />,
-    table: [
-      [
-        'place',
-        'best',
-        'worst',
-        'subject',
-        'detail',
-        'index',
-        'low90',
-        'high90',
-        'bracket',
-        'tests',
-        'of',
-        'origin',
-      ],
-      ...view.places.map((p) => [
-        String(p.number),
-        String(p.best),
-        String(p.worst),
-        p.subject.name,
-        p.subject.detail,
-        String(p.index),
-        p.low === undefined ? '' : String(p.low),
-        p.high === undefined ? '' : String(p.high),
-        String(p.level),
-        String(p.tests),
-        String(p.testsOf),
-        p.subject.origin,
-      ]),
-    ],
+    table: data(view),
   }
+}
+
+/** Every place, numbers as they are. */
+function data(view: View): readonly (readonly string[])[] {
+  return [
+    [
+      'place',
+      'best',
+      'worst',
+      'subject',
+      'detail',
+      'index',
+      'low90',
+      'high90',
+      'bracket',
+      'tests',
+      'of',
+      'origin',
+    ],
+    ...view.places.map((p) => [
+      String(p.number),
+      String(p.best),
+      String(p.worst),
+      p.subject.name,
+      p.subject.detail,
+      String(p.index),
+      p.low === undefined ? '' : String(p.low),
+      p.high === undefined ? '' : String(p.high),
+      String(p.level),
+      String(p.tests),
+      String(p.testsOf),
+      p.subject.origin,
+    ]),
+  ]
 }
 
 /** Performance for what it costs, as a figure. */

@@ -30,7 +30,7 @@ export function ChangeTable({ line }: { readonly line: Line }) {
       </thead>
       <tbody>
         {rows.map((t) => {
-          const has = t.cells.filter((c) => c.value !== undefined)
+          const has = t.cells.filter((c) => c.kind !== 'GAP')
           const [first, last] = [has[0], has.at(-1)]
           const change = t.firstToLast
           if (!first || !last || !change) return null
@@ -42,8 +42,8 @@ export function ChangeTable({ line }: { readonly line: Line }) {
                 {testName(t)} <span className="unit">{t.suite}</span>
               </td>
               <td className="text-ink2">{capital(groups[t.group])}</td>
-              <td className="num text-right">{number(first.value ?? 0, first.decimals)}</td>
-              <td className="num text-right">{number(last.value ?? 0, last.decimals)}</td>
+              <td className="num text-right">{number(first.value, first.decimals)}</td>
+              <td className="num text-right">{number(last.value, last.decimals)}</td>
               <td className="unit pl-2">
                 {unitWords(t.unit)}
                 {t.better === 'LOWER' ? ', less is better' : ''}

@@ -28,7 +28,7 @@ export const plotHeight = 92
 /** A small line a test, by groups, each group with its mean first. */
 export function Plots(props: PlotsProps) {
   const { line, own } = props
-  const all = line.tests.filter((t) => t.cells.some((c) => c.index !== undefined))
+  const all = line.tests.filter((t) => t.cells.some((c) => c.kind === 'SCORE'))
   return (
     <div
       role="group"
@@ -97,8 +97,12 @@ function Rest(props: PlotsProps & { readonly shown: readonly Test[] }) {
             {t.suite}, {t.name.toLowerCase()}
           </span>
           {t.cells.map((c, i) => (
-            <span key={i} className={c.value === undefined ? 'gap' : 'num'}>
-              {c.words ?? (c.value === undefined ? c.gap : significant(c.value))}
+            <span key={i} className={c.kind === 'GAP' ? 'gap' : 'num'}>
+              {c.kind === 'GAP'
+                ? c.gap
+                : c.kind === 'PLAIN' && c.words !== undefined
+                  ? c.words
+                  : significant(c.value)}
             </span>
           ))}
           <span className="unit">{unitWords(t.unit)}</span>
@@ -230,7 +234,7 @@ function Plot({
 /** The lowest and the highest value, since every line has a scale of its own. */
 function OwnScale({ shown, test }: { readonly shown: ReturnType<typeof points>; readonly test: Test }) {
   const values = shown.flatMap((p) => (p.value === undefined ? [] : [p.value]))
-  const decimals = Math.max(0, ...test.cells.map((c) => c.decimals))
+  const decimals = Math.max(0, ...test.cells.map((c) => (c.kind === 'GAP' ? 0 : c.decimals)))
   return (
     <g fontSize={type.tiny} fill="var(--ink2)" className="num">
       <text x={plotWidth - 2} y={10} textAnchor="end">
@@ -253,8 +257,8 @@ function fitted(words: string, marked: boolean): string {
 function headline(test: Test, own: boolean, at: number | undefined): string {
   if (at !== undefined) {
     const cell = test.cells[at]
-    if (cell?.value === undefined) return '[ ]'
-    return own || cell.index === undefined ? number(cell.value, cell.decimals) : percent(cell.index / 100 - 1)
+    if (cell === undefined || cell.kind === 'GAP') return '[ ]'
+    return own || cell.kind === 'PLAIN' ? number(cell.value, cell.decimals) : percent(cell.index / 100 - 1)
   }
   return test.firstToLast === undefined ? '' : percent(test.firstToLast.times - 1)
 }

@@ -19,7 +19,6 @@ export function TwoScales({ line, tests }: { readonly line: Line; readonly tests
   const labels = shortLabels(line.versions.map((v) => v.label))
   const inner = width - 2 * edge
   const x = stepX(line.versions.length, inner)
-  const scales = tests.map((t) => scaleOf(t))
   return (
     <figure className="mt-3 border-b border-line pb-2" data-testid="two-scales">
       <figcaption className="text-sm text-ink2 mb-1">
@@ -33,7 +32,7 @@ export function TwoScales({ line, tests }: { readonly line: Line; readonly tests
         aria-label={tests
           .map(
             (t) =>
-              `${t.suite}, ${t.name}: ${t.cells.map((c, i) => `${labels[i] ?? ''} ${c.value === undefined ? (c.gap ?? 'no score') : `${number(c.value, c.decimals)} ${unitWords(t.unit)}`}`).join(', ')}`,
+              `${t.suite}, ${t.name}: ${t.cells.map((c, i) => `${labels[i] ?? ''} ${c.kind === 'GAP' ? c.gap : `${number(c.value, c.decimals)} ${unitWords(t.unit)}`}`).join(', ')}`,
           )
           .join('. ')}
       >
@@ -45,66 +44,76 @@ export function TwoScales({ line, tests }: { readonly line: Line; readonly tests
             </text>
           </g>
         ))}
-        {tests.map((t, side) => {
-          const scale = scales[side]
-          if (!scale) return null
-          const shown = points(t, true)
-          const has = shown.flatMap((p, i) => (p.value === undefined ? [] : [{ v: p.value, i }]))
-          const left = side === 0
-          return (
-            <g key={side}>
-              <text
-                x={left ? 0 : width}
-                y={12}
-                textAnchor={left ? 'start' : 'end'}
-                fontSize={type.title}
-                fontWeight={620}
-                fill="var(--ink)"
-              >
-                {left ? '●' : '□'} {testName(t)}, {unitWords(t.unit)}
-                {t.better === 'LOWER' ? ', less is better' : ''}
-              </text>
-              {scale.ticks.map((v) => (
-                <text
-                  key={v}
-                  x={left ? edge - 10 : width - edge + 10}
-                  y={scale.y(v) + 4}
-                  textAnchor={left ? 'end' : 'start'}
-                  fontSize={type.axis}
-                  fill="var(--ink2)"
-                  className="num"
-                >
-                  {number(v, scale.decimals)}
-                </text>
-              ))}
-              <polyline
-                points={has.map((p) => `${(edge + x(p.i)).toFixed(1)},${scale.y(p.v).toFixed(1)}`).join(' ')}
-                fill="none"
-                stroke={left ? 'var(--ink)' : 'var(--ink2)'}
-                strokeWidth={1.6}
-                {...(left ? {} : { strokeDasharray: '6 4' })}
-              />
-              {has.map((p) =>
-                left ? (
-                  <circle key={p.i} cx={edge + x(p.i)} cy={scale.y(p.v)} r={4} fill="var(--ink)" />
-                ) : (
-                  <rect
-                    key={p.i}
-                    x={edge + x(p.i) - 4}
-                    y={scale.y(p.v) - 4}
-                    width={8}
-                    height={8}
-                    fill="var(--sheet)"
-                    stroke="var(--ink2)"
-                    strokeWidth={1.6}
-                  />
-                ),
-              )}
-            </g>
-          )
-        })}
+        {tests.map((t, side) => (
+          <Side key={side} test={t} left={side === 0} x={(i) => edge + x(i)} />
+        ))}
       </svg>
     </figure>
+  )
+}
+
+interface SideProps {
+  readonly test: Test
+  readonly left: boolean
+  /** Where the version of that number stands. */
+  readonly x: (version: number) => number
+}
+
+/** One test with its scale. */
+function Side({ test: t, left, x }: SideProps) {
+  const scale = scaleOf(t)
+  const shown = points(t, true)
+  const has = shown.flatMap((p, i) => (p.value === undefined ? [] : [{ v: p.value, i }]))
+  return (
+    <g>
+      <text
+        x={left ? 0 : width}
+        y={12}
+        textAnchor={left ? 'start' : 'end'}
+        fontSize={type.title}
+        fontWeight={620}
+        fill="var(--ink)"
+      >
+        {left ? '●' : '□'} {testName(t)}, {unitWords(t.unit)}
+        {t.better === 'LOWER' ? ', less is better' : ''}
+      </text>
+      {scale.ticks.map((v) => (
+        <text
+          key={v}
+          x={left ? edge - 10 : width - edge + 10}
+          y={scale.y(v) + 4}
+          textAnchor={left ? 'end' : 'start'}
+          fontSize={type.axis}
+          fill="var(--ink2)"
+          className="num"
+        >
+          {number(v, scale.decimals)}
+        </text>
+      ))}
+      <polyline
+        points={has.map((p) => `${x(p.i).toFixed(1)},${scale.y(p.v).toFixed(1)}`).join(' ')}
+        fill="none"
+        stroke={left ? 'var(--ink)' : 'var(--ink2)'}
+        strokeWidth={1.6}
+        {...(left ? {} : { strokeDasharray: '6 4' })}
+      />
+      {has.map((p) =>
+        left ? (
+          <circle key={p.i} cx={x(p.i)} cy={scale.y(p.v)} r={4} fill="var(--ink)" />
+        ) : (
+          <rect
+            key={p.i}
+            x={x(p.i) - 4}
+            y={scale.y(p.v) - 4}
+            width={8}
+            height={8}
+            fill="var(--sheet)"
+            stroke="var(--ink2)"
+            strokeWidth={1.6}
+          />
+        ),
+      )}
+    </g>
   )
 }
 

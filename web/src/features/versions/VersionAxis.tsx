@@ -1,4 +1,5 @@
 import { useState } from 'react'
+import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import { FieldError } from '../../ui/Field'
 import { useDeed } from '../../ui/deed'
@@ -23,7 +24,6 @@ const fewQuiet = 6
 
 /** The versions with what else changed at each, when it was run, and what somebody noted. */
 export function VersionAxis({ line, focus, at }: VersionAxisProps) {
-  const [whole, setWhole] = useState(false)
   const labels = shortLabels(line.versions.map((v) => v.label))
   const common = commonWords(line.versions.map((v) => v.label))
   const look = (i: number) =>
@@ -38,53 +38,13 @@ export function VersionAxis({ line, focus, at }: VersionAxisProps) {
       {v.tuned && <span className="unit"> tuned</span>}
     </Link>
   )
-  if (line.versions.length > mostAcross) {
-    const quiet = line.versions.filter((v, i) => isQuiet(v) && i !== focus && i !== at && i > 0)
-    const hidden = whole || quiet.length < fewQuiet ? [] : quiet
+  const name = common === '' ? line.words : common
+  if (line.versions.length > mostAcross)
     return (
-      <table className="w-full border-collapse text-sm mt-4" aria-label="Versions">
-        <thead>
-          <tr className="border-b border-line">
-            <th className="py-1">{common === '' ? line.words : common}</th>
-            <th>Ran on</th>
-            <th>Also changed</th>
-            <th>Note</th>
-          </tr>
-        </thead>
-        <tbody>
-          {line.versions.map((v, i) =>
-            hidden.includes(v) ? null : (
-              <tr key={v.setupId} className={`border-b border-line2 ${look(i)}`}>
-                <td className="py-1 pr-4">{head(v, i)}</td>
-                <td className="pr-4 whitespace-nowrap text-ink2">{ran(v)}</td>
-                <td className="pr-4">
-                  <Changes version={v} first={i === 0} />
-                </td>
-                <td>
-                  <Note version={v} />
-                </td>
-              </tr>
-            ),
-          )}
-          {hidden.length > 0 && (
-            <tr className="border-b border-line2">
-              <td colSpan={4} className="py-1">
-                <Button
-                  onClick={() => {
-                    setWhole(true)
-                  }}
-                >
-                  Show {hidden.length} more, where nothing else is known to have changed
-                </Button>
-              </td>
-            </tr>
-          )}
-        </tbody>
-      </table>
+      <LongAxis line={line} name={name} isTold={(i) => i === focus || i === at} head={head} look={look} />
     )
-  }
   const rows = [
-    [common === '' ? line.words : common, head],
+    [name, head],
     ['Also changed', (v: Version, i: number) => <Changes version={v} first={i === 0} />],
     ['Ran on', (v: Version) => <span className="text-ink2">{ran(v)}</span>],
     ['Note', (v: Version) => <Note version={v} />],
@@ -104,6 +64,63 @@ export function VersionAxis({ line, focus, at }: VersionAxisProps) {
             ))}
           </tr>
         ))}
+      </tbody>
+    </table>
+  )
+}
+
+interface LongAxisProps {
+  readonly line: Line
+  readonly name: string
+  /** Whether a version is always shown. */
+  readonly isTold: (version: number) => boolean
+  readonly head: (v: Version, i: number) => ReactNode
+  readonly look: (version: number) => string
+}
+
+/** Many versions, one below the other; those without anything to tell are folded. */
+function LongAxis({ line, name, isTold, head, look }: LongAxisProps) {
+  const [whole, setWhole] = useState(false)
+  const quiet = line.versions.filter((v, i) => isQuiet(v) && !isTold(i) && i > 0)
+  const hidden = whole || quiet.length < fewQuiet ? [] : quiet
+  return (
+    <table className="w-full border-collapse text-sm mt-4" aria-label="Versions">
+      <thead>
+        <tr className="border-b border-line">
+          <th className="py-1">{name}</th>
+          <th>Ran on</th>
+          <th>Also changed</th>
+          <th>Note</th>
+        </tr>
+      </thead>
+      <tbody>
+        {line.versions.map((v, i) =>
+          hidden.includes(v) ? null : (
+            <tr key={v.setupId} className={`border-b border-line2 ${look(i)}`}>
+              <td className="py-1 pr-4">{head(v, i)}</td>
+              <td className="pr-4 whitespace-nowrap text-ink2">{ran(v)}</td>
+              <td className="pr-4">
+                <Changes version={v} first={i === 0} />
+              </td>
+              <td>
+                <Note version={v} />
+              </td>
+            </tr>
+          ),
+        )}
+        {hidden.length > 0 && (
+          <tr className="border-b border-line2">
+            <td colSpan={4} className="py-1">
+              <Button
+                onClick={() => {
+                  setWhole(true)
+                }}
+              >
+                Show {hidden.length} more, where nothing else is known to have changed
+              </Button>
+            </td>
+          </tr>
+        )}
       </tbody>
     </table>
   )

@@ -14,7 +14,7 @@ const head = 20
 
 /** The plots as they are shown, as one figure; its data holds every score with its unit. */
 export function lineFigure(line: Line, own: boolean, focus: number | undefined): Figure {
-  const tests = line.tests.filter((t) => t.cells.some((c) => c.index !== undefined))
+  const tests = line.tests.filter((t) => t.cells.some((c) => c.kind === 'SCORE'))
   const labels = shortLabels(line.versions.map((v) => v.label))
   // As on the page: one scale a group.
   const range = (t: Line['tests'][number]) =>
@@ -65,39 +65,49 @@ export function lineFigure(line: Line, own: boolean, focus: number | undefined):
         </text>
       </g>
     ),
-    table: [
-      [
-        'suite',
-        'test',
-        'unit',
-        'better',
-        'version',
-        'setup',
-        'value',
-        'index',
-        'low90',
-        'high90',
-        'runs',
-        'gap',
-        'told',
-      ],
-      ...line.tests.flatMap((t) =>
-        t.cells.map((c, i) => [
-          `${t.suite} ${t.version}`,
-          t.name,
-          unitWords(t.unit),
-          t.better === 'LOWER' ? 'less' : 'more',
-          line.versions[i]?.label ?? '',
-          line.versions[i]?.name ?? '',
-          c.words ?? (c.value === undefined ? '' : c.value.toFixed(c.decimals)),
-          c.index === undefined ? '' : c.index.toFixed(2),
-          c.low === undefined ? '' : c.low.toFixed(2),
-          c.high === undefined ? '' : c.high.toFixed(2),
-          String(c.count),
-          c.gap ?? '',
-          told(t, labels).words,
-        ]),
-      ),
-    ],
+    table: data(line, labels),
   }
+}
+
+/** Every score with its unit, and what is told of its test. */
+function data(line: Line, labels: readonly string[]): readonly (readonly string[])[] {
+  const head = [
+    'suite',
+    'test',
+    'unit',
+    'better',
+    'version',
+    'setup',
+    'value',
+    'index',
+    'low90',
+    'high90',
+    'runs',
+    'gap',
+    'told',
+  ]
+  return [
+    head,
+    ...line.tests.flatMap((t) =>
+      t.cells.map((c, i) => [
+        `${t.suite} ${t.version}`,
+        t.name,
+        unitWords(t.unit),
+        t.better === 'LOWER' ? 'less' : 'more',
+        line.versions[i]?.label ?? '',
+        line.versions[i]?.name ?? '',
+        ...columnsOf(c),
+        told(t, labels).words,
+      ]),
+    ),
+  ]
+}
+
+/** Value, index with its interval, number of runs, and why there is none. */
+function columnsOf(c: Line['tests'][number]['cells'][number]): readonly string[] {
+  if (c.kind === 'GAP') return ['', '', '', '', '0', c.gap]
+  const value = c.value.toFixed(c.decimals)
+  if (c.kind === 'PLAIN') return [c.words ?? value, '', '', '', String(c.count), '']
+  const index = [c.index, c.low, c.high].map((v) => v?.toFixed(2) ?? '')
+  return [value, ...index, String(c.count), '']
 }

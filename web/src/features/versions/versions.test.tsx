@@ -5,10 +5,11 @@ import { Reply, serve, show, strip } from '../../testing'
 import { lineFigure } from './figure'
 import { VersionsPage } from './VersionsPage'
 
-type Cell = Schemas['LineCell']
+type Cell = Schemas['LineTest']['cells'][number]
 
 function cell(value: number, index: number): Cell {
   return {
+    kind: 'SCORE',
     value,
     decimals: 1,
     count: 2,
@@ -108,22 +109,18 @@ const line: Schemas['LineView'] = {
       ],
       stretches: [{ first: 0, last: 2, name: 'TOO_SHORT', aVersion: 1 }],
     }),
-    test(
-      'Threads',
-      [{ decimals: 0, count: 0, readings: [], gap: 'needs Wick 113' }, cell(30, 100), cell(33, 110)],
-      {
-        steps: [{ from: 1, to: 2, kind: 'NONE', times: 1.1, chance: 0.4 }],
-        stretches: [{ first: 1, last: 2, name: 'TOO_SHORT', aVersion: 1 }],
-      },
-    ),
+    test('Threads', [{ kind: 'GAP', gap: 'needs Wick 113' }, cell(30, 100), cell(33, 110)], {
+      steps: [{ from: 1, to: 2, kind: 'NONE', times: 1.1, chance: 0.4 }],
+      stretches: [{ first: 1, last: 2, name: 'TOO_SHORT', aVersion: 1 }],
+    }),
     test('Heat', [], {
       scale: 'INTERVAL',
       group: 'HEAT',
       unit: 'Cel',
       cells: [
-        { value: 41, decimals: 0, words: '41', count: 1, readings: [41] },
-        { value: 43, decimals: 0, words: '43', count: 1, readings: [43] },
-        { decimals: 0, count: 0, readings: [], gap: 'not run' },
+        { kind: 'PLAIN', value: 41, decimals: 0, words: '41', count: 1, readings: [41] },
+        { kind: 'PLAIN', value: 43, decimals: 0, words: '43', count: 1, readings: [43] },
+        { kind: 'GAP', gap: 'not run' },
       ],
       firstToLast: undefined as never,
       days: undefined as never,

@@ -60,8 +60,17 @@ describe('what a line does, in words', () => {
     const shown = points(
       test({
         cells: [
-          { value: 10, decimals: 0, count: 2, readings: [10, 8], index: 100, low: 90, high: 110 },
-          { decimals: 0, count: 0, readings: [], gap: 'not run' },
+          {
+            kind: 'SCORE',
+            value: 10,
+            decimals: 0,
+            count: 2,
+            readings: [10, 8],
+            index: 100,
+            low: 90,
+            high: 110,
+          },
+          { kind: 'GAP', gap: 'not run' },
         ],
       }),
       false,
@@ -69,7 +78,11 @@ describe('what a line does, in words', () => {
     expect(shown[0]?.dots).toEqual([100, 125])
     expect(shown[1]?.gap).toBe('not run')
     const own = points(
-      test({ cells: [{ value: 10, decimals: 0, count: 1, readings: [10], index: 100, low: 80, high: 125 }] }),
+      test({
+        cells: [
+          { kind: 'SCORE', value: 10, decimals: 0, count: 1, readings: [10], index: 100, low: 80, high: 125 },
+        ],
+      }),
       true,
     )
     expect([own[0]?.low, own[0]?.high]).toEqual([12.5, 8])

@@ -104,25 +104,24 @@ export function drifts(test: Test): readonly Drift[] {
 
 /** The points of a test: the first version as 100, or its own values. */
 export function points(test: Test, own: boolean): readonly StepPoint[] {
-  const first = test.cells.find((c) => c.index !== undefined)
+  const first = test.cells.find((c) => c.kind === 'SCORE')
   const turned = (value: number) =>
-    first?.value === undefined
+    first === undefined
       ? 100
       : test.better === 'HIGHER'
         ? (100 * value) / first.value
         : (100 * first.value) / value
   return test.cells.map((c) => {
-    if (c.value === undefined) return { dots: [], gap: c.gap }
-    if (own || c.index === undefined) {
-      const to = (index: number | undefined) =>
-        index === undefined || c.index === undefined || c.value === undefined
-          ? undefined
-          : test.better === 'HIGHER'
-            ? (c.value * index) / c.index
-            : (c.value * c.index) / index
-      return { value: c.value, low: to(c.low), high: to(c.high), dots: c.readings }
-    }
-    return { value: c.index, low: c.low, high: c.high, dots: c.readings.map(turned) }
+    if (c.kind === 'GAP') return { dots: [], gap: c.gap }
+    if (c.kind === 'PLAIN') return { value: c.value, dots: c.readings }
+    if (!own) return { value: c.index, low: c.low, high: c.high, dots: c.readings.map(turned) }
+    const to = (index: number | undefined) =>
+      index === undefined
+        ? undefined
+        : test.better === 'HIGHER'
+          ? (c.value * index) / c.index
+          : (c.value * c.index) / index
+    return { value: c.value, low: to(c.low), high: to(c.high), dots: c.readings }
   })
 }
 

@@ -151,7 +151,8 @@ const overEachOther: GPUBlendState = {
   alpha: { srcFactor: 'zero', dstFactor: 'one' },
 }
 
-async function draw(on: GpuStage, scene: Scene): Promise<Job> {
+/** Everything a scene needs on the graphics device, checked. */
+async function build(on: GpuStage, scene: Scene) {
   const { device, width, height } = on
   device.pushErrorScope('validation')
   const target = device.createTexture({
@@ -184,6 +185,12 @@ async function draw(on: GpuStage, scene: Scene): Promise<Job> {
   const show = screen(on, view)
   const fault = await device.popErrorScope()
   if (fault) throw new Error(`a scene does not build here: ${fault.message}`)
+  return { target, view, uniform, streaming, groups, layers, pixel, show }
+}
+
+async function draw(on: GpuStage, scene: Scene): Promise<Job> {
+  const { device, width, height } = on
+  const { target, view, uniform, streaming, groups, layers, pixel, show } = await build(on, scene)
   const looks = new Map<number, string>()
   let lost: string | undefined
   void device.lost.then((reason) => {

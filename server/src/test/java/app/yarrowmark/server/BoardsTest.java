@@ -18,11 +18,9 @@ class BoardsTest extends ServerTest {
                 .json();
         long id = kept.get("id").asLong();
         assertThat(kept.get("name").asText()).isEqualTo("Quiet laptops");
-        assertThat(person.get("/api/v1/search?q=quiet+lap")
-                        .json()
-                        .at("/0/address")
-                        .asText())
-                .isEqualTo("/standings?kind=LAPTOP");
+        JsonNode place = person.get("/api/v1/search?q=quiet+lap").json().at("/0/place");
+        assertThat(place.get("page").asText()).isEqualTo("STANDINGS");
+        assertThat(place.get("question").asText()).isEqualTo("?kind=LAPTOP");
 
         JsonNode changed = person.put("/api/v1/boards/" + id, draft("STANDINGS", "Quiet minis", "?kind=MINI"))
                 .expect(200)

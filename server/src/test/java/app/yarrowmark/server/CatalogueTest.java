@@ -3,6 +3,7 @@ package app.yarrowmark.server;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -99,6 +100,10 @@ class CatalogueTest extends ServerTest {
                 .findValuesAsText("title");
     }
 
+    private static JsonNode run(String id) {
+        return JsonNodeFactory.instance.objectNode().put("at", "RUN").put("id", id);
+    }
+
     @Test
     void runsAreFoundByWordsOfTheirSuiteTheirSetupAndWhatWasWrittenOfThem() {
         String name = sheet.at("/setup/model").asText();
@@ -107,19 +112,18 @@ class CatalogueTest extends ServerTest {
         JsonNode hit = person.get("/api/v1/search?q=" + both).json().get(0);
         assertThat(hit.get("kind").asText()).isEqualTo("RUN");
         assertThat(hit.get("about").asText()).matches("(one run|\\d+ runs), setup of unit A");
-        String address = hit.get("address").asText();
-        assertThat(address)
-                .startsWith("/ledger?suite=")
-                .endsWith("&setup=" + sheet.at("/setup/id").asText());
-        assertThat(person.get("/api/v1/runs?" + address.substring(address.indexOf('?') + 1))
+        assertThat(hit.at("/place/at").asText()).isEqualTo("RUNS");
+        assertThat(hit.at("/place/setup").asLong())
+                .isEqualTo(sheet.at("/setup/id").asLong());
+        assertThat(person.get("/api/v1/runs?suite=" + hit.at("/place/suite") + "&setup=" + hit.at("/place/setup"))
                         .json()
                         .get("rows")
                         .findValuesAsText("id"))
                 .contains(id);
         person.post("/api/v1/runs/" + id + "/set-aside", "{\"reason\":\"marshlight in the lens\"}")
                 .expect(200);
-        assertThat(person.get("/api/v1/search?q=marshl%20" + both).json().findValuesAsText("address"))
-                .containsExactly("/ledger?run=" + id);
+        assertThat(person.get("/api/v1/search?q=marshl%20" + both).json().findValues("place"))
+                .containsExactly(run(id));
         assertThat(person.get("/api/v1/search?q=marshl%20absent").json()).isEmpty();
     }
 
@@ -237,13 +241,12 @@ class CatalogueTest extends ServerTest {
         String id = kept("weave=142");
         person.post("/api/v1/runs/" + id + "/set-aside", "{\"reason\":\"quagmire underfoot\"}")
                 .expect(200);
-        assertThat(person.get("/api/v1/search?q=quagm").json().at("/0/address").asText())
-                .isEqualTo("/ledger?run=" + id);
+        assertThat(person.get("/api/v1/search?q=quagm").json().at("/0/place")).isEqualTo(run(id));
         assertThat(person.get("/api/v1/search?q=ostr%20" + name.replace(" ", "%20"))
                         .json()
-                        .at("/0/address")
-                        .asText())
-                .isEqualTo("/catalogue/models/" + model);
+                        .at("/0/place/id")
+                        .asLong())
+                .isEqualTo(model);
         assertThat(person.get("/api/v1/search?q=claimm").json().at("/0/kind").asText())
                 .isEqualTo("SUITE");
         assertThat(person.get("/api/v1/search?q=").json()).isEmpty();

@@ -1,5 +1,7 @@
 package app.yarrowmark.server.api;
 
+import app.yarrowmark.core.Maps;
+import com.fasterxml.jackson.annotation.JsonSubTypes;
 import io.swagger.v3.core.converter.AnnotatedType;
 import io.swagger.v3.core.converter.ModelConverter;
 import io.swagger.v3.core.converter.ModelConverterContext;
@@ -7,17 +9,28 @@ import io.swagger.v3.core.util.Json;
 import io.swagger.v3.oas.models.OpenAPI;
 import io.swagger.v3.oas.models.info.Info;
 import io.swagger.v3.oas.models.media.Schema;
+import io.swagger.v3.oas.models.media.StringSchema;
 import java.lang.reflect.RecordComponent;
 import java.util.Arrays;
 import java.util.Iterator;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
+import org.springdoc.core.customizers.GlobalOpenApiCustomizer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
-/** The OpenAPI document: every component of a record is required unless it is marked nullable. */
+/**
+ * The OpenAPI document: every component of a record is required unless it is marked nullable, and each kind of a sealed
+ * interface is an object of its own, told by the value of one property.
+ */
 @Configuration
 class ApiDescription {
+
+    private static final String KINDS = "x-kinds";
 
     @Bean
     OpenAPI document() {
@@ -33,6 +46,39 @@ class ApiDescription {
         return new RequiredComponents();
     }
 
+    /** Once all are known: who refers to a sealed interface refers to its kinds by then. */
+    @Bean
+    GlobalOpenApiCustomizer kindsOnTheirOwn() {
+        return document -> {
+            Map<String, Schema> all = document.getComponents().getSchemas();
+            for (String name : List.copyOf(all.keySet())) {
+                Schema<?> base = Maps.at(all, name);
+                if (base.getExtensions() != null && base.getExtensions().get(KINDS) instanceof Map<?, ?> kinds) {
+                    kinds.forEach((kind, value) -> onItsOwn(
+                            Maps.at(all, String.valueOf(kind)),
+                            base.getDiscriminator().getPropertyName(),
+                            String.valueOf(value)));
+                    all.remove(name);
+                }
+            }
+        };
+    }
+
+    private static void onItsOwn(Schema<?> kind, String property, String value) {
+        Map<String, Schema> properties = new LinkedHashMap<>();
+        properties.put(property, new StringSchema()._enum(List.of(value)));
+        kind.getAllOf().stream()
+                .map(part -> (Schema<?>) part)
+                .filter(part -> part.getProperties() != null)
+                .forEach(part -> part.getProperties().forEach(properties::putIfAbsent));
+        List<String> required = kind.getRequired() == null ? List.of() : kind.getRequired();
+        kind.setAllOf(null);
+        kind.setType("object");
+        kind.setProperties(properties);
+        kind.setRequired(
+                Stream.concat(Stream.of(property), required.stream()).distinct().toList());
+    }
+
     private static final class RequiredComponents implements ModelConverter {
 
         @Override
@@ -45,6 +91,14 @@ class ApiDescription {
                 if (defined.getProperties() != null) {
                     defined.setRequired(required(raw));
                 }
+            }
+            JsonSubTypes kinds = raw.getAnnotation(JsonSubTypes.class);
+            Schema<?> base = context.getDefinedModels().get(raw.getSimpleName());
+            if (kinds != null && base != null) {
+                base.addExtension(
+                        KINDS,
+                        Arrays.stream(kinds.value())
+                                .collect(Collectors.toMap(k -> k.value().getSimpleName(), JsonSubTypes.Type::name)));
             }
             return schema;
         }

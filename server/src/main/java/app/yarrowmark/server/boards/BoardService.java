@@ -50,7 +50,7 @@ public class BoardService {
         BoardEntity board = new BoardEntity(page);
         board.set(name.strip(), address, who, clock.instant());
         boards.saveAndFlush(board);
-        history.add(HistoryService.Kind.BOARD, board.id, "KEPT", who, board.page.path() + " " + board.name);
+        history.add(HistoryService.Kind.BOARD, board.id, "KEPT", who, board.page.words() + " " + board.name);
         events.changed(LiveEvents.Topic.BOARDS);
         return board.view();
     }
@@ -73,7 +73,7 @@ public class BoardService {
         }
         refuseTwins(page, name.strip(), id);
         board.set(name.strip(), address, who, clock.instant());
-        history.add(HistoryService.Kind.BOARD, id, "CHANGED", who, board.page.path() + " " + board.name);
+        history.add(HistoryService.Kind.BOARD, id, "CHANGED", who, board.page.words() + " " + board.name);
         boards.flush();
         events.changed(LiveEvents.Topic.BOARDS);
         return board.view();
@@ -92,7 +92,7 @@ public class BoardService {
                 id,
                 "FORGOTTEN",
                 who,
-                board.page.path() + " " + board.name + ": " + board.address);
+                board.page.words() + " " + board.name + ": " + board.address);
         boards.delete(board);
         events.changed(LiveEvents.Topic.BOARDS);
     }

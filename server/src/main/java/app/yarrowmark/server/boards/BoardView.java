@@ -1,6 +1,7 @@
 package app.yarrowmark.server.boards;
 
 import java.time.Instant;
+import java.util.Locale;
 
 /**
  * A view kept under a name.
@@ -13,19 +14,13 @@ public record BoardView(long id, Page page, String name, String address, String 
 
     /** A page with views worth keeping. */
     public enum Page {
-        STANDINGS("/standings"),
-        SIDE_BY_SIDE("/side-by-side"),
-        VERSIONS("/versions");
+        STANDINGS,
+        SIDE_BY_SIDE,
+        VERSIONS;
 
-        private final String path;
-
-        Page(String path) {
-            this.path = path;
-        }
-
-        /** Returns where the page is, from the root. */
-        public String path() {
-            return path;
+        /** Returns what people call it. */
+        public String words() {
+            return name().toLowerCase(Locale.ROOT).replace('_', ' ');
         }
     }
 }

@@ -17,7 +17,10 @@ import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.server.catalogue.CatalogueService;
 import app.yarrowmark.server.compare.ComparisonView.AxisTick;
 import app.yarrowmark.server.compare.ComparisonView.ComparedCell;
+import app.yarrowmark.server.compare.ComparisonView.ComparedGap;
 import app.yarrowmark.server.compare.ComparisonView.ComparedGroup;
+import app.yarrowmark.server.compare.ComparisonView.ComparedPlain;
+import app.yarrowmark.server.compare.ComparisonView.ComparedScore;
 import app.yarrowmark.server.compare.ComparisonView.ComparedSummary;
 import app.yarrowmark.server.compare.ComparisonView.ComparedTest;
 import app.yarrowmark.server.compare.ComparisonView.Deciding;
@@ -369,42 +372,33 @@ public class ComparisonService {
         Entry entry = row.entries().get(subject);
         Subject who = asked.subjects.get(subject);
         if (!entry.has()) {
-            return new ComparedCell(
-                    null, 0, null, 0, List.of(), null, reasons.why(who, row.test()), null, null, null, List.of());
+            return new ComparedGap(reasons.why(who, row.test()));
         }
         boolean other = subject != asked.reference;
         if (entry.plain().isPresent()) {
             PlainScore own = entry.plain().get();
             Optional<PlainScore> theirs = row.entries().get(asked.reference).plain();
-            return new ComparedCell(
+            return new ComparedPlain(
                     own.value(),
                     entry.plainDecimals(),
                     PlainWords.of(row.test().metric(), own.value(), own.count(), entry.plainDecimals()),
                     own.count(),
                     readings(who, entry, scores),
-                    null,
-                    null,
-                    null,
-                    null,
-                    other && theirs.isPresent() ? own.value() - theirs.get().value() : null,
-                    List.of());
+                    other && theirs.isPresent() ? own.value() - theirs.get().value() : null);
         }
         Found found = entry.score().orElseThrow();
         Score score = found.score();
-        return new ComparedCell(
+        return new ComparedScore(
                 score.value(),
                 found.decimals(),
-                null,
                 score.count(),
                 readings(who, entry, scores),
                 score.noiseKnown() ? score.standardError() : null,
-                null,
                 found.of() == null ? null : Maps.at(asked.labels, found.of()).text(),
                 held.ahead
                         .get(subject)
                         .map(a -> difference(a, row, subject, asked))
                         .orElse(null),
-                null,
                 other ? sources(row, rows, subject, asked) : List.of());
     }
 

@@ -9,6 +9,8 @@ import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.server.api.NineDigits;
 import app.yarrowmark.server.subjects.FactDifference;
 import app.yarrowmark.server.subjects.SubjectView;
+import com.fasterxml.jackson.annotation.JsonSubTypes;
+import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import com.fasterxml.jackson.databind.annotation.JsonSerialize;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -124,34 +126,57 @@ record ComparisonView(
             String settings,
             List<ComparedCell> cells) {}
 
+    /** A test in one subject. */
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
+    @JsonSubTypes({
+        @JsonSubTypes.Type(value = ComparedScore.class, name = "SCORE"),
+        @JsonSubTypes.Type(value = ComparedPlain.class, name = "PLAIN"),
+        @JsonSubTypes.Type(value = ComparedGap.class, name = "GAP")
+    })
+    sealed interface ComparedCell {}
+
     /**
-     * A test in one subject.
+     * A score, of which there are ratios.
      *
-     * @param value in the metric's unit; absent if there is no score
-     * @param words the value where digits do not say it: a rung, a check
+     * @param value in the metric's unit
      * @param readings behind it as they stand in the score; empty for what is not one setup
      * @param relativeError standard error as a share; absent where unknown
-     * @param gap why there is no score
      * @param from label of the setup it is from, where the subject is the best of many
-     * @param difference from the reference; absent for the reference and where one has no score
-     * @param plainDifference in the metric's unit or rungs, where ratios mean nothing
+     * @param difference from the reference; absent for the reference and where that has no score
      * @param sources where the change of a total came from, the largest first
      */
-    record ComparedCell(
-            @Nullable Double value,
+    record ComparedScore(
+            double value,
             int decimals,
-            @Nullable String words,
             int count,
             List<Double> readings,
 
             @JsonSerialize(using = NineDigits.class) @Nullable
             Double relativeError,
 
-            @Nullable String gap,
             @Nullable String from,
             @Nullable Difference difference,
-            @Nullable Double plainDifference,
-            List<Source> sources) {}
+            List<Source> sources)
+            implements ComparedCell {}
+
+    /**
+     * A rung, a check, or a number with a true zero that is none to divide by.
+     *
+     * @param words the value where digits do not say it
+     * @param readings behind it; empty for what is not one setup
+     * @param difference in the metric's unit or rungs; absent for the reference and where that has no score
+     */
+    record ComparedPlain(
+            double value,
+            int decimals,
+            @Nullable String words,
+            int count,
+            List<Double> readings,
+            @Nullable Double difference)
+            implements ComparedCell {}
+
+    /** No score, and why. */
+    record ComparedGap(String gap) implements ComparedCell {}
 
     /** A part's share in the change of a total, in the total's unit. */
     record Source(String metric, String name, double share) {}

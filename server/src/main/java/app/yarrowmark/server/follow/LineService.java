@@ -24,7 +24,10 @@ import app.yarrowmark.server.follow.LineView.Change;
 import app.yarrowmark.server.follow.LineView.Days;
 import app.yarrowmark.server.follow.LineView.GroupPoint;
 import app.yarrowmark.server.follow.LineView.LineCell;
+import app.yarrowmark.server.follow.LineView.LineGap;
 import app.yarrowmark.server.follow.LineView.LineGroup;
+import app.yarrowmark.server.follow.LineView.LinePlain;
+import app.yarrowmark.server.follow.LineView.LineScore;
 import app.yarrowmark.server.follow.LineView.LineStep;
 import app.yarrowmark.server.follow.LineView.LineStretch;
 import app.yarrowmark.server.follow.LineView.LineTest;
@@ -323,24 +326,21 @@ class LineService {
         if (entry.plain().isPresent()) {
             PlainScore own = entry.plain().get();
             String words = PlainWords.of(row.test().metric(), own.value(), own.count(), entry.plainDecimals());
-            return new LineCell(
-                    own.value(), entry.plainDecimals(), words, own.count(), readings, null, null, null, null);
+            return new LinePlain(own.value(), entry.plainDecimals(), words, own.count(), readings);
         }
         if (score == null || first == null) {
-            return new LineCell(null, 0, null, 0, List.of(), null, null, null, reasons.why(version, row.test()));
+            return new LineGap(reasons.why(version, row.test()));
         }
         double times = row.test().metric().better().sign() * (score.log() - first.log());
         double reach = score.noiseKnown() ? Student.quantile(.95, score.dof()) * score.standardError() : 0;
-        return new LineCell(
+        return new LineScore(
                 score.value(),
                 scores.column(entry.test().metricId()).decimals(version.setup()),
-                null,
                 score.count(),
                 readings,
                 100 * Math.exp(times),
                 score.noiseKnown() ? 100 * Math.exp(times - reach) : null,
-                score.noiseKnown() ? 100 * Math.exp(times + reach) : null,
-                null);
+                score.noiseKnown() ? 100 * Math.exp(times + reach) : null);
     }
 
     private static List<LineStep> steps(Line line, List<Integer> has) {

@@ -10,6 +10,8 @@ import app.yarrowmark.core.suite.Scale;
 import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.subjects.FactDifference;
+import com.fasterxml.jackson.annotation.JsonSubTypes;
+import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import java.time.Instant;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -116,25 +118,42 @@ record LineView(
             @Nullable Change firstToLast,
             @Nullable Days days) {}
 
+    /** A test in one version. */
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
+    @JsonSubTypes({
+        @JsonSubTypes.Type(value = LineScore.class, name = "SCORE"),
+        @JsonSubTypes.Type(value = LinePlain.class, name = "PLAIN"),
+        @JsonSubTypes.Type(value = LineGap.class, name = "GAP")
+    })
+    sealed interface LineCell {}
+
     /**
-     * A test in one version.
+     * A score, of which there are ratios.
      *
-     * @param value in the metric's unit; absent if there is no score
-     * @param words the value where digits do not say it
-     * @param index the first version that has it being 100, up is better; absent where ratios mean nothing
+     * @param value in the metric's unit
+     * @param index the first version that has it being 100, up is better
      * @param low end of the 90 % interval of this score alone; absent where the noise is unknown
-     * @param gap why there is no score
      */
-    record LineCell(
-            @Nullable Double value,
+    record LineScore(
+            double value,
             int decimals,
-            @Nullable String words,
             int count,
             List<Double> readings,
-            @Nullable Double index,
+            double index,
             @Nullable Double low,
-            @Nullable Double high,
-            @Nullable String gap) {}
+            @Nullable Double high)
+            implements LineCell {}
+
+    /**
+     * A rung, a check, or a number of which there are no ratios.
+     *
+     * @param words the value where digits do not say it
+     */
+    record LinePlain(double value, int decimals, @Nullable String words, int count, List<Double> readings)
+            implements LineCell {}
+
+    /** No score, and why. */
+    record LineGap(String gap) implements LineCell {}
 
     /**
      * From one version to the next that has the test.

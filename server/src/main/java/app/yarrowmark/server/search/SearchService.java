@@ -17,8 +17,6 @@ import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.setups.SetupLabels;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
-import java.net.URLEncoder;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -83,12 +81,8 @@ class SearchService {
         RUN
     }
 
-    /**
-     * Something found.
-     *
-     * @param address of the page that shows it, from the root
-     */
-    record Hit(Kind kind, String title, String about, String address) {}
+    /** Something found, and where it is shown. */
+    record Hit(Kind kind, String title, String about, Place place) {}
 
     /** What is found by the name of a device; the setups by their number too. */
     private record Devices(List<Entry> all, Map<Long, Entry> setups) {}
@@ -160,7 +154,7 @@ class SearchService {
                         Kind.RUN,
                         title(s) + " on " + setup.title(),
                         (a.count() == 1 ? "one run, " : a.count() + " runs, ") + setup.about(),
-                        "/ledger?suite=" + s.id() + "&setup=" + a.setupId()));
+                        new Place.RunsPlace(s.id(), a.setupId())));
             }
         }
         return hits;
@@ -175,7 +169,8 @@ class SearchService {
             String suite = titles.getOrDefault(r.suiteId(), "");
             List<String> own = words(r.text() + " " + suite);
             if (setup != null && words.stream().allMatch(w -> begins(own, w) || setup.has(w))) {
-                hits.add(new Hit(Kind.RUN, suite + " on " + setup.hit.title(), r.text(), "/ledger?run=" + r.runId()));
+                hits.add(
+                        new Hit(Kind.RUN, suite + " on " + setup.hit.title(), r.text(), new Place.RunPlace(r.runId())));
             }
         }
         return hits;
@@ -190,20 +185,19 @@ class SearchService {
         Map<Long, Entry> bySetup = new LinkedHashMap<>();
         for (ModelView m : catalogue.models()) {
             String title = m.maker() + " " + m.name();
-            String address = "/catalogue/models/" + m.id();
+            Place place = new Place.ModelPlace(m.id());
             String kind = m.kind().name().toLowerCase(Locale.ROOT);
             String about = m.year() == null ? kind : kind + ", " + m.year();
             String tags = String.join(" ", m.details().tags());
-            all.add(Entry.of(new Hit(Kind.MODEL, title, about, address), about + " " + tags));
+            all.add(Entry.of(new Hit(Kind.MODEL, title, about, place), about + " " + tags));
             m.units()
                     .forEach(u -> all.add(Entry.of(
-                            new Hit(Kind.UNIT, title + ", unit " + u.label(), u.variant(), address), u.origin())));
+                            new Hit(Kind.UNIT, title + ", unit " + u.label(), u.variant(), place), u.origin())));
         }
         for (SetupLabel s : setupLabels.all().values()) {
             String title = s.maker() + " " + s.model() + ", " + s.name();
-            String address = "/catalogue/setups/" + s.setupId();
             Entry entry = Entry.of(
-                    new Hit(Kind.SETUP, title, "setup of unit " + s.unit(), address),
+                    new Hit(Kind.SETUP, title, "setup of unit " + s.unit(), new Place.SetupPlace(s.setupId())),
                     s.tuned() ? "tuned" : "as shipped");
             all.add(entry);
             bySetup.put(s.setupId(), entry);
@@ -220,7 +214,7 @@ class SearchService {
                             Kind.SUITE,
                             title(s),
                             s.sheet().metrics().size() + " metrics",
-                            "/catalogue/suites/" + s.id()),
+                            new Place.SuitePlace(s.id())),
                     s.sheet().about() + " " + metrics + " " + s.sheet().group(),
                     found);
         }
@@ -232,7 +226,7 @@ class SearchService {
             names.put(k.key(), k.words());
             offer(
                     words,
-                    new Hit(Kind.FACT, k.words(), k.key(), "/catalogue?tab=facts#" + k.key()),
+                    new Hit(Kind.FACT, k.words(), k.key(), new Place.FactPlace(k.key())),
                     k.key().replace('.', ' '),
                     found);
         }
@@ -244,22 +238,20 @@ class SearchService {
                                 Kind.PART,
                                 v.value(),
                                 names.getOrDefault(v.key(), v.key()) + " of " + v.setups() + " setups",
-                                "/catalogue/facts?key=" + v.key() + "&value="
-                                        + URLEncoder.encode(v.value(), StandardCharsets.UTF_8)),
+                                new Place.PartPlace(v.key(), v.value())),
                         names.getOrDefault(v.key(), v.key()),
                         found));
     }
 
     private void kept(List<String> words, List<Ranked> found) {
         for (BoardView b : boards.all()) {
-            String page = b.page().path().substring(1).replace('-', ' ');
             offer(
                     words,
                     new Hit(
                             Kind.BOARD,
                             b.name(),
-                            "kept view of " + page,
-                            b.page().path() + b.address()),
+                            "kept view of " + b.page().words(),
+                            new Place.BoardPlace(b.page(), b.address())),
                     "",
                     found);
         }

@@ -73,29 +73,6 @@ public record SuiteView(
         return of(suite.id(), suite.sheet());
     }
 
-    /** Returns the suite as it is to be run somewhere: with the runs wanted there, and what one is expected to take. */
-    public SuiteView planned(int runs, double expectedMinutes) {
-        return new SuiteView(
-                id,
-                key,
-                version,
-                name,
-                about,
-                comparesWith,
-                group,
-                home,
-                runs,
-                warmups,
-                expectedMinutes,
-                restSeconds,
-                conditions,
-                settings,
-                steps,
-                metrics,
-                faults,
-                headline);
-    }
-
     /** Returns the view of a sheet that is not kept, or not yet: its number is 0. */
     public static SuiteView draft(SuiteSheet sheet) {
         return of(0, sheet);
