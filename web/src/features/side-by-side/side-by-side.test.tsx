@@ -52,6 +52,7 @@ const test = (key: string, cells: readonly Cell[], over: Partial<Test> = {}): Te
   unit: 'MB/s',
   scale: 'RATIO',
   better: 'HIGHER',
+  group: 'PROCESSOR',
   total: false,
   settings: '',
   cells: [...cells],

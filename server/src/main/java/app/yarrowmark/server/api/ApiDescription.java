@@ -2,6 +2,7 @@ package app.yarrowmark.server.api;
 
 import app.yarrowmark.core.Maps;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import io.swagger.v3.core.converter.AnnotatedType;
 import io.swagger.v3.core.converter.ModelConverter;
 import io.swagger.v3.core.converter.ModelConverterContext;
@@ -10,7 +11,6 @@ import io.swagger.v3.oas.models.OpenAPI;
 import io.swagger.v3.oas.models.info.Info;
 import io.swagger.v3.oas.models.media.Schema;
 import io.swagger.v3.oas.models.media.StringSchema;
-import java.lang.reflect.RecordComponent;
 import java.util.Arrays;
 import java.util.Iterator;
 import java.util.LinkedHashMap;
@@ -106,7 +106,9 @@ class ApiDescription {
         private static List<String> required(Class<?> raw) {
             return Arrays.stream(raw.getRecordComponents())
                     .filter(c -> !c.getAnnotatedType().isAnnotationPresent(Nullable.class))
-                    .map(RecordComponent::getName)
+                    .flatMap(c -> c.getAccessor().isAnnotationPresent(JsonUnwrapped.class)
+                            ? required(c.getType()).stream()
+                            : Stream.of(c.getName()))
                     .toList();
         }
     }

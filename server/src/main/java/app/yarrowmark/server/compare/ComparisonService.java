@@ -49,6 +49,7 @@ import app.yarrowmark.server.subjects.SubjectService;
 import app.yarrowmark.server.subjects.SubjectView;
 import app.yarrowmark.server.subjects.TestRow;
 import app.yarrowmark.server.subjects.TestRow.Entry;
+import app.yarrowmark.server.subjects.TestView;
 import app.yarrowmark.server.suites.SuiteService;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -351,16 +352,7 @@ public class ComparisonService {
         SuiteSheet sheet = row.test().suite().sheet();
         Metric metric = row.test().metric();
         return new ComparedTest(
-                row.test().suite().id(),
-                sheet.name(),
-                sheet.id().version(),
-                metric.key(),
-                metric.name(),
-                metric.unit(),
-                metric.scale(),
-                metric.better(),
-                metric.isTotal() && !sheet.isRanked(metric),
-                sheet.settingsText(),
+                TestView.of(row.test()),
                 IntStream.range(0, asked.subjects.size())
                         .mapToObj(i -> cell(held, rows, i, asked, scores, reasons))
                         .toList());

@@ -3,14 +3,14 @@ package app.yarrowmark.server.compare;
 import app.yarrowmark.core.compare.Basis;
 import app.yarrowmark.core.compare.MoreRuns;
 import app.yarrowmark.core.compare.Verdict;
-import app.yarrowmark.core.suite.Direction;
-import app.yarrowmark.core.suite.Scale;
 import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.server.api.NineDigits;
 import app.yarrowmark.server.subjects.FactDifference;
 import app.yarrowmark.server.subjects.SubjectView;
+import app.yarrowmark.server.subjects.TestView;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import com.fasterxml.jackson.databind.annotation.JsonSerialize;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -107,24 +107,8 @@ record ComparisonView(
     /** About how many more runs would decide. */
     record Deciding(MoreRuns.Aim aim, MoreRuns.Answer answer, int more) {}
 
-    /**
-     * A test in every subject.
-     *
-     * @param total whether it follows from others and so does not count in its group
-     * @param settings of the suite, in words
-     */
-    record ComparedTest(
-            long suiteId,
-            String suite,
-            String version,
-            String metric,
-            String name,
-            String unit,
-            Scale scale,
-            Direction better,
-            boolean total,
-            String settings,
-            List<ComparedCell> cells) {}
+    /** A test in every subject. */
+    record ComparedTest(@JsonUnwrapped TestView test, List<ComparedCell> cells) {}
 
     /** A test in one subject. */
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")

@@ -52,6 +52,7 @@ import app.yarrowmark.server.subjects.Subject;
 import app.yarrowmark.server.subjects.SubjectScores;
 import app.yarrowmark.server.subjects.SubjectService;
 import app.yarrowmark.server.subjects.TestRow;
+import app.yarrowmark.server.subjects.TestView;
 import app.yarrowmark.server.suites.SuiteService;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -285,17 +286,7 @@ class LineService {
         Optional<Line> told = line.size() < 2 ? Optional.empty() : Optional.of(Line.of(line, session, threshold));
         var sheet = row.test().suite().sheet();
         return new LineTest(
-                row.test().suite().id(),
-                sheet.name(),
-                sheet.id().version(),
-                metric.key(),
-                metric.name(),
-                metric.unit(),
-                metric.scale(),
-                metric.better(),
-                sheet.groupOf(metric),
-                metric.isTotal() && !sheet.isRanked(metric),
-                sheet.settingsText(),
+                TestView.of(row.test()),
                 IntStream.range(0, versions.size())
                         .mapToObj(i -> cell(
                                 row,
@@ -439,7 +430,7 @@ class LineService {
         Map<Integer, List<LineTest>> up = new TreeMap<>();
         Map<Integer, List<LineTest>> down = new HashMap<>();
         for (LineTest test : tests) {
-            if (!test.total()) {
+            if (!test.test().total()) {
                 moves(test)
                         .forEach((version, isUp) -> (isUp ? up : down)
                                 .computeIfAbsent(version, v -> new ArrayList<>())
@@ -456,12 +447,12 @@ class LineService {
     private static Together together(
             int version, List<LineTest> up, List<LineTest> down, List<FactDifference> changes) {
         Set<TestGroup> touched = new HashSet<>();
-        up.forEach(t -> touched.add(t.group()));
-        down.forEach(t -> touched.add(t.group()));
+        up.forEach(t -> touched.add(t.test().group()));
+        down.forEach(t -> touched.add(t.test().group()));
         return new Together(
                 version,
-                up.stream().map(LineTest::name).toList(),
-                down.stream().map(LineTest::name).toList(),
+                up.stream().map(t -> t.test().name()).toList(),
+                down.stream().map(t -> t.test().name()).toList(),
                 changes.stream()
                         .filter(c -> c.affects().stream().anyMatch(touched::contains))
                         .toList());

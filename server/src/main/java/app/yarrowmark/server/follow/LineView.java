@@ -5,13 +5,13 @@ import app.yarrowmark.core.compare.Verdict;
 import app.yarrowmark.core.follow.SessionVariance;
 import app.yarrowmark.core.follow.Step;
 import app.yarrowmark.core.follow.Stretch;
-import app.yarrowmark.core.suite.Direction;
-import app.yarrowmark.core.suite.Scale;
 import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.subjects.FactDifference;
+import app.yarrowmark.server.subjects.TestView;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.time.Instant;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -95,23 +95,12 @@ record LineView(
     /**
      * One test along the line.
      *
-     * @param total whether it follows from others and so does not count in its group
      * @param cells one for each version
      * @param firstToLast of the versions that have it; absent for fewer than two, or where ratios mean nothing
      * @param days how far one setup moves from day to day; absent where ratios mean nothing
      */
     record LineTest(
-            long suiteId,
-            String suite,
-            String version,
-            String metric,
-            String name,
-            String unit,
-            Scale scale,
-            Direction better,
-            TestGroup group,
-            boolean total,
-            String settings,
+            @JsonUnwrapped TestView test,
             List<LineCell> cells,
             List<LineStep> steps,
             List<LineStretch> stretches,
