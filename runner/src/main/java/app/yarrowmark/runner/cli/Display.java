@@ -52,14 +52,14 @@ final class Display {
         lengths.put(sheet.id().key(), length);
     }
 
-    void sample(SuiteSheet sheet, int repeat, Instant start, WorkEvent event, double done, Watcher watcher) {
+    void sample(SuiteSheet sheet, int repeat, Instant start, WorkEvent.Sample sample, double done, Watcher watcher) {
         long now = nanos.getAsLong();
-        List<Double> values = event.values();
-        if (values == null || values.isEmpty() || now - shown < PAUSE_NANOS) {
+        List<Double> values = sample.values();
+        if (values.isEmpty() || now - shown < PAUSE_NANOS) {
             return;
         }
         shown = now;
-        Metric metric = sheet.metric(String.valueOf(event.metric())).orElseThrow();
+        Metric metric = sheet.metric(sample.metric()).orElseThrow();
         double last = values.get(values.size() - 1);
         long left = secondsLeft(sheet, repeat, done, Duration.between(start, Instant.now()));
         output.progress(sheet, metric, repeat, done, last, left);

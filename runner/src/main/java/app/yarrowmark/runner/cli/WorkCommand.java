@@ -65,57 +65,56 @@ final class WorkCommand implements Callable<Integer>, Report {
                             this);
             return 0;
         } catch (WrongResult e) {
-            say(WorkEvent.said(WorkEvent.Kind.WRONG, String.valueOf(e.getMessage())));
+            say(new WorkEvent.Wrong(String.valueOf(e.getMessage())));
         } catch (CannotMeasure e) {
-            say(WorkEvent.said(WorkEvent.Kind.REFUSED, String.valueOf(e.getMessage())));
+            say(new WorkEvent.Refused(String.valueOf(e.getMessage())));
         } catch (IOException e) {
             String why = e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage();
-            say(WorkEvent.said(WorkEvent.Kind.REFUSED, "the drive refused: " + why));
+            say(new WorkEvent.Refused("the drive refused: " + why));
         } catch (OutOfMemoryError e) {
-            say(WorkEvent.said(
-                    WorkEvent.Kind.REFUSED, "there is too little free memory: " + String.valueOf(e.getMessage())));
+            say(new WorkEvent.Refused("there is too little free memory: " + String.valueOf(e.getMessage())));
         }
         return RunnerMain.FAILED;
     }
 
     @Override
     public void sample(String metric, List<Double> values, double share) {
-        say(WorkEvent.sample(metric, values, share));
+        say(new WorkEvent.Sample(metric, values, share));
     }
 
     @Override
     public void measured(Measured m) {
-        say(WorkEvent.measured(m.metric(), m.values(), m.marks()));
+        say(new WorkEvent.Measured(m.metric(), m.values(), m.marks()));
     }
 
     @Override
     public void curve(Curve curve) {
-        say(WorkEvent.curve(curve));
+        say(new WorkEvent.Curved(curve));
     }
 
     @Override
     public void pace(double stepsPerSecond, boolean crowded, double best) {
-        say(WorkEvent.pace(stepsPerSecond, crowded, best));
+        say(new WorkEvent.Pace(stepsPerSecond, crowded, best));
     }
 
     @Override
     public void drive(double rate, boolean busy, double best) {
-        say(WorkEvent.drive(rate, busy, best));
+        say(new WorkEvent.Drive(rate, busy, best));
     }
 
     @Override
     public void gap(String metric, String reason) {
-        say(WorkEvent.gap(metric, reason));
+        say(new WorkEvent.Gap(metric, reason));
     }
 
     @Override
     public void remark(String sentence) {
-        say(WorkEvent.said(WorkEvent.Kind.REMARK, sentence));
+        say(new WorkEvent.Remark(sentence));
     }
 
     @Override
     public void setAside(String reason) {
-        say(WorkEvent.said(WorkEvent.Kind.SET_ASIDE, reason));
+        say(new WorkEvent.SetAside(reason));
     }
 
     private void say(WorkEvent event) {

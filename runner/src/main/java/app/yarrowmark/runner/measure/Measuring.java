@@ -33,7 +33,7 @@ public final class Measuring {
          * @param done share of the run that is over, 0 to 1
          * @param watcher of the sensors
          */
-        void sample(WorkEvent event, double done, Watcher watcher);
+        void sample(WorkEvent.Sample sample, double done, Watcher watcher);
     }
 
     /** A run under way, which can be asked for at any time. */
@@ -58,14 +58,12 @@ public final class Measuring {
                     int piece = i;
                     String errors = worker.run(suite, pieces.get(i), event -> {
                         recorder.hear(event);
-                        if (event.kind() == WorkEvent.Kind.PACE && event.values() != null) {
-                            watching.pace(event.values().get(0), event.values().get(1) > 0);
-                        }
-                        if (event.kind() == WorkEvent.Kind.DRIVE && event.values() != null) {
-                            watching.drive(event.values().get(0), event.values().get(1) > 0);
-                        }
-                        if (event.kind() == WorkEvent.Kind.SAMPLE && event.share() != null) {
-                            listener.sample(event, (piece + event.share()) / pieces.size(), watching);
+                        if (event instanceof WorkEvent.Pace pace) {
+                            watching.pace(pace.stepsPerSecond(), pace.crowded());
+                        } else if (event instanceof WorkEvent.Drive drive) {
+                            watching.drive(drive.rate(), drive.busy());
+                        } else if (event instanceof WorkEvent.Sample sample) {
+                            listener.sample(sample, (piece + sample.share()) / pieces.size(), watching);
                         }
                     });
                     if (!errors.isEmpty()) {

@@ -17,7 +17,6 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
@@ -45,27 +44,20 @@ public final class RunRecorder {
     }
 
     public synchronized void hear(WorkEvent event) {
-        String words = event.reason() == null ? "" : event.reason();
-        switch (event.kind()) {
-            case MEASURED -> {
-                Measured part = new Measured(
-                        Objects.requireNonNull(event.metric()),
-                        Objects.requireNonNull(event.values()),
-                        Objects.requireNonNull(event.marks()));
-                measured.merge(part.metric(), part, Measured::and);
-            }
-            case CURVE -> {
-                Curve curve = Objects.requireNonNull(event.curve());
-                curves.computeIfAbsent(curve.name(), n -> new ArrayList<>()).add(curve);
-            }
-            case GAP -> gaps.put(Objects.requireNonNull(event.metric()), words);
-            case REMARK -> remarks.add(words);
-            case WRONG -> end(RunFile.State.FAILED, "a result was wrong: " + words);
-            case REFUSED -> end(RunFile.State.FAILED, words);
-            case SET_ASIDE -> end(RunFile.State.SET_ASIDE, words);
-            case PACE, DRIVE, SAMPLE -> {
-                // For the watcher and the display.
-            }
+        if (event instanceof WorkEvent.Measured part) {
+            measured.merge(part.metric(), new Measured(part.metric(), part.values(), part.marks()), Measured::and);
+        } else if (event instanceof WorkEvent.Curved drawn) {
+            curves.computeIfAbsent(drawn.curve().name(), n -> new ArrayList<>()).add(drawn.curve());
+        } else if (event instanceof WorkEvent.Gap gap) {
+            gaps.put(gap.metric(), gap.reason());
+        } else if (event instanceof WorkEvent.Remark remark) {
+            remarks.add(remark.sentence());
+        } else if (event instanceof WorkEvent.Wrong wrong) {
+            end(RunFile.State.FAILED, "a result was wrong: " + wrong.what());
+        } else if (event instanceof WorkEvent.Refused refused) {
+            end(RunFile.State.FAILED, refused.reason());
+        } else if (event instanceof WorkEvent.SetAside aside) {
+            end(RunFile.State.SET_ASIDE, aside.reason());
         }
     }
 

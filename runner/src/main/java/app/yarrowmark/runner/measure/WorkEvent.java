@@ -1,85 +1,78 @@
 package app.yarrowmark.runner.measure;
 
 import app.yarrowmark.workloads.Curve;
-import com.fasterxml.jackson.annotation.JsonInclude;
+import com.fasterxml.jackson.annotation.JsonSubTypes;
+import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import java.util.List;
-import org.jspecify.annotations.Nullable;
 
-/**
- * One line from a measuring process to the runner that started it.
- *
- * @param kind what it says
- * @param metric the line is about
- * @param values measured so far, or all of them
- * @param marks of all of them, with {@code MEASURED}
- * @param share of this process's work that is over, with {@code SAMPLE}
- * @param curve with {@code CURVE}
- * @param reason in words
- */
-@JsonInclude(JsonInclude.Include.NON_NULL)
-public record WorkEvent(
-        Kind kind,
-        @Nullable String metric,
-        @Nullable List<Double> values,
-        @Nullable String marks,
-        @Nullable Double share,
-        @Nullable Curve curve,
-        @Nullable String reason) {
+/** One line from a measuring process to the runner that started it, as JSON; its kind is told by {@code kind}. */
+@JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
+@JsonSubTypes({
+    @JsonSubTypes.Type(value = WorkEvent.Sample.class, name = "SAMPLE"),
+    @JsonSubTypes.Type(value = WorkEvent.Measured.class, name = "MEASURED"),
+    @JsonSubTypes.Type(value = WorkEvent.Curved.class, name = "CURVE"),
+    @JsonSubTypes.Type(value = WorkEvent.Pace.class, name = "PACE"),
+    @JsonSubTypes.Type(value = WorkEvent.Drive.class, name = "DRIVE"),
+    @JsonSubTypes.Type(value = WorkEvent.Gap.class, name = "GAP"),
+    @JsonSubTypes.Type(value = WorkEvent.Remark.class, name = "REMARK"),
+    @JsonSubTypes.Type(value = WorkEvent.SetAside.class, name = "SET_ASIDE"),
+    @JsonSubTypes.Type(value = WorkEvent.Refused.class, name = "REFUSED"),
+    @JsonSubTypes.Type(value = WorkEvent.Wrong.class, name = "WRONG")
+})
+public sealed interface WorkEvent {
 
-    /** What a line says. */
-    public enum Kind {
-        SAMPLE,
-        MEASURED,
-        CURVE,
-        /** How fast the core's clock is, whether a neighbour used the core (1 or 0), and the best ratio known. */
-        PACE,
-        /** How fast the drive read between measurements, whether it was busy (1 or 0), and the best rate known. */
-        DRIVE,
-        /** The metric cannot be measured here. */
-        GAP,
-        /** A sentence that a reader of the numbers should know. */
-        REMARK,
-        /** What was measured is not what the suite is about. */
-        SET_ASIDE,
-        /** No score would mean anything. */
-        REFUSED,
-        /** A result was wrong. */
-        WRONG
+    /**
+     * How far a metric is.
+     *
+     * @param values the last that were measured, at most 60
+     * @param share of this process's work that is over
+     */
+    record Sample(String metric, List<Double> values, double share) implements WorkEvent {
+
+        private static final int LONGEST_TRACE = 60;
+
+        /** Cuts off what is older. */
+        public Sample {
+            values = List.copyOf(values.subList(Math.max(0, values.size() - LONGEST_TRACE), values.size()));
+        }
     }
 
-    private static final int LONGEST_TRACE = 60;
+    /**
+     * All that was measured of a metric.
+     *
+     * @param marks one for each value
+     */
+    record Measured(String metric, List<Double> values, String marks) implements WorkEvent {}
 
-    public static WorkEvent sample(String metric, List<Double> values, double share) {
-        int from = Math.max(0, values.size() - LONGEST_TRACE);
-        List<Double> last = List.copyOf(values.subList(from, values.size()));
-        return new WorkEvent(Kind.SAMPLE, metric, last, null, share, null, null);
-    }
+    record Curved(Curve curve) implements WorkEvent {}
 
-    public static WorkEvent measured(String metric, List<Double> values, String marks) {
-        return new WorkEvent(Kind.MEASURED, metric, values, marks, null, null, null);
-    }
+    /**
+     * How fast the core's clock is.
+     *
+     * @param crowded whether a neighbour used the core
+     * @param best the best ratio known
+     */
+    record Pace(double stepsPerSecond, boolean crowded, double best) implements WorkEvent {}
 
-    public static WorkEvent curve(Curve curve) {
-        return new WorkEvent(Kind.CURVE, null, null, null, null, curve, null);
-    }
+    /**
+     * How fast the drive read between measurements.
+     *
+     * @param best the best rate known
+     */
+    record Drive(double rate, boolean busy, double best) implements WorkEvent {}
 
-    public static WorkEvent pace(double stepsPerSecond, boolean crowded, double best) {
-        return look(Kind.PACE, stepsPerSecond, crowded, best);
-    }
+    /** The metric cannot be measured here. */
+    record Gap(String metric, String reason) implements WorkEvent {}
 
-    public static WorkEvent drive(double rate, boolean busy, double best) {
-        return look(Kind.DRIVE, rate, busy, best);
-    }
+    /** A sentence that a reader of the numbers should know. */
+    record Remark(String sentence) implements WorkEvent {}
 
-    private static WorkEvent look(Kind kind, double speed, boolean disturbed, double best) {
-        return new WorkEvent(kind, null, List.of(speed, disturbed ? 1.0 : 0.0, best), null, null, null, null);
-    }
+    /** What was measured is not what the suite is about. */
+    record SetAside(String reason) implements WorkEvent {}
 
-    public static WorkEvent gap(String metric, String reason) {
-        return new WorkEvent(Kind.GAP, metric, null, null, null, null, reason);
-    }
+    /** No score would mean anything. */
+    record Refused(String reason) implements WorkEvent {}
 
-    public static WorkEvent said(Kind kind, String reason) {
-        return new WorkEvent(kind, null, null, null, null, null, reason);
-    }
+    /** A result was wrong. */
+    record Wrong(String what) implements WorkEvent {}
 }

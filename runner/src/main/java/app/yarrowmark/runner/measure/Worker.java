@@ -49,11 +49,10 @@ class Worker {
             reader.start();
             for (String line = lines.readLine(); line != null; line = lines.readLine()) {
                 WorkEvent event = Json.mapper().readValue(line, WorkEvent.class);
-                if (event.kind() == WorkEvent.Kind.PACE && event.values() != null) {
-                    bestPace = Math.min(bestPace, event.values().get(2));
-                }
-                if (event.kind() == WorkEvent.Kind.DRIVE && event.values() != null) {
-                    bestDrive = Math.max(bestDrive, event.values().get(2));
+                if (event instanceof WorkEvent.Pace pace) {
+                    bestPace = Math.min(bestPace, pace.best());
+                } else if (event instanceof WorkEvent.Drive drive) {
+                    bestDrive = Math.max(bestDrive, drive.best());
                 }
                 listener.accept(event);
             }

@@ -43,7 +43,7 @@ class DisplayTest {
 
     @Test
     void everySampleIsALineOfJsonAtMostTwiceASecond() {
-        WorkEvent event = WorkEvent.sample("notes.one", List.of(70.1, 71.2), .4);
+        WorkEvent.Sample event = new WorkEvent.Sample("notes.one", List.of(70.1, 71.2), .4);
         display.sample(stem, 1, Instant.now(), event, .2, null);
         nanos.addAndGet(499_000_000);
         display.sample(stem, 1, Instant.now(), event, .3, null);

@@ -124,7 +124,7 @@ public class LinkTest {
 
     public static RunFile run() {
         RunRecorder recorder = new RunRecorder(OwnSuites.sheet("leaf"), "tiny");
-        recorder.hear(WorkEvent.measured("chase", List.of(90.0), "c"));
+        recorder.hear(new WorkEvent.Measured("chase", List.of(90.0), "c"));
         return recorder.run(START, START.plusSeconds(3), List.of(), List.of(), List.of());
     }
 }

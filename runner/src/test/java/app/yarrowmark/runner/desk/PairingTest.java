@@ -50,7 +50,7 @@ class PairingTest {
         Outbox outbox = new Outbox(home.resolve("waiting"));
         assertThat(outbox.waiting()).isEmpty();
         RunRecorder recorder = new RunRecorder(app.yarrowmark.core.exchange.OwnSuites.sheet("leaf"), "tiny");
-        recorder.hear(WorkEvent.measured("chase", List.of(90.0), "c"));
+        recorder.hear(new WorkEvent.Measured("chase", List.of(90.0), "c"));
         RunFile run = recorder.run(NOW, NOW.plusSeconds(3), List.of(), List.of(), List.of());
         Path file = outbox.save(run);
         assertThat(outbox.save(run)).isEqualTo(file);

@@ -19,7 +19,7 @@ class RunRecorderTest {
 
     @Test
     void aSoundRunHoldsEverySample() throws Exception {
-        recorder.hear(WorkEvent.sample("notes.one", List.of(40.0), .1));
+        recorder.hear(new WorkEvent.Sample("notes.one", List.of(40.0), .1));
         recorder.hear(measured("notes.one", "wcc", 30, 41.234, 41.236));
         RunFile run = run();
 
@@ -46,7 +46,7 @@ class RunRecorderTest {
     @Test
     void aWrongResultFailsTheRunWhateverElseHappened() {
         recorder.hear(measured("notes.one", "c", 1));
-        recorder.hear(WorkEvent.said(WorkEvent.Kind.WRONG, "the join found 3 sightings instead of 4"));
+        recorder.hear(new WorkEvent.Wrong("the join found 3 sightings instead of 4"));
         recorder.broke("it ended with code 1");
         assertThat(run().state()).isEqualTo(RunFile.State.FAILED);
         assertThat(run().reason()).isEqualTo("a result was wrong: the join found 3 sightings instead of 4");
@@ -61,7 +61,7 @@ class RunRecorderTest {
     @Test
     void numbersOfTheCacheAreSetAside() {
         recorder.hear(measured("notes.one", "c", 1));
-        recorder.hear(WorkEvent.said(WorkEvent.Kind.SET_ASIDE, "the file system refused direct access"));
+        recorder.hear(new WorkEvent.SetAside("the file system refused direct access"));
         assertThat(run().state()).isEqualTo(RunFile.State.SET_ASIDE);
     }
 
@@ -70,12 +70,12 @@ class RunRecorderTest {
         recorder.hear(measured("notes.one", "wcc", 1, 10, 11));
         recorder.hear(measured("notes.one", "wcc", 2, 12, 13));
         for (double y : new double[] {5, 9, 7}) {
-            recorder.hear(
-                    WorkEvent.curve(new Curve("latency", "ns", "size", "KiBy", new double[] {16}, new double[] {y})));
+            recorder.hear(new WorkEvent.Curved(
+                    new Curve("latency", "ns", "size", "KiBy", new double[] {16}, new double[] {y})));
         }
-        recorder.hear(WorkEvent.said(WorkEvent.Kind.REMARK, "Arrays of 4 MiB."));
-        recorder.hear(WorkEvent.said(WorkEvent.Kind.REMARK, "Arrays of 4 MiB."));
-        recorder.hear(WorkEvent.gap("seals.one", "this Java has no cryptography"));
+        recorder.hear(new WorkEvent.Remark("Arrays of 4 MiB."));
+        recorder.hear(new WorkEvent.Remark("Arrays of 4 MiB."));
+        recorder.hear(new WorkEvent.Gap("seals.one", "this Java has no cryptography"));
         RunFile run = recorder.run(START, START.plusSeconds(5), List.of(), List.of("It was loud."), List.of());
         assertThat(run.samples().get(0).marks()).isEqualTo("wccwcc");
         assertThat(run.readings().get(0).text()).isEqualTo("11.50");
@@ -113,7 +113,7 @@ class RunRecorderTest {
     }
 
     private static WorkEvent measured(String metric, String marks, double... values) {
-        return WorkEvent.measured(
+        return new WorkEvent.Measured(
                 metric, java.util.Arrays.stream(values).boxed().toList(), marks);
     }
 }
