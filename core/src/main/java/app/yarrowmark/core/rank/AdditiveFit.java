@@ -43,6 +43,12 @@ public record AdditiveFit(
         return spread;
     }
 
+    /** Returns the weight of a cell in the fit, trust over variance; NaN where there is no score. */
+    public double weight(int subject, int test) {
+        return trust(subject, test)
+                / Math.max(AdditiveModel.LEAST_VARIANCE, tauSquared + matrix.variance(subject, test));
+    }
+
     /** Returns how far a cell was trusted, 0.02 to 1; NaN where there is no score. */
     public double trust(int subject, int test) {
         int cell = matrix.cell(subject, test);

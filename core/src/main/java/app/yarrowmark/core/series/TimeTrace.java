@@ -4,7 +4,9 @@ import app.yarrowmark.core.score.Scoring;
 import app.yarrowmark.core.suite.Direction;
 import app.yarrowmark.core.suite.Reducer;
 import java.util.Arrays;
+import java.util.List;
 import java.util.OptionalDouble;
+import java.util.function.Function;
 
 /**
  * What a device holds over time.
@@ -34,6 +36,25 @@ public record TimeTrace(double peak, double sustained, OptionalDouble held, Opti
                 sustained,
                 ratios ? OptionalDouble.of(share(sustained, peak, better)) : OptionalDouble.empty(),
                 ratios ? onset(trace, peak, better) : OptionalDouble.empty());
+    }
+
+    /**
+     * Returns the middle of what several runs held: it fell only where more than half of them did.
+     *
+     * @param runs at least one
+     */
+    public static TimeTrace middle(List<TimeTrace> runs) {
+        double[] held = there(runs, TimeTrace::held);
+        double[] onsets = there(runs, TimeTrace::onset);
+        return new TimeTrace(
+                Scoring.median(runs.stream().mapToDouble(TimeTrace::peak).toArray()),
+                Scoring.median(runs.stream().mapToDouble(TimeTrace::sustained).toArray()),
+                held.length == 0 ? OptionalDouble.empty() : OptionalDouble.of(Scoring.median(held)),
+                onsets.length * 2 <= runs.size() ? OptionalDouble.empty() : OptionalDouble.of(Scoring.median(onsets)));
+    }
+
+    private static double[] there(List<TimeTrace> runs, Function<TimeTrace, OptionalDouble> what) {
+        return runs.stream().map(what).flatMapToDouble(OptionalDouble::stream).toArray();
     }
 
     private static double share(double value, double peak, Direction better) {

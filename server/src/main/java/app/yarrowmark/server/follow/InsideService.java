@@ -1,9 +1,10 @@
 package app.yarrowmark.server.follow;
 
 import app.yarrowmark.core.score.DigitText;
-import app.yarrowmark.core.score.Scoring;
 import app.yarrowmark.core.series.CountLadder;
+import app.yarrowmark.core.series.FrameBins;
 import app.yarrowmark.core.series.Frames;
+import app.yarrowmark.core.series.MiddleRun;
 import app.yarrowmark.core.series.Series;
 import app.yarrowmark.core.series.SizeCurve;
 import app.yarrowmark.core.series.TimeTrace;
@@ -41,7 +42,6 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.UUID;
-import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -210,7 +210,8 @@ class InsideService {
             Window window) {
         Direction better = better(suite.sheet(), name);
         List<RunSeries> last = own.subList(Math.max(0, own.size() - MOST_RUNS), own.size());
-        Series middle = window.of(middle(last.stream().map(RunSeries::series).toList()));
+        Series middle = window.of(
+                MiddleRun.of(last.stream().map(RunSeries::series).toList()).series());
         Series thin = middle.thinned(MOST_POINTS);
         return new InsideLine(
                 label.setupId(),
@@ -270,45 +271,17 @@ class InsideService {
         if (all.isEmpty()) {
             return null;
         }
-        double[] onsets = all.stream()
-                .map(TimeTrace::onset)
-                .filter(OptionalDouble::isPresent)
-                .mapToDouble(OptionalDouble::getAsDouble)
-                .toArray();
-        double[] held = all.stream()
-                .map(TimeTrace::held)
-                .filter(OptionalDouble::isPresent)
-                .mapToDouble(OptionalDouble::getAsDouble)
-                .toArray();
-        return new Holds(
-                median(all.stream().mapToDouble(TimeTrace::peak)),
-                median(all.stream().mapToDouble(TimeTrace::sustained)),
-                held.length == 0 || unit.equals("Cel") ? null : Scoring.median(held),
-                onsets.length * 2 <= all.size() || unit.equals("Cel") ? null : Scoring.median(onsets));
-    }
-
-    private static double median(DoubleStream values) {
-        return Scoring.median(values.toArray());
-    }
-
-    /** At every place the median of the runs that have it; where runs have other places, the first run. */
-    private static Series middle(List<Series> all) {
-        Series first = all.get(0);
-        List<Series> alike =
-                all.stream().filter(s -> Arrays.equals(s.x(), first.x())).toList();
-        double[] y = IntStream.range(0, first.size())
-                .mapToDouble(i -> median(alike.stream().mapToDouble(s -> s.y()[i])))
-                .toArray();
-        return new Series(first.x(), y);
+        return holds(TimeTrace.middle(all), unit);
     }
 
     private static @Nullable Sizes sizes(List<RunSeries> own, Direction better) {
         List<Series> all = own.stream().map(RunSeries::series).toList();
-        Series curve = middle(all);
+        MiddleRun middle = MiddleRun.of(all);
+        Series curve = middle.series();
         if (curve.size() == 0 || Arrays.stream(curve.y()).anyMatch(v -> !(v > 0))) {
             return null;
         }
-        SizeCurve told = SizeCurve.of(curve, better, noise(all));
+        SizeCurve told = SizeCurve.of(curve, better, middle.noise());
         return new Sizes(
                 curve.x()[told.peak()],
                 curve.y()[told.peak()],
@@ -320,40 +293,14 @@ class InsideService {
                         .toList());
     }
 
-    /** Standard deviation of the logarithm of the runs' median, pooled over the places; 0 with one run. */
-    private static double noise(List<Series> all) {
-        Series first = all.get(0);
-        List<Series> alike =
-                all.stream().filter(s -> Arrays.equals(s.x(), first.x())).toList();
-        int n = alike.size();
-        if (n < 2) {
-            return 0;
-        }
-        double squares = 0;
-        for (int i = 0; i < first.size(); i++) {
-            int at = i;
-            double[] y = alike.stream().mapToDouble(s -> Math.log(s.y()[at])).toArray();
-            double mean = Arrays.stream(y).average().orElseThrow();
-            squares += Arrays.stream(y).map(v -> (v - mean) * (v - mean)).sum();
-        }
-        double variance = squares / (first.size() * (n - 1.0));
-        return Scoring.medianEfficiency(n) * Math.sqrt(variance / n);
-    }
-
     private static @Nullable FrameWords frames(List<RunSeries> own, @Nullable Double floor) {
         List<double[]> times = own.stream().map(r -> r.series().y()).toList();
-        double[] sorted =
-                times.stream().flatMapToDouble(Arrays::stream).sorted().toArray();
-        if (sorted.length == 0 || sorted[0] <= 0) {
+        if (times.stream().allMatch(d -> d.length == 0)
+                || times.stream().flatMapToDouble(Arrays::stream).anyMatch(d -> d <= 0)) {
             return null;
         }
         Frames told = Frames.of(times);
-        // The last bin holds all that is slower than nearly all.
-        double most = sorted[(int) Math.min(sorted.length - 1, Math.ceil(sorted.length * .998))];
-        double width = most / (BINS - 1);
-        Integer[] bins = new Integer[BINS];
-        Arrays.fill(bins, 0);
-        Arrays.stream(sorted).forEach(d -> bins[(int) Math.min(BINS - 1, d / width)]++);
+        FrameBins bins = FrameBins.of(times, BINS);
         return new FrameWords(
                 told.count(),
                 told.average(),
@@ -362,8 +309,8 @@ class InsideService {
                 told.rough(),
                 number(told.heldAt()),
                 floor == null ? null : Frames.shareUnder(times, floor),
-                width,
-                List.of(bins));
+                bins.width(),
+                Arrays.stream(bins.counts()).boxed().toList());
     }
 
     private List<ClaimLine> claims(SetupLabel label, Suite suite, String series) {

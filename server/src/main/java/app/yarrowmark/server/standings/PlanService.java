@@ -2,6 +2,7 @@ package app.yarrowmark.server.standings;
 
 import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.plan.NextRuns;
+import app.yarrowmark.core.plan.PlaceRange;
 import app.yarrowmark.core.plan.ShortList;
 import app.yarrowmark.core.rank.AdditiveFit;
 import app.yarrowmark.core.rank.ScoreMatrix;
@@ -21,7 +22,6 @@ import app.yarrowmark.server.setups.SetupLabels;
 import app.yarrowmark.server.standings.PlanView.LeftOut;
 import app.yarrowmark.server.standings.PlanView.ListedSuite;
 import app.yarrowmark.server.standings.PlanView.NextRunsView;
-import app.yarrowmark.server.standings.PlanView.PlaceRange;
 import app.yarrowmark.server.standings.PlanView.ProposedRun;
 import app.yarrowmark.server.standings.PlanView.ShortListView;
 import app.yarrowmark.server.standings.StandingsQuestion.Fitted;
@@ -59,8 +59,6 @@ class PlanService {
     private static final double LONGEST = 7 * 24 * 60;
     /** Noise of a single run where nothing is known of it: 3 %. */
     private static final double USUAL_NOISE = .03 * .03;
-
-    private static final double NORMAL_95 = 1.6449;
 
     private final FitKeeper keeper;
     private final SetupLabels setupLabels;
@@ -169,25 +167,12 @@ class PlanService {
     private record Near(
             List<NextRuns.Group> groups, int focus, List<Integer> neighbours, List<String> names, double[] theta) {
 
-        /** Places the device may have, were its estimate to stay: it is held against each of the others alone. */
         @Nullable
         PlaceRange range(double[] variance) {
             if (Double.isNaN(theta[focus])) {
                 return null;
             }
-            int surely = 0;
-            int possibly = 0;
-            int of = 1;
-            for (int s = 0; s < theta.length; s++) {
-                if (s == focus || Double.isNaN(theta[s]) || Double.isNaN(variance[s])) {
-                    continue;
-                }
-                double reach = NORMAL_95 * Math.sqrt(variance[s]);
-                surely += theta[s] - theta[focus] > reach ? 1 : 0;
-                possibly += theta[s] - theta[focus] > -reach ? 1 : 0;
-                of++;
-            }
-            return new PlaceRange(1 + surely, 1 + possibly, of);
+            return PlaceRange.of(theta, variance, focus);
         }
     }
 
@@ -242,9 +227,7 @@ class PlanService {
             int row = part.rowOf(subjects.get(s));
             for (int m = 0; row >= 0 && m < part.tests().size(); m++) {
                 if (fit.matrix().has(row, m)) {
-                    double variance =
-                            Math.max(1e-12, fit.tauSquared() + fit.matrix().variance(row, m));
-                    weights[s][m] = fit.trust(row, m) / variance;
+                    weights[s][m] = fit.weight(row, m);
                 }
             }
         }

@@ -1,5 +1,6 @@
 package app.yarrowmark.server.standings;
 
+import app.yarrowmark.core.plan.PlaceRange;
 import app.yarrowmark.core.suite.Home;
 import app.yarrowmark.core.suite.TestGroup;
 import java.util.List;
@@ -32,9 +33,6 @@ final class PlanView {
             @Nullable PlaceRange placeAfter,
             List<ProposedRun> runs,
             List<LeftOut> left) {}
-
-    /** Places it may have, of how many. */
-    record PlaceRange(int best, int worst, int of) {}
 
     /**
      * A run that is worth its minutes.

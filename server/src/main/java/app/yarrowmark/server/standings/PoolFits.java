@@ -1,5 +1,6 @@
 package app.yarrowmark.server.standings;
 
+import app.yarrowmark.core.rank.Widest;
 import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.server.kept.Kept;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
@@ -12,7 +13,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Supplier;
-import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
 /** The fits of all groups over one pool, as of one revision of the scores. */
@@ -66,9 +66,7 @@ final class PoolFits {
     }
 
     /**
-     * Returns the groups that overall is made of: of all choices the one in which the most places in groups stand, that is
-     * groups times subjects that have all of them, so that a group few have does not unplace the many. What the reader named
-     * is always among them.
+     * Returns the groups that overall is made of: the {@link Widest} choice. What the reader named is always among them.
      */
     List<GroupFit> common(StandingsQuestion.Weights weights) {
         return remember(Arrays.asList("common", weights), () -> widest(weights));
@@ -77,42 +75,23 @@ final class PoolFits {
     private List<GroupFit> widest(StandingsQuestion.Weights weights) {
         List<GroupFit> fit =
                 byGroup.values().stream().filter(f -> unfit(f, weights) == null).toList();
-        List<GroupFit> best = List.of();
-        long most = -1;
-        for (int choice = 1; choice < 1 << fit.size(); choice++) {
-            List<GroupFit> chosen = chosen(fit, choice);
-            if (!fit.stream().allMatch(f -> chosen.contains(f) || !weights.isNamed(f.group()))) {
-                continue;
-            }
-            long places = (long) chosen.size() * inAll(chosen).cardinality();
-            if (places > most || (places == most && chosen.size() > best.size())) {
-                most = places;
-                best = chosen;
-            }
-        }
-        return best;
-    }
-
-    private static List<GroupFit> chosen(List<GroupFit> from, int choice) {
-        return IntStream.range(0, from.size())
-                .filter(i -> (choice >> i & 1) == 1)
-                .mapToObj(from::get)
+        return Widest.of(
+                        fit.stream().map(PoolFits::having).toList(),
+                        g -> weights.isNamed(fit.get(g).group()))
+                .stream()
+                .map(fit::get)
                 .toList();
     }
 
     /** The numbers of the subjects that have every one of the groups, in their largest islands. */
     static BitSet inAll(List<GroupFit> groups) {
-        BitSet all = null;
-        for (GroupFit group : groups) {
-            BitSet own = new BitSet();
-            group.parts().get(0).subjects().forEach(own::set);
-            if (all == null) {
-                all = own;
-            } else {
-                all.and(own);
-            }
-        }
-        return all == null ? new BitSet() : all;
+        return Widest.inAll(groups.stream().map(PoolFits::having).toList());
+    }
+
+    private static BitSet having(GroupFit group) {
+        BitSet own = new BitSet();
+        group.parts().get(0).subjects().forEach(own::set);
+        return own;
     }
 
     /** Returns why a group is no part of overall; null if it is. */

@@ -86,17 +86,13 @@ class WhyService {
         AdditiveFit fit = part.fit();
         double all = IntStream.range(0, part.tests().size())
                 .filter(m -> fit.matrix().has(row, m))
-                .mapToDouble(m -> weight(fit, row, m))
+                .mapToDouble(m -> fit.weight(row, m))
                 .sum();
         return IntStream.range(0, part.tests().size())
                 .filter(m -> fit.matrix().has(row, m))
                 .mapToObj(m -> test(part, row, m, all, subject, scores))
                 .sorted(Comparator.comparingDouble((WhyTest t) -> -t.off()))
                 .toList();
-    }
-
-    private static double weight(AdditiveFit fit, int row, int m) {
-        return fit.trust(row, m) / (fit.tauSquared() + fit.matrix().variance(row, m));
     }
 
     private static WhyTest test(GroupFit.Part part, int row, int m, double all, Subject subject, SubjectScores scores) {
@@ -118,7 +114,7 @@ class WhyService {
                 Math.exp(sign * steep * (fit.mu()[m] + fit.theta()[row])),
                 Math.exp(steep * residual),
                 100 * Math.exp(fit.theta()[row] + residual),
-                weight(fit, row, m) / all,
+                fit.weight(row, m) / all,
                 fit.trust(row, m),
                 fit.trust(row, m) < DOUBTED);
     }
