@@ -211,11 +211,11 @@ public class CheckService {
 
     private static List<MismatchView> mismatches(Suite suite, Map<String, String> texts, Map<String, Double> expected) {
         return TotalCheck.of(suite.sheet(), texts, expected).stream()
-                .map(m -> view(suite, m, texts))
+                .map(m -> view(m, texts))
                 .toList();
     }
 
-    private static MismatchView view(Suite suite, TotalMismatch m, Map<String, String> texts) {
+    private static MismatchView view(TotalMismatch m, Map<String, String> texts) {
         int decimals = decimals(Maps.at(texts, m.metric()));
         double off = m.typed() - m.computed();
         return new MismatchView(

@@ -12,7 +12,6 @@ import app.yarrowmark.core.score.PlainScore;
 import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.suite.Formula;
 import app.yarrowmark.core.suite.Metric;
-import app.yarrowmark.core.suite.SuiteSheet;
 import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.server.catalogue.CatalogueService;
 import app.yarrowmark.server.compare.ComparisonView.AxisTick;
@@ -348,11 +347,8 @@ public class ComparisonService {
 
     private ComparedTest test(
             Held held, List<TestRow> rows, Asked asked, ScoreSnapshot scores, GapReasons.Reasons reasons) {
-        TestRow row = held.row;
-        SuiteSheet sheet = row.test().suite().sheet();
-        Metric metric = row.test().metric();
         return new ComparedTest(
-                TestView.of(row.test()),
+                TestView.of(held.row.test()),
                 IntStream.range(0, asked.subjects.size())
                         .mapToObj(i -> cell(held, rows, i, asked, scores, reasons))
                         .toList());

@@ -284,7 +284,6 @@ class LineService {
         SessionVariance session =
                 Optional.ofNullable(moved.get(row.test().metricId())).orElseGet(() -> SessionVariance.ofLine(line));
         Optional<Line> told = line.size() < 2 ? Optional.empty() : Optional.of(Line.of(line, session, threshold));
-        var sheet = row.test().suite().sheet();
         return new LineTest(
                 TestView.of(row.test()),
                 IntStream.range(0, versions.size())

@@ -101,7 +101,7 @@ record GroupFit(TestGroup group, List<TestColumn> asked, List<TestColumn> tests,
      */
     static GroupFit of(
             TestGroup group,
-            List<TestColumn> tests,
+            List<TestColumn> asked,
             List<Subject> pool,
             SubjectScores scores,
             ScoreSnapshot book,
@@ -118,7 +118,7 @@ record GroupFit(TestGroup group, List<TestColumn> asked, List<TestColumn> tests,
         IntStream.of(plain).forEach(joint::clear);
         List<TestColumn> used = new ArrayList<>();
         PoolMatrix matrix = new PoolMatrix(pool.size());
-        for (TestColumn test : tests) {
+        for (TestColumn test : asked) {
             Map<Long, Score> column = book.column(test.metricId()).scores();
             // Whichever are fewer: a small pool does not go through all that was ever measured.
             if (setups.length < column.size()) {
@@ -148,7 +148,7 @@ record GroupFit(TestGroup group, List<TestColumn> asked, List<TestColumn> tests,
         for (Island island : Island.of(whole)) {
             parts.add(part(group, whole, island, used, parts.size(), steep));
         }
-        return new GroupFit(group, tests, used, parts);
+        return new GroupFit(group, asked, used, parts);
     }
 
     /** Finds numbers in a rising list; quickest if they are asked for as they rise. */

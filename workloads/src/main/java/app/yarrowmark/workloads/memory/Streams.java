@@ -62,6 +62,7 @@ final class Streams {
         private final long[] array;
         private final long wanted;
         /** Keeps the early reads from being left out as useless. */
+        @SuppressWarnings("UnusedVariable")
         private long early;
 
         Read(int longs) {
