@@ -185,12 +185,12 @@ class Attacks {
         for (int i = 0; i < 100; i++) {
             sockets.add(begun("/api/v1/models", null, 4_000_000, 3_000_000));
         }
-        row("100 bodies of 4 MB held by nobody", "held for 3 s", during(script, 3), held(script));
+        row("100 bodies of 4 MB held by nobody", "held for 3 s", during(script, 3), held());
         close(sockets);
         for (int i = 0; i < 40; i++) {
             sockets.add(begun("/api/v1/sheets/checks", script.token, 4_000_000, 3_900_000));
         }
-        row("40 bodies of 4 MB held by a script", "held for 3 s", during(script, 3), held(script));
+        row("40 bodies of 4 MB held by a script", "held for 3 s", during(script, 3), held());
         close(sockets);
 
         ByteArrayOutputStream png = new ByteArrayOutputStream();
@@ -385,7 +385,7 @@ class Attacks {
         return words(lastSlowest, lastFailed);
     }
 
-    private static boolean held(Asker asker) {
+    private static boolean held() {
         return lastFailed == 0 && lastSlowest < 2000;
     }
 

@@ -66,7 +66,11 @@ public class LinkTest {
 
     @Test
     void whatTheSetupSaysOtherwiseIsToldInWords() throws Exception {
-        desk.on("PUT /api/v1/device/facts", 200, "[{\"name\":\"Memory\",\"before\":\"8 GiB\",\"after\":\"16 GiB\"}]");
+        // Whatever a newer desk says beside it.
+        desk.on(
+                "PUT /api/v1/device/facts",
+                200,
+                "[{\"name\":\"Memory\",\"before\":\"8 GiB\",\"after\":\"16 GiB\",\"weight\":3}]");
         List<String> differs = join().tellFacts(List.of(new RunFile.FactLine("memory.size", "16", "GiB", null)));
         assertThat(differs).containsExactly("Memory: the setup says 8 GiB, read 16 GiB");
         assertThat(desk.asked("PUT").get(0).body())
