@@ -204,7 +204,8 @@ final class Browser implements AutoCloseable {
         return (List<?>)
                 driver.executeAsyncScript(
                         "const done = arguments[0];"
-                                + "axe.run(document, {resultTypes: ['violations'], runOnly: " + rules + "}).then(r => done("
+                                + "axe.run(document, {resultTypes: ['violations'], runOnly: " + rules
+                                + "}).then(r => done("
                                 + "r.violations.map(v => v.id + ': ' + v.nodes.slice(0, 3).map(n => n.html + ' ' + n.failureSummary).join(' | '))))");
     }
 
