@@ -150,7 +150,7 @@ export class View {
     const pausing = pauseButton(controls, words)
     const foot = el(
       'div',
-      'mt-auto flat:mt-0 pt-6 flat:pt-3 flex gap-2 justify-between items-center text-ink2 text-lg',
+      'mt-auto flat:mt-0 pt-6 flat:pt-3 flex gap-2 justify-between items-center text-ink2 text-md',
     )
     foot.append(words, pausing, stop)
     // Held across, the picture stands beside the number, and the list of suites comes last.
@@ -295,7 +295,7 @@ function pauseButton(controls: Controls, words: HTMLElement): HTMLButtonElement 
 
 /** What a page that is not secure cannot do, and how to get it all. */
 function reducedNote(missing: readonly string[]): HTMLElement {
-  const box = el('section', 'mt-4 flat:order-1 text-lg text-ink2')
+  const box = el('section', 'mt-4 flat:order-1 text-md text-ink2')
   if (missing.length === 0) return box
   const list = el('ul', 'list-disc pl-5 mt-1')
   list.append(...missing.map((m) => el('li', '', m)))
@@ -315,7 +315,7 @@ function alertLine(text: string | undefined): HTMLElement {
 }
 
 function note(text: string): HTMLElement {
-  return el('p', 'text-ink2 text-lg mt-4', text)
+  return el('p', 'text-ink2 text-md mt-4', text)
 }
 
 function rows(pairs: readonly (readonly [string, string])[]): HTMLElement {
@@ -332,9 +332,9 @@ function lineRow(line: Line): HTMLElement {
   const row = el('div', 'py-2.5 border-b border-line2')
   row.dataset['state'] = line.state
   const head = el('div', 'flex gap-3 justify-between')
-  head.append(el('span', '', line.name), el('span', 'text-ink2 text-lg whitespace-nowrap', line.state))
+  head.append(el('span', '', line.name), el('span', 'text-ink2 text-md whitespace-nowrap', line.state))
   row.append(head)
-  if (line.words !== '') row.append(el('p', 'text-ink2 text-lg mt-0.5', line.words))
+  if (line.words !== '') row.append(el('p', 'text-ink2 text-md mt-0.5', line.words))
   return row
 }
 

@@ -32,7 +32,7 @@ export class Boundary extends Component<BoundaryProps, BoundaryState> {
     if (error === null) return this.props.children
     return (
       <div role="alert" className="p-6 max-w-140">
-        <p className="text-brick text-lg mb-1">
+        <p className="text-brick text-md mb-1">
           {error instanceof NotLoaded
             ? `A file of ${this.props.what} could not be loaded: the server is away or busy, or was renewed since this page was opened.`
             : `Something broke in ${this.props.what}: ${error.message}`}

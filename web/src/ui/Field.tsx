@@ -25,7 +25,7 @@ export function Field({ label, value, onValue, error, ...rest }: FieldProps) {
         }}
         aria-invalid={error !== undefined}
         aria-describedby={error === undefined ? undefined : `${id}-error`}
-        className="w-full border border-line rounded bg-sheet px-2.5 py-1.5 text-lg aria-invalid:border-brick"
+        className="w-full border border-line rounded bg-sheet px-2.5 py-1.5 text-md aria-invalid:border-brick"
         {...rest}
       />
       {error !== undefined && <FieldError id={`${id}-error`}>{error}</FieldError>}

@@ -39,7 +39,7 @@ export function Finder<T extends Found>(props: FinderProps<T>) {
         aria-expanded={found.length > 0}
         aria-controls={id}
         aria-activedescendant={found.length > 0 ? option(chosen) : undefined}
-        className="w-full border border-line rounded bg-sheet px-2.5 py-1.5 text-lg"
+        className="w-full border border-line rounded bg-sheet px-2.5 py-1.5 text-md"
         placeholder={placeholder}
         value={text}
         onChange={(e) => {

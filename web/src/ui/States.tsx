@@ -21,7 +21,7 @@ export function Failed({ error, retry }: FailedProps) {
   const text = error instanceof Problem ? error.message : 'Something went wrong in this page; reload it.'
   return (
     <div role="alert" className="p-6">
-      <p className="text-brick text-lg mb-3">{text}</p>
+      <p className="text-brick text-md mb-3">{text}</p>
       <Button onClick={retry}>Try again</Button>
     </div>
   )

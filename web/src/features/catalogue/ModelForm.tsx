@@ -235,7 +235,7 @@ function Lines({ label, value, onValue }: LinesProps) {
     <label className="text-sm text-ink2">
       {label}
       <textarea
-        className="block w-full h-23 mt-1 border border-line rounded bg-sheet px-2.5 py-1.5 text-lg text-ink"
+        className="block w-full h-23 mt-1 border border-line rounded bg-sheet px-2.5 py-1.5 text-md text-ink"
         value={value}
         onChange={(e) => {
           onValue(e.target.value)

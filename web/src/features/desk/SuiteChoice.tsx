@@ -48,7 +48,7 @@ export function SuiteChoice({ suites, chosen, onChosen, kind }: SuiteChoiceProps
             // Inside a form it would send it.
             if (e.key === 'Enter') e.preventDefault()
           }}
-          className="w-full border border-line rounded bg-sheet px-2.5 py-1.5 text-lg"
+          className="w-full border border-line rounded bg-sheet px-2.5 py-1.5 text-md"
         />
       )}
       {shown.length === 0 && <p className="text-ink2">No suite has all of these words.</p>}

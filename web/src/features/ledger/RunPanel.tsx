@@ -74,7 +74,7 @@ function RunHead({ detail, onClose }: { readonly detail: Detail; readonly onClos
   return (
     <>
       <div className="flex justify-between items-baseline gap-2">
-        <b className="font-semibold text-lg">
+        <b className="font-semibold text-md">
           {detail.suite} {detail.version}, {when(run.startedAt)}
         </b>
         <button className="text-ink2 hover:text-ink" aria-label="Close the run" onClick={onClose}>

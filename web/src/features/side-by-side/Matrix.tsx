@@ -71,7 +71,7 @@ export function Matrix({ view, blocks, question, onReference, onFold }: MatrixPr
           <Fragment key={b.title}>
             <tr className="border-t border-line2" data-group={b.group?.group}>
               <td colSpan={2} className="pt-2 pb-1 pr-2 align-top">
-                <b className="font-bold text-lg">{b.title}</b>
+                <b className="font-bold text-md">{b.title}</b>
               </td>
               {others.map((i) => {
                 const s = b.group?.summaries.find((x) => x.subject === i)

@@ -144,7 +144,7 @@ function Head({ block, other, scale, question }: HeadProps) {
   return (
     <tr className="[&>td]:h-9 border-t border-line2" data-group={block.group?.group}>
       <td colSpan={4} className="pr-3">
-        <b className="font-bold text-lg">{block.title}</b>{' '}
+        <b className="font-bold text-md">{block.title}</b>{' '}
         {summary && <span className="text-ink2 text-sm ml-2">{countWords(summary)}</span>}
         {summary && summary.caveats.length > 0 && (
           <span
@@ -323,7 +323,7 @@ interface ToldProps {
 function Told({ difference: d, question, test, stout = false, title }: ToldProps) {
   return (
     <>
-      <td className={`num text-right pl-3 ${inkClass(d)} ${stout ? 'font-bold text-lg' : ''}`} title={title}>
+      <td className={`num text-right pl-3 ${inkClass(d)} ${stout ? 'font-bold text-md' : ''}`} title={title}>
         {d.shown === undefined ? (
           <span className="gap">no time</span>
         ) : (

@@ -141,7 +141,7 @@ function PlaceRow({ place, scale, focus, open, onOpen, edge, oneTest, groups: sh
           tuned={subject.tuned}
         />
       </td>
-      <td className={`num text-lg text-right pl-2 ${focus ? 'font-bold' : ''}`}>{number(place.index, 0)}</td>
+      <td className={`num text-md text-right pl-2 ${focus ? 'font-bold' : ''}`}>{number(place.index, 0)}</td>
       <td className="num unit pl-1.5 pr-2 whitespace-nowrap">{errorWords(error, oneTest)}</td>
       {shown.map((g) => {
         const own = place.groups.find((x) => x.group === g)
