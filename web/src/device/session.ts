@@ -231,6 +231,7 @@ export class Session {
       ...(last === undefined ? {} : { reading: last }),
       unit: step.metric.unit,
       trace: step.values.slice(-60),
+      sensors: [],
     })
   }
 

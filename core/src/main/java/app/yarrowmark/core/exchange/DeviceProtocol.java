@@ -79,10 +79,15 @@ public final class DeviceProtocol {
     /**
      * How far a device is.
      *
-     * @param done of the run, from 0 to 1
-     * @param reading the last value
+     * @param suite key of the suite that runs
+     * @param partName what it is busy with, in words
+     * @param done share of this run that is over, from 0 to 1
+     * @param repeat which run it is, from 1
+     * @param secondsLeft for everything the device still has to do
+     * @param reading the last value measured, if there is one
      * @param unit of the reading, UCUM
      * @param trace values of the part that runs, oldest first
+     * @param sensors of the device over the last half minute
      */
     public record ProgressReport(
             String suite,
@@ -93,8 +98,16 @@ public final class DeviceProtocol {
             long secondsLeft,
             @Nullable Double reading,
             @Nullable String unit,
-            @Nullable List<Double> trace,
-            @Nullable List<Sensor> sensors) {}
+            List<Double> trace,
+            List<Sensor> sensors) {
+
+        /** What is left out is empty. */
+        @SuppressWarnings("NullAway")
+        public ProgressReport {
+            trace = trace == null ? List.of() : trace;
+            sensors = sensors == null ? List.of() : sensors;
+        }
+    }
 
     /**
      * What one sensor showed.

@@ -110,7 +110,7 @@ public class LinkTest {
                 .isNotInstanceOf(Link.Refused.class)
                 .hasMessage("the server at " + address + " cannot be reached");
         // Neither progress nor its end are worth a word: the desk forgets them by itself.
-        link.tellProgress(new ProgressReport("stem", "Sieve", 0.5, 1, 3, 60, null, null, null, null));
+        link.tellProgress(new ProgressReport("stem", "Sieve", 0.5, 1, 3, 60, null, null, List.of(), List.of()));
         link.tellFinished();
     }
 

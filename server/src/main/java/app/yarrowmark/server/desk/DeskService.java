@@ -140,7 +140,8 @@ class DeskService {
         Suite suite = suites.get(planned.suiteId());
         List<RunView> own = own(planned, all);
         int done = done(own);
-        if (progress != null && progress.suite().equals(suite.sheet().id().key())) {
+        if (progress != null
+                && progress.report().suite().equals(suite.sheet().id().key())) {
             return CellState.RUNNING;
         }
         if (done >= planned.repeatsOf(suite)) {

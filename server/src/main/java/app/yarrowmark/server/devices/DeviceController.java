@@ -129,29 +129,18 @@ class DeviceController {
         if (!(body.done() >= 0 && body.done() <= 1)) {
             throw new RuleViolations("done", "is a share from 0 to 1, got " + body.done());
         }
-        List<Double> trace = body.trace() == null ? List.of() : body.trace();
-        if (trace.size() > LONGEST_TRACE) {
-            throw new RuleViolations("trace", "holds at most " + LONGEST_TRACE + " values, got " + trace.size());
+        if (body.trace().size() > LONGEST_TRACE) {
+            throw new RuleViolations(
+                    "trace",
+                    "holds at most " + LONGEST_TRACE + " values, got "
+                            + body.trace().size());
         }
-        if (body.sensors() != null
-                && (body.sensors().size() > MOST_SENSORS
-                        || body.sensors().stream().anyMatch(s -> s.values().size() > LONGEST_TRACE))) {
+        if (body.sensors().size() > MOST_SENSORS
+                || body.sensors().stream().anyMatch(s -> s.values().size() > LONGEST_TRACE)) {
             throw new RuleViolations(
                     "sensors", "are at most " + MOST_SENSORS + ", each with at most " + LONGEST_TRACE + " values");
         }
-        live.update(new Progress(
-                open(caller).id(),
-                body.suite(),
-                body.partName(),
-                body.done(),
-                body.repeat(),
-                body.repeats(),
-                body.secondsLeft(),
-                body.reading(),
-                body.unit(),
-                trace,
-                body.sensors() == null ? List.of() : body.sensors(),
-                clock.instant()));
+        live.update(new Progress(open(caller).id(), body, clock.instant()));
     }
 
     @Operation(

@@ -6,6 +6,7 @@ import static org.mockito.ArgumentMatchers.anyLong;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
+import app.yarrowmark.core.exchange.DeviceProtocol.ProgressReport;
 import app.yarrowmark.core.exchange.RunFile;
 import app.yarrowmark.core.exchange.SheetReader;
 import app.yarrowmark.server.desk.DeskViews.CellState;
@@ -90,7 +91,8 @@ class DeskServiceTest {
 
     @Test
     void whatRunsNowIsRunningWhateverWasBefore() {
-        Progress progress = new Progress(7, "kernmill", "Weave", .5, 1, 2, 9, null, null, List.of(), List.of(), NOW);
+        Progress progress = new Progress(
+                7, new ProgressReport("kernmill", "Weave", .5, 1, 2, 9, null, null, List.of(), List.of()), NOW);
         when(live.progress(7)).thenReturn(Optional.of(progress));
         assertThat(state(RunState.DONE, RunState.DONE)).isEqualTo(CellState.RUNNING);
         assertThat(sheet().progress()).isEqualTo(progress);

@@ -7,6 +7,7 @@ import static org.mockito.Mockito.never;
 import static org.mockito.Mockito.verify;
 import static org.mockito.Mockito.when;
 
+import app.yarrowmark.core.exchange.DeviceProtocol.ProgressReport;
 import app.yarrowmark.server.events.LiveEvents;
 import app.yarrowmark.server.problems.Refusal;
 import java.time.Clock;
@@ -24,7 +25,8 @@ class LiveBoardTest {
 
     @Test
     void theNewestWordIsPassedOnAndForgottenAfterHalfAMinute() {
-        Progress progress = new Progress(7, "stem", "Field notes", .5, 1, 3, 40, null, null, List.of(), List.of(), NOW);
+        Progress progress = new Progress(
+                7, new ProgressReport("stem", "Field notes", .5, 1, 3, 40, null, null, List.of(), List.of()), NOW);
         board.update(progress);
         verify(events).send("progress", progress);
 
@@ -39,7 +41,8 @@ class LiveBoardTest {
     void theEndIsToldOnceAndOnlyOfWhatWasThere() {
         board.finished(7);
         verify(events, never()).changed(LiveEvents.Topic.SITTINGS);
-        board.update(new Progress(7, "stem", "x", 0, 1, 1, 0, null, null, List.of(), List.of(), NOW));
+        board.update(
+                new Progress(7, new ProgressReport("stem", "x", 0, 1, 1, 0, null, null, List.of(), List.of()), NOW));
         board.finished(7);
         board.finished(7);
         verify(events).changed(LiveEvents.Topic.SITTINGS);
