@@ -16,7 +16,7 @@ import app.yarrowmark.core.rank.ScoreMatrix;
 import app.yarrowmark.core.rank.SplitMix;
 import app.yarrowmark.core.score.NoisePool;
 import app.yarrowmark.core.score.PooledNoise;
-import app.yarrowmark.core.score.Reading;
+import app.yarrowmark.core.written.Reading;
 import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.score.Scoring;
 import app.yarrowmark.core.score.Student;

@@ -52,7 +52,8 @@ final class TestDatabase implements AutoCloseable {
                     client(
                             folder,
                             "create database yarrowmark; create user 'yarrowmark'@'127.0.0.1'"
-                                    + " identified by 'yarrowmark'; grant all on yarrowmark.* to 'yarrowmark'@'127.0.0.1'"));
+                                    + " identified by 'yarrowmark'; grant all on yarrowmark.* to 'yarrowmark'@'127.0.0.1';"
+                                    + " grant all on `yarrowmark\\_%`.* to 'yarrowmark'@'127.0.0.1'"));
             return database;
         } catch (IOException e) {
             throw new IllegalStateException(

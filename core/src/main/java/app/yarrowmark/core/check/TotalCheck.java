@@ -2,11 +2,11 @@ package app.yarrowmark.core.check;
 
 import static app.yarrowmark.core.Maps.at;
 
-import app.yarrowmark.core.score.DigitText;
-import app.yarrowmark.core.score.Reading;
 import app.yarrowmark.core.suite.Formula;
 import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.core.suite.SuiteSheet;
+import app.yarrowmark.core.written.DigitText;
+import app.yarrowmark.core.written.Reading;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -64,7 +64,7 @@ public final class TotalCheck {
     /**
      * Returns every typed total that its parts do not come to.
      *
-     * @param typed digits as read by metric key; what is not on a ratio scale is left alone
+     * @param typed digits in the metric's unit by metric key; what is not on a ratio scale is left alone
      * @param expected value by metric key where something is known of it; may be empty
      * @throws IllegalArgumentException if a text is no number
      */

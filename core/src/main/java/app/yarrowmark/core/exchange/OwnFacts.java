@@ -33,7 +33,7 @@ public final class OwnFacts {
     }
 
     private static FactKey key(Located at) {
-        at.allow("key", "words", "group", "type", "unit", "affects", "tolerance", "part", "about");
+        at.allow("key", "words", "group", "type", "unit", "affects", "tolerance", "part", "about", "also", "choices");
         Set<TestGroup> affects = new HashSet<>();
         at.field("affects").items().forEach(a -> affects.add(a.choice(TestGroup.class, TestGroup.BODY)));
         return new FactKey(
@@ -45,7 +45,9 @@ public final class OwnFacts {
                 at.field("affects").isThere() ? affects : Set.of(TestGroup.values()),
                 at.field("tolerance").number(0),
                 at.field("part").flag(false),
-                at.field("about").text().orElse(""));
+                at.field("about").text().orElse(""),
+                at.field("also").texts(),
+                at.field("choices").texts());
     }
 
     /** Returns the dictionary as a page in Markdown. */
@@ -55,7 +57,7 @@ public final class OwnFacts {
 
                 What a setup can say of a device. A fact has a value with its unit, or the reason why it is unknown. Two values of one
                 fact are the same by its type: words without regard to case and blanks, versions part by part (4.1 is 4.1.0), numbers in
-                any unit within the tolerance. A fact that differs from the setup before, and was not meant to, is a caveat for the groups
+                any unit within the tolerance, resolutions by width and height. What was typed is shown as it was typed. A fact that differs from the setup before, and was not meant to, is a caveat for the groups
                 of tests it can change. A desk adds facts of its own in the catalogue.
 
                 This page is made from `core/src/main/resources/facts.yaml`.
@@ -87,6 +89,9 @@ public final class OwnFacts {
             case NUMBER -> "number";
             case VERSION -> "version";
             case FLAG -> "yes or no";
+            case CHOICE -> String.join(" or ", key.choices());
+            case RESOLUTION -> "resolution";
+            case DATE -> "day";
         };
         return key.unit().isEmpty() ? type : type + ", " + key.unit();
     }

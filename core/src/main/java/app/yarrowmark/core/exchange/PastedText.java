@@ -1,11 +1,11 @@
 package app.yarrowmark.core.exchange;
 
-import app.yarrowmark.core.score.DigitText;
 import app.yarrowmark.core.score.ReadingText;
 import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.core.suite.Scale;
 import app.yarrowmark.core.suite.SuiteSheet;
 import app.yarrowmark.core.suite.UnitCode;
+import app.yarrowmark.core.written.DigitText;
 import java.math.BigDecimal;
 import java.math.MathContext;
 import java.util.ArrayList;

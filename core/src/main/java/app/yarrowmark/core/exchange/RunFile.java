@@ -124,16 +124,21 @@ public record RunFile(
             @Nullable String unit,
             @Nullable String reason) {}
 
-    /** One metric's value with the digits as read, and a note on it. */
+    /**
+     * One metric's value as it was read or typed, and a note on it.
+     *
+     * @param digits plain digits in the metric's unit, where the text could be read in two ways, such as {@code 1.204}
+     */
     @JsonInclude(JsonInclude.Include.NON_NULL)
     public record ReadingLine(
             @JsonProperty(required = true) String metric,
             @JsonProperty(required = true) String text,
-            @Nullable String note) {
+            @Nullable String note,
+            @Nullable String digits) {
 
-        /** A reading without a note. */
+        /** A reading without a note, whose text says all. */
         public ReadingLine(String metric, String text) {
-            this(metric, text, null);
+            this(metric, text, null, null);
         }
     }
 

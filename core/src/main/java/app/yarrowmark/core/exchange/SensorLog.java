@@ -1,8 +1,8 @@
 package app.yarrowmark.core.exchange;
 
 import app.yarrowmark.core.Maps;
-import app.yarrowmark.core.score.DigitText;
 import app.yarrowmark.core.series.Series;
+import app.yarrowmark.core.written.DigitText;
 import java.io.Reader;
 import java.time.DateTimeException;
 import java.time.Duration;

@@ -1,5 +1,6 @@
 package app.yarrowmark.core.score;
 
+import app.yarrowmark.core.written.Reading;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;

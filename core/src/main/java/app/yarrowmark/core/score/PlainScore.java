@@ -1,6 +1,7 @@
 package app.yarrowmark.core.score;
 
 import app.yarrowmark.core.suite.Scale;
+import app.yarrowmark.core.written.Reading;
 import java.util.List;
 
 /**

@@ -2,8 +2,10 @@ package app.yarrowmark.core.setup;
 
 import app.yarrowmark.core.suite.KnownFault;
 import app.yarrowmark.core.suite.UnitCode;
+import app.yarrowmark.core.written.Amount;
 import java.util.Collection;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -14,9 +16,11 @@ import java.util.regex.Pattern;
 /** What facts mean, when two values of one are the same, and where it stands on a slip. */
 public final class FactDictionary {
 
+    private static final Pattern OTHER_SIGNS = Pattern.compile("[^\\p{L}\\d]+");
     private static final Pattern SPACES = Pattern.compile("\\s+");
 
     private final Map<String, FactKey> keys = new LinkedHashMap<>();
+    private final Map<String, FactKey> names = new HashMap<>();
     private final Map<String, Integer> order = new LinkedHashMap<>();
 
     private FactDictionary(Collection<FactKey> all) {
@@ -24,6 +28,9 @@ public final class FactDictionary {
             keys.put(k.key(), k);
             order.putIfAbsent(k.key(), order.size());
         });
+        keys.values().forEach(k -> names.putIfAbsent(letters(k.words()), k));
+        keys.values().forEach(k -> names.putIfAbsent(letters(k.key()), k));
+        keys.values().forEach(k -> k.also().forEach(also -> names.putIfAbsent(letters(also), k)));
     }
 
     /** Returns the dictionary of those keys; within a group their order stays, of two with one key the later stands. */
@@ -47,6 +54,19 @@ public final class FactDictionary {
         return keys.containsKey(key);
     }
 
+    /** Returns the key that a name stands for: in words, as another name, or as the key itself; case and signs do not matter. */
+    public Optional<FactKey> named(String name) {
+        String plain = letters(name);
+        return plain.isEmpty() ? Optional.empty() : Optional.ofNullable(names.get(plain));
+    }
+
+    private static String letters(String name) {
+        return OTHER_SIGNS
+                .matcher(name.toLowerCase(Locale.ROOT))
+                .replaceAll(" ")
+                .strip();
+    }
+
     /** Returns the order of a slip: by group, then as listed, unlisted ones last by name. */
     public Comparator<String> bySlip() {
         return Comparator.comparing((String key) -> get(key).group())
@@ -62,7 +82,11 @@ public final class FactDictionary {
         return switch (key.type()) {
             case NUMBER -> sameNumber(a, b, key.tolerance());
             case VERSION -> Versions.compare(left, right) == 0;
-            case TEXT, FLAG -> plain(left, a.unit()).equals(plain(right, b.unit()));
+            case FLAG ->
+                FactText.flag(left).equals(FactText.flag(right))
+                        && (FactText.flag(left).isPresent() || plain(left, "").equals(plain(right, "")));
+            case RESOLUTION -> sameResolution(a, b);
+            case TEXT, CHOICE, DATE -> plain(left, a.unit()).equals(plain(right, b.unit()));
         };
     }
 
@@ -85,20 +109,29 @@ public final class FactDictionary {
         };
     }
 
-    /** Compares two values of a key: numbers by size, all else as versions. */
+    /** Compares two values of a key: numbers by size, resolutions by pixels, all else as versions. */
     public int compare(String key, String a, String b) {
-        Optional<Double> left = number(a);
-        Optional<Double> right = number(b);
-        if (get(key).type() == FactKey.Type.NUMBER && left.isPresent() && right.isPresent()) {
-            return Double.compare(left.get(), right.get());
-        }
-        return Versions.compare(a, b);
+        FactKey.Type type = get(key).type();
+        Optional<Double> left = type == FactKey.Type.RESOLUTION ? FactText.pixels(a) : number(a, "");
+        Optional<Double> right = type == FactKey.Type.RESOLUTION ? FactText.pixels(b) : number(b, "");
+        boolean sized = type == FactKey.Type.NUMBER || type == FactKey.Type.RESOLUTION;
+        return sized && left.isPresent() && right.isPresent()
+                ? Double.compare(left.get(), right.get())
+                : Versions.compare(a, b);
+    }
+
+    private static boolean sameResolution(Fact a, Fact b) {
+        Optional<FactText.Resolution> left = FactText.resolution(a.text().orElseThrow());
+        return left.isPresent()
+                ? left.equals(FactText.resolution(b.text().orElseThrow()))
+                : plain(a.value().orElseThrow(), a.unit())
+                        .equals(plain(b.value().orElseThrow(), b.unit()));
     }
 
     private static boolean sameNumber(Fact a, Fact b, double tolerance) {
-        Optional<Double> left = number(a.value().orElseThrow());
-        Optional<Double> right = number(b.value().orElseThrow());
-        Optional<Double> scale = scale(a.unit(), b.unit());
+        Optional<Double> left = number(a.value().orElseThrow(), a.unit());
+        Optional<Double> right = number(b.value().orElseThrow(), b.unit());
+        Optional<Double> scale = scale(unitOf(a), unitOf(b));
         if (left.isEmpty() || right.isEmpty() || scale.isEmpty()) {
             return plain(a.value().orElseThrow(), a.unit())
                     .equals(plain(b.value().orElseThrow(), b.unit()));
@@ -119,13 +152,17 @@ public final class FactDictionary {
         }
     }
 
-    private static Optional<Double> number(String text) {
-        try {
-            double value = Double.parseDouble(text.strip().replace(',', '.'));
-            return Double.isFinite(value) ? Optional.of(value) : Optional.empty();
-        } catch (NumberFormatException e) {
-            return Optional.empty();
-        }
+    /** The unit beside the value, or the one in it, as in "1 lb 6 oz". */
+    private static String unitOf(Fact fact) {
+        return fact.unit().isEmpty()
+                ? FactText.amount(fact.value().orElseThrow()).map(Amount::unit).orElse("")
+                : fact.unit();
+    }
+
+    private static Optional<Double> number(String text, String unit) {
+        return FactText.amount(text)
+                .filter(a -> a.unit().isEmpty() || unit.isEmpty())
+                .map(a -> a.digits().doubleValue());
     }
 
     private static String plain(String value, String unit) {

@@ -1,6 +1,7 @@
 package app.yarrowmark.core.setup;
 
 import app.yarrowmark.core.suite.TestGroup;
+import java.util.List;
 import java.util.Set;
 
 /**
@@ -15,6 +16,8 @@ import java.util.Set;
  * @param tolerance relative difference up to which two numbers are the same, 0 to 1; 0 for every other type
  * @param part whether devices with the same value share a part or a piece of software worth a page of its own
  * @param about a sentence on what it means or how it is read; may be empty
+ * @param also other names that systems and tables have for it
+ * @param choices what a {@link Type#CHOICE} can be; empty for every other type
  */
 public record FactKey(
         String key,
@@ -25,7 +28,9 @@ public record FactKey(
         Set<TestGroup> affects,
         double tolerance,
         boolean part,
-        String about) {
+        String about,
+        List<String> also,
+        List<String> choices) {
 
     /** What a fact's values are, and so when two of them are the same. */
     public enum Type {
@@ -33,16 +38,30 @@ public record FactKey(
         TEXT,
         /** A quantity with its unit; the same within the tolerance, whatever the unit. */
         NUMBER,
-        /** A version, maybe with a name before it: 4.1 and 4.1.0 are the same. */
+        /** A version, maybe with a name before it, shown as it was written: 4.1 and 4.1.0 are the same. */
         VERSION,
         /** Yes or no. */
-        FLAG
+        FLAG,
+        /** One of a few words. */
+        CHOICE,
+        /** Width and height in pixels. */
+        RESOLUTION,
+        /** A day, a month or a year. */
+        DATE
     }
 
     /** @throws IllegalArgumentException if the key is no fact key, words are missing or the tolerance does not fit */
     public FactKey {
         Fact.requireKey(key);
         affects = Set.copyOf(affects);
+        also = List.copyOf(also);
+        choices = List.copyOf(choices);
+        if ((type == Type.CHOICE) != (choices.size() >= 2)) {
+            throw new IllegalArgumentException(
+                    type == Type.CHOICE
+                            ? "a choice has two words or more to choose from"
+                            : "only a choice has words to choose from");
+        }
         if (words.isBlank() || words.length() > 60) {
             throw new IllegalArgumentException("a fact's words have 1 to 60 characters, got \"" + words + "\"");
         }
@@ -53,6 +72,17 @@ public record FactKey(
 
     /** Returns what is known of a key that no dictionary has: its own name, and that it may affect anything. */
     public static FactKey unlisted(String key) {
-        return new FactKey(key, key, FactGroup.OTHER, Type.TEXT, "", Set.of(TestGroup.values()), 0, false, "");
+        return new FactKey(
+                key,
+                key,
+                FactGroup.OTHER,
+                Type.TEXT,
+                "",
+                Set.of(TestGroup.values()),
+                0,
+                false,
+                "",
+                List.of(),
+                List.of());
     }
 }

@@ -85,7 +85,7 @@ public record Metric(
 
     /** Returns whether the unit is one of time, so that there is time to be saved. */
     public boolean isTime() {
-        return List.of("s", "ms", "us", "ns", "min", "h").contains(unit);
+        return List.of("s", "s{m:ss}", "ms", "us", "ns", "min", "h").contains(unit);
     }
 
     /** Returns whether the number follows from others of the same run. */

@@ -51,10 +51,17 @@ public record UnitCode(String text, double factor, Map<String, Integer> dimensio
             Map.entry("cd", new Atom(1, "cd", 1, false)),
             Map.entry("dB", new Atom(1, "dB", 1, false)),
             Map.entry("dB[SPL]", new Atom(1, "dB[SPL]", 1, false)),
+            Map.entry("[in_i]", new Atom(.0254, "m", 1, false)),
+            Map.entry("[ft_i]", new Atom(.3048, "m", 1, false)),
+            Map.entry("[lb_av]", new Atom(453.59237, "g", 1, false)),
+            Map.entry("[oz_av]", new Atom(28.349523125, "g", 1, false)),
             Map.entry("%", new Atom(.01, "", 0, false)),
             Map.entry("1", new Atom(1, "", 0, false)));
 
     private static final Pattern TERM = Pattern.compile("([^-0-9/.{}\\s]+|1)?(-?\\d)?(\\{[^{}]{1,30}\\})?");
+    /** Says how seconds are written, and nothing of what they measure. */
+    private static final String AS_CLOCK = "{m:ss}";
+
     private static final int LONGEST = 40;
 
     private record Atom(double factor, String base, int power, boolean prefixed) {}
@@ -127,7 +134,7 @@ public record UnitCode(String text, double factor, Map<String, Integer> dimensio
                 factor *= DECIMAL.getOrDefault(prefix, BINARY.getOrDefault(prefix, 1.0));
             }
         }
-        if (term.group(3) != null) {
+        if (term.group(3) != null && !term.group(3).equals(AS_CLOCK)) {
             dimensions.merge(term.group(3), power, Integer::sum);
         }
         return Math.pow(factor, power);

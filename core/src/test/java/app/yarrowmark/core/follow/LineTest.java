@@ -6,9 +6,9 @@ import static org.assertj.core.api.Assertions.within;
 
 import app.yarrowmark.core.Golden;
 import app.yarrowmark.core.score.PooledNoise;
-import app.yarrowmark.core.score.Reading;
 import app.yarrowmark.core.score.Scoring;
 import app.yarrowmark.core.suite.Direction;
+import app.yarrowmark.core.written.Reading;
 import com.fasterxml.jackson.databind.JsonNode;
 import java.util.ArrayList;
 import java.util.Arrays;

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import app.yarrowmark.core.Golden;
 import app.yarrowmark.core.rank.SplitMix;
+import app.yarrowmark.core.written.Reading;
 import com.fasterxml.jackson.databind.JsonNode;
 import java.util.ArrayList;
 import java.util.List;

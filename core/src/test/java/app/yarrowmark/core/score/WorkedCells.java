@@ -1,6 +1,7 @@
 package app.yarrowmark.core.score;
 
 import app.yarrowmark.core.Golden;
+import app.yarrowmark.core.written.Reading;
 import com.fasterxml.jackson.databind.JsonNode;
 import java.util.ArrayList;
 import java.util.Arrays;

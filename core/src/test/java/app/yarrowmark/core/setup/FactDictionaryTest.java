@@ -125,8 +125,18 @@ class FactDictionaryTest {
 
     @Test
     void aToleranceIsForNumbers() {
-        assertThatThrownBy(
-                        () -> new FactKey("a.b", "A", FactGroup.OTHER, FactKey.Type.TEXT, "", Set.of(), .1, false, ""))
+        assertThatThrownBy(() -> new FactKey(
+                        "a.b",
+                        "A",
+                        FactGroup.OTHER,
+                        FactKey.Type.TEXT,
+                        "",
+                        Set.of(),
+                        .1,
+                        false,
+                        "",
+                        List.of(),
+                        List.of()))
                 .hasMessage("a tolerance is 0 to 1 and for numbers only, got 0.1");
     }
 

@@ -108,7 +108,7 @@ public final class RunRecorder {
                 size,
                 facts,
                 measured.values().stream()
-                        .map(m -> new ReadingLine(m.metric(), Digits.text(m.value()), slope(m)))
+                        .map(m -> new ReadingLine(m.metric(), Digits.text(m.value()), slope(m), null))
                         .toList(),
                 measured.values().stream()
                         .map(m -> new SampleLine(

@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.core.exchange.OwnSuites;
 import app.yarrowmark.core.exchange.RunFile;
-import app.yarrowmark.core.score.DigitText;
+import app.yarrowmark.core.written.DigitText;
 import app.yarrowmark.workloads.Curve;
 import java.time.Instant;
 import java.util.List;

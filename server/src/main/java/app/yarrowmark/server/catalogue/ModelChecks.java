@@ -1,6 +1,6 @@
 package app.yarrowmark.server.catalogue;
 
-import app.yarrowmark.core.score.DigitText;
+import app.yarrowmark.core.written.DigitText;
 import app.yarrowmark.server.catalogue.ModelDetails.Claim;
 import app.yarrowmark.server.catalogue.ModelDetails.Price;
 import app.yarrowmark.server.catalogue.ModelDetails.SpecLine;

@@ -5,6 +5,7 @@ import app.yarrowmark.server.problems.RuleViolations;
 import app.yarrowmark.server.suites.SuiteService;
 import io.swagger.v3.oas.annotations.Operation;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -25,8 +26,14 @@ class CheckController {
         this.suites = suites;
     }
 
-    /** One repeat as typed so far: text by metric key. */
-    record Entry(long setup, Map<String, String> texts) {}
+    /**
+     * One repeat as typed so far.
+     *
+     * @param texts by metric key
+     * @param digits how a person said that some of them are to be read, by metric key; none if absent
+     */
+    record Entry(
+            long setup, Map<String, String> texts, @Nullable Map<String, String> digits) {}
 
     record Pasted(String text) {}
 
@@ -36,7 +43,7 @@ class CheckController {
         if (body.texts().size() > MOST_CELLS) {
             throw new RuleViolations("texts", "holds at most " + MOST_CELLS + " cells");
         }
-        return checks.entry(id, body.setup(), body.texts());
+        return checks.entry(id, body.setup(), body.texts(), body.digits() == null ? Map.of() : body.digits());
     }
 
     @Operation(summary = "Read what a suite printed against its sheet: cells to accept, and what was not understood")

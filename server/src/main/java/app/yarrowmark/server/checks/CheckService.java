@@ -5,10 +5,8 @@ import app.yarrowmark.core.check.Correction;
 import app.yarrowmark.core.check.Expectation;
 import app.yarrowmark.core.check.TotalCheck;
 import app.yarrowmark.core.check.TotalMismatch;
-import app.yarrowmark.core.score.DigitText;
-import app.yarrowmark.core.score.Reading;
-import app.yarrowmark.core.score.ReadingText;
 import app.yarrowmark.core.suite.Metric;
+import app.yarrowmark.core.written.Reading;
 import app.yarrowmark.server.checks.CheckViews.CheckView;
 import app.yarrowmark.server.checks.CheckViews.CorrectionView;
 import app.yarrowmark.server.checks.CheckViews.DoubtView;
@@ -49,40 +47,38 @@ public class CheckService {
         this.clock = clock;
     }
 
-    /** Returns what looks wrong with a repeat that is not kept yet. */
-    public CheckView entry(long suiteId, long setupId, Map<String, String> typed) {
+    /**
+     * Returns what looks wrong with a repeat that is not kept yet.
+     *
+     * @param typed text by metric key
+     * @param digits how a person said that some of them are to be read, by metric key
+     */
+    public CheckView entry(long suiteId, long setupId, Map<String, String> typed, Map<String, String> digits) {
         Suite suite = suites.get(suiteId);
-        Map<String, String> texts = new LinkedHashMap<>();
-        Map<String, String> unreadable = new LinkedHashMap<>();
-        for (Metric metric : suite.sheet().metrics()) {
-            String text = typed.getOrDefault(metric.key(), "").strip();
-            if (!text.isEmpty()) {
-                try {
-                    ReadingText.parse(metric, text);
-                    texts.put(metric.key(), text);
-                } catch (IllegalArgumentException e) {
-                    unreadable.put(metric.key(), String.valueOf(e.getMessage()));
-                }
-            }
-        }
+        TypedColumn column = TypedColumn.read(suite.sheet(), typed, digits);
+        Map<String, Typed> texts = column.readings();
         Expectations.Moment moment = expectations.now(true).about(suite, setupId);
         Map<String, Double> expected = new HashMap<>();
         List<DoubtView> unlikely = new ArrayList<>();
         for (Metric metric : suite.sheet().metrics()) {
-            if (texts.containsKey(metric.key())) {
+            Typed text = texts.get(metric.key());
+            if (text != null) {
                 Optional<Expectation> range = moment.of(metric, moment.readings(metric));
                 range.ifPresent(e -> expected.put(metric.key(), e.value()));
-                String text = texts.get(metric.key());
-                doubt(metric, text, ReadingText.parse(metric, text), range).ifPresent(unlikely::add);
+                doubt(metric, text, range).ifPresent(unlikely::add);
             }
         }
         return new CheckView(
                 computed(suite, texts),
-                unreadable,
+                column.understood(),
+                column.unreadable(),
                 unlikely,
                 mismatches(suite, texts, expected),
                 faults.of(suite, setupId, clock.instant()));
     }
+
+    /** What was typed, and what it was read as. */
+    public record Typed(String text, Reading reading) {}
 
     /**
      * The numbers of one kept run.
@@ -90,7 +86,7 @@ public class CheckService {
      * @param id by which it is told apart
      * @param texts typed readings by metric key; computed ones left out
      */
-    public record KeptRun(Object id, Map<String, String> texts) {}
+    public record KeptRun(Object id, Map<String, Typed> texts) {}
 
     /** All that is known at one moment, for reviewing many cells. */
     public static final class Session {
@@ -144,12 +140,11 @@ public class CheckService {
             List<DoubtView> unlikely = new ArrayList<>();
             Map<String, Double> expected = new HashMap<>();
             for (Metric metric : suite.sheet().metrics()) {
-                String text = run.texts.get(metric.key());
+                Typed text = run.texts.get(metric.key());
                 if (text != null) {
                     Optional<Expectation> range = moment.of(metric, others(Maps.at(readings, metric.key()), run));
                     range.ifPresent(e -> expected.put(metric.key(), e.value()));
-                    doubt(metric, text, Maps.at(Maps.at(readings, metric.key()), run.id), range)
-                            .ifPresent(unlikely::add);
+                    doubt(metric, text, range).ifPresent(unlikely::add);
                 }
             }
             all.put(run.id, new Doubts(unlikely, mismatches(suite, run.texts, expected)));
@@ -163,9 +158,9 @@ public class CheckService {
         for (Metric metric : suite.sheet().metrics()) {
             Map<Object, Reading> own = new LinkedHashMap<>();
             for (KeptRun run : runs) {
-                String text = run.texts.get(metric.key());
+                Typed text = run.texts.get(metric.key());
                 if (text != null) {
-                    own.put(run.id, ReadingText.parse(metric, text));
+                    own.put(run.id, text.reading);
                 }
             }
             readings.put(metric.key(), own);
@@ -182,23 +177,23 @@ public class CheckService {
                 .toList();
     }
 
-    private static Optional<DoubtView> doubt(Metric metric, String text, Reading reading, Optional<Expectation> range) {
-        if (range.isEmpty() || range.get().fits(reading.value())) {
+    private static Optional<DoubtView> doubt(Metric metric, Typed typed, Optional<Expectation> range) {
+        if (range.isEmpty() || range.get().fits(typed.reading.value())) {
             return Optional.empty();
         }
         Expectation e = range.get();
         return Optional.of(
-                new DoubtView(metric.key(), text, e.value(), e.low(), e.high(), Expectations.words(e.basis())));
+                new DoubtView(metric.key(), typed.text, e.value(), e.low(), e.high(), Expectations.words(e.basis())));
     }
 
     /** Totals that nobody typed, as the sheet's decimals write them. */
-    private static Map<String, String> computed(Suite suite, Map<String, String> texts) {
+    private static Map<String, String> computed(Suite suite, Map<String, Typed> texts) {
         Map<String, Double> values = new HashMap<>();
         Map<String, String> computed = new LinkedHashMap<>();
         for (Metric metric : suite.sheet().metrics()) {
-            String text = texts.get(metric.key());
+            Typed text = texts.get(metric.key());
             if (text != null) {
-                values.put(metric.key(), ReadingText.parse(metric, text).value());
+                values.put(metric.key(), text.reading.value());
             } else if (metric.isTotal()) {
                 metric.formula().orElseThrow().evaluate(values).ifPresent(total -> {
                     values.put(metric.key(), total);
@@ -209,34 +204,32 @@ public class CheckService {
         return computed;
     }
 
-    private static List<MismatchView> mismatches(Suite suite, Map<String, String> texts, Map<String, Double> expected) {
-        return TotalCheck.of(suite.sheet(), texts, expected).stream()
-                .map(m -> view(m, texts))
+    private static List<MismatchView> mismatches(Suite suite, Map<String, Typed> texts, Map<String, Double> expected) {
+        Map<String, String> digits = new LinkedHashMap<>();
+        texts.forEach((key, typed) -> digits.put(key, typed.reading.digits()));
+        return TotalCheck.of(suite.sheet(), digits, expected).stream()
+                .map(m -> view(m, texts, digits))
                 .toList();
     }
 
-    private static MismatchView view(TotalMismatch m, Map<String, String> texts) {
-        int decimals = decimals(Maps.at(texts, m.metric()));
+    private static MismatchView view(TotalMismatch m, Map<String, Typed> texts, Map<String, String> digits) {
+        Typed total = Maps.at(texts, m.metric());
+        int decimals = (int) Math.max(0, Math.round(-Math.log10(total.reading.resolution())));
         double off = m.typed() - m.computed();
         return new MismatchView(
                 m.metric(),
-                Maps.at(texts, m.metric()),
+                total.text,
                 rounded(m.computed(), decimals),
                 (off > 0 ? "+" : "\u2212") + rounded(Math.abs(off), decimals),
-                m.best().stream().map(c -> view(c, texts)).toList());
+                m.best().stream().map(c -> view(c, digits)).toList());
     }
 
-    private static CorrectionView view(Correction c, Map<String, String> texts) {
+    private static CorrectionView view(Correction c, Map<String, String> digits) {
         String words = c.texts().entrySet().stream()
                 .findFirst()
-                .map(e -> SlipWords.of(c, DigitText.plain(Maps.at(texts, e.getKey())), e.getValue()))
+                .map(e -> SlipWords.of(c, Maps.at(digits, e.getKey()), e.getValue()))
                 .orElseThrow();
         return new CorrectionView(c.texts(), words, c.share());
-    }
-
-    private static int decimals(String text) {
-        double step = DigitText.parse(text).resolution();
-        return (int) Math.max(0, Math.round(-Math.log10(step)));
     }
 
     private static String rounded(double value, int decimals) {

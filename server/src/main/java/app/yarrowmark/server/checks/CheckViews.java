@@ -2,6 +2,7 @@ package app.yarrowmark.server.checks;
 
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /** What pages see of checks. */
 public final class CheckViews {
@@ -12,6 +13,7 @@ public final class CheckViews {
      * What looks wrong with one repeat.
      *
      * @param computed totals that were not typed, by metric key, as text
+     * @param understood what was read where the text is not plain digits already, by metric key
      * @param unreadable what is no value on its metric's scale, with how to write it
      * @param unlikely values that are read and cannot well be right
      * @param mismatches totals that their parts do not come to
@@ -19,10 +21,20 @@ public final class CheckViews {
      */
     public record CheckView(
             Map<String, String> computed,
+            Map<String, Understood> understood,
             Map<String, String> unreadable,
             List<DoubtView> unlikely,
             List<MismatchView> mismatches,
             Map<String, String> broken) {}
+
+    /**
+     * What a text was read as.
+     *
+     * @param digits plain digits in the metric's unit
+     * @param other what else it could mean, likewise; absent if nothing
+     * @param marked whether the text alone would not be read so: the run must say the digits
+     */
+    public record Understood(String digits, @Nullable String other, boolean marked) {}
 
     /**
      * A value outside of where it should fall.

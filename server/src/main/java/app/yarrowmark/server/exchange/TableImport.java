@@ -414,8 +414,8 @@ class TableImport {
                 current = new Group(key, Place.of(row), suite, at == null ? null : at.toInstant(), row.getInt("line"));
                 group = current;
             }
-            current.readings.add(
-                    new RunFile.ReadingLine(row.getString("metric"), row.getString("text"), row.getString("note")));
+            current.readings.add(new RunFile.ReadingLine(
+                    row.getString("metric"), row.getString("text"), row.getString("note"), null));
         }
 
         void finish() {

@@ -35,7 +35,8 @@ class FactController {
             List<TestGroup> affects,
             @Nullable Double tolerance,
             @Nullable Boolean part,
-            @Nullable String about) {}
+            @Nullable String about,
+            @Nullable List<String> choices) {}
 
     @Operation(summary = "The fact dictionary, in the order of a setup slip")
     @GetMapping
@@ -58,6 +59,8 @@ class FactController {
                 body.tolerance() == null ? 0 : body.tolerance(),
                 Boolean.TRUE.equals(body.part()),
                 body.about() == null ? "" : body.about(),
+                List.of(),
+                body.choices() == null ? List.of() : body.choices(),
                 true);
         return facts.add(draft, caller.who());
     }

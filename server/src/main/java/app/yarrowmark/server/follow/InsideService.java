@@ -1,6 +1,5 @@
 package app.yarrowmark.server.follow;
 
-import app.yarrowmark.core.score.DigitText;
 import app.yarrowmark.core.series.CountLadder;
 import app.yarrowmark.core.series.FrameBins;
 import app.yarrowmark.core.series.Frames;
@@ -11,6 +10,7 @@ import app.yarrowmark.core.series.TimeTrace;
 import app.yarrowmark.core.suite.Direction;
 import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.core.suite.SuiteSheet;
+import app.yarrowmark.core.written.DigitText;
 import app.yarrowmark.server.catalogue.CatalogueService;
 import app.yarrowmark.server.follow.InsideView.ClaimLine;
 import app.yarrowmark.server.follow.InsideView.Crossing;

@@ -1,9 +1,9 @@
 package app.yarrowmark.server.runs;
 
 import app.yarrowmark.core.exchange.RunFile;
-import app.yarrowmark.core.score.Reading;
 import app.yarrowmark.core.score.ReadingText;
 import app.yarrowmark.core.suite.Metric;
+import app.yarrowmark.core.written.Reading;
 import app.yarrowmark.server.access.Caller;
 import app.yarrowmark.server.events.LiveEvents;
 import app.yarrowmark.server.history.HistoryService;

@@ -2,12 +2,12 @@ package app.yarrowmark.server.runs;
 
 import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.core.exchange.RunFile;
-import app.yarrowmark.core.score.Reading;
 import app.yarrowmark.core.score.ReadingText;
 import app.yarrowmark.core.series.Series;
 import app.yarrowmark.core.setup.Fact;
 import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.core.suite.UnitCode;
+import app.yarrowmark.core.written.Reading;
 import app.yarrowmark.server.access.Caller;
 import app.yarrowmark.server.problems.Refusal;
 import app.yarrowmark.server.problems.RuleViolations;
@@ -210,7 +210,9 @@ class RunChecks {
             }
             try {
                 limit(at + ".note", line.note() == null ? "" : line.note(), LONGEST_REASON, faults);
-                Reading reading = ReadingText.parse(metric.get(), line.text());
+                Reading reading = line.digits() == null
+                        ? ReadingText.parse(metric.get(), line.text())
+                        : ReadingText.parse(metric.get(), line.text(), line.digits());
                 if (readings.put(line.metric(), new CheckedReading(line.text().strip(), reading, line.note()))
                         != null) {
                     faults.add(new Violation(at + ".metric", line.metric() + " stands twice"));

@@ -160,11 +160,12 @@ interface RunRepository extends JpaRepository<RunEntity, UUID> {
             + " and r.setupId in :setups and r.suiteId in :suites order by r.startedAt, r.id")
     List<Counted> counting(Collection<Long> setups, Collection<Long> suites);
 
-    record Typed(UUID run, long metric, String text) {}
+    record Typed(UUID run, long metric, String text, double value, double resolution) {}
 
     /** The readings of {@link #counting}; those that were computed left out. */
-    @Query("select r.id, key(v), v.text from RunEntity r join r.readings v where v.computed = false and " + Counting.RUN
-            + " and r.setupId in :setups and r.suiteId in :suites")
+    @Query(
+            "select r.id, key(v), v.text, v.value, v.resolution from RunEntity r join r.readings v where v.computed = false and "
+                    + Counting.RUN + " and r.setupId in :setups and r.suiteId in :suites")
     List<Typed> typed(Collection<Long> setups, Collection<Long> suites);
 
     @Modifying

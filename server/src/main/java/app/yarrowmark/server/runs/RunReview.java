@@ -2,6 +2,7 @@ package app.yarrowmark.server.runs;
 
 import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.suite.Metric;
+import app.yarrowmark.core.written.Reading;
 import app.yarrowmark.server.checks.CheckService;
 import app.yarrowmark.server.scorebook.Cell;
 import app.yarrowmark.server.suites.Suite;
@@ -88,7 +89,7 @@ public class RunReview {
 
     /** A run as far as it is reviewed. */
     private record Kept(
-            UUID id, @Nullable String doubts, @Nullable Long importId, Map<String, String> texts) {
+            UUID id, @Nullable String doubts, @Nullable Long importId, Map<String, CheckService.Typed> texts) {
 
         boolean isOf(@Nullable Long other) {
             return other == null || other.equals(importId);
@@ -162,7 +163,9 @@ public class RunReview {
         for (RunRepository.Typed reading : runs.typed(setups, suiteIds)) {
             Kept run = byId.get(reading.run());
             if (run != null) {
-                run.texts.put(keys.get(reading.metric()), reading.text());
+                run.texts.put(
+                        keys.get(reading.metric()),
+                        new CheckService.Typed(reading.text(), new Reading(reading.value(), reading.resolution())));
             }
         }
         return counting;

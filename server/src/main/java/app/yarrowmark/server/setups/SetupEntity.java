@@ -104,11 +104,18 @@ class SetupEntity {
             if (old == null
                     || old.origin != fact.origin()
                     || !Optional.ofNullable(old.value).equals(fact.value())
-                    || !old.unit.equals(fact.unit())) {
+                    || !old.unit.equals(fact.unit())
+                    || !old.reason.equals(fact.reason())) {
                 facts.put(fact.key(), new FactValue(fact));
             }
         }
         fingerprint = all.fingerprint();
+    }
+
+    /** Puts others in their place: what is not among them is gone. */
+    void replaceFacts(Facts all) {
+        facts.keySet().removeIf(key -> all.get(key).isEmpty());
+        setFacts(all);
     }
 
     @Embeddable

@@ -3,6 +3,7 @@ package app.yarrowmark.server.setups;
 import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.core.setup.Fact;
 import app.yarrowmark.core.setup.FactDictionary;
+import app.yarrowmark.core.setup.FactText;
 import app.yarrowmark.core.setup.Facts;
 import app.yarrowmark.server.catalogue.CatalogueRevision;
 import app.yarrowmark.server.catalogue.CatalogueService;
@@ -21,6 +22,7 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -216,28 +218,122 @@ public class SetupService {
         return view(id);
     }
 
+    /**
+     * Writes facts of a setup that were always so: what was not known is added, what was wrong is corrected, and what says
+     * nothing is taken away. The history keeps what stood there before.
+     *
+     * @throws RuleViolations with every line that is unfit
+     * @throws Refusal if a fact was written by somebody else meanwhile
+     */
+    @Transactional
+    public SetupView write(long id, List<WrittenFact> lines, String who) {
+        SetupEntity setup = setups.kept(id);
+        Facts before = setup.facts();
+        List<Violation> faults = new ArrayList<>();
+        List<String> words = new ArrayList<>();
+        Map<String, Fact> now = new LinkedHashMap<>();
+        before.all().forEach(f -> now.put(f.key(), f));
+        for (int i = 0; i < lines.size(); i++) {
+            WrittenFact line = lines.get(i);
+            Optional<Fact> old = before.get(line.key());
+            Optional<Fact> fact = lineOf(i, line.key(), line.text(), null, line.reason(), faults);
+            String was = old.map(SetupService::said).orElse("");
+            if (line.was() != null && !line.was().strip().equals(was)) {
+                throw Refusal.overtaken("the facts of this setup", view(id));
+            }
+            String said = fact.map(SetupService::said).orElse("");
+            if (!said.equals(was)) {
+                fact.ifPresentOrElse(f -> now.put(line.key(), f), () -> now.remove(line.key()));
+                words.add(facts.dictionary().get(line.key()).words() + " "
+                        + (was.isEmpty() ? said : was + " \u2192 " + (said.isEmpty() ? "not recorded" : said)));
+            }
+        }
+        if (!faults.isEmpty()) {
+            throw new RuleViolations(faults);
+        }
+        if (!words.isEmpty()) {
+            setup.replaceFacts(Facts.of(now.values()));
+            revision.next();
+            history.add(HistoryService.Kind.SETUP, id, "FACTS_WRITTEN", who, cut(String.join(", ", words)));
+            events.changed(LiveEvents.Topic.CATALOGUE);
+        }
+        return view(setup, catalogue.modelOfUnit(setup.unitId));
+    }
+
+    /**
+     * One fact as a person wrote it.
+     *
+     * @param text empty if it is unknown, with a reason, or is to be taken away, without one
+     * @param was value and unit, or the reason, as they were read before; null if it does not matter
+     */
+    public record WrittenFact(
+            String key,
+            @Nullable String text,
+            @Nullable String reason,
+            @Nullable String was) {}
+
+    private static String cut(String text) {
+        return text.length() <= LONGEST_NOTE ? text : text.substring(0, LONGEST_NOTE - 1) + "\u2026";
+    }
+
+    private static String said(Fact fact) {
+        return fact.text().orElse(fact.reason());
+    }
+
+    /** Renames a setup, or says that it is tuned. */
+    @Transactional
+    public SetupView rename(long id, String name, boolean tuned, String who) {
+        SetupEntity setup = setups.kept(id);
+        String clean = requireName(name);
+        if (setups.findByUnitIdAndName(setup.unitId, clean)
+                .filter(s -> !s.id.equals(id))
+                .isPresent()) {
+            throw Refusal.conflict("This unit has a setup called \"" + clean + "\" already.");
+        }
+        if (!setup.name.equals(clean) || setup.tuned != tuned) {
+            history.add(
+                    HistoryService.Kind.SETUP,
+                    id,
+                    "RENAMED",
+                    who,
+                    setup.name + (setup.tuned ? ", tuned" : "") + " \u2192 " + clean + (tuned ? ", tuned" : ""));
+            setup.name = clean;
+            setup.tuned = tuned;
+            revision.next();
+            events.changed(LiveEvents.Topic.CATALOGUE);
+        }
+        return view(setup, catalogue.modelOfUnit(setup.unitId));
+    }
+
     private Facts typed(List<SetupChange.FactLine> lines, List<Violation> faults) {
         List<Fact> typed = new ArrayList<>();
         for (int i = 0; i < lines.size(); i++) {
             SetupChange.FactLine line = lines.get(i);
-            try {
-                String value = line.value() == null ? "" : line.value().strip();
-                if (value.length() > 200) {
-                    throw new IllegalArgumentException("a value has at most 200 characters, got " + value.length());
-                }
-                typed.add(
-                        value.isEmpty()
-                                ? Fact.unknown(
-                                        line.key(),
-                                        line.reason() == null
-                                                ? ""
-                                                : line.reason().strip())
-                                : Fact.typed(line.key(), value, line.unit() == null ? "" : line.unit()));
-            } catch (IllegalArgumentException e) {
-                faults.add(new Violation("facts[" + i + "]", String.valueOf(e.getMessage())));
-            }
+            lineOf(i, line.key(), line.value(), line.unit(), line.reason() == null ? "" : line.reason(), faults)
+                    .ifPresent(typed::add);
         }
         return Facts.of(typed);
+    }
+
+    /** The fact that a line says, read by its type; empty if it says nothing, or a fault was written down. */
+    private Optional<Fact> lineOf(
+            int i,
+            String key,
+            @Nullable String value,
+            @Nullable String unit,
+            @Nullable String reason,
+            List<Violation> faults) {
+        try {
+            String text = value == null ? "" : value.strip();
+            if (text.isEmpty()) {
+                return reason == null ? Optional.empty() : Optional.of(Fact.unknown(key, reason.strip()));
+            }
+            String whole = unit == null || unit.isBlank() ? text : text + " " + unit.strip();
+            return Optional.of(FactText.read(facts.dictionary().get(key), whole));
+        } catch (IllegalArgumentException e) {
+            faults.add(new Violation("facts[" + i + "]", String.valueOf(e.getMessage())));
+            return Optional.empty();
+        }
     }
 
     private static String requireName(String name) {

@@ -1,6 +1,6 @@
 package app.yarrowmark.server.subjects;
 
-import app.yarrowmark.core.score.DigitText;
+import app.yarrowmark.core.written.DigitText;
 import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.catalogue.ModelDetails.Price;
 import app.yarrowmark.server.catalogue.ModelView;

@@ -1,12 +1,12 @@
 package app.yarrowmark.server.subjects;
 
 import app.yarrowmark.core.Maps;
-import app.yarrowmark.core.score.DigitText;
 import app.yarrowmark.core.score.JointScore;
 import app.yarrowmark.core.score.NoisePool;
 import app.yarrowmark.core.score.PooledNoise;
 import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.suite.Direction;
+import app.yarrowmark.core.written.DigitText;
 import app.yarrowmark.server.catalogue.CatalogueService;
 import app.yarrowmark.server.scorebook.ScoreColumn;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;

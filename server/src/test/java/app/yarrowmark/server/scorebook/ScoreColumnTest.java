@@ -4,8 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
-import app.yarrowmark.core.score.Reading;
 import app.yarrowmark.core.suite.Scale;
+import app.yarrowmark.core.written.Reading;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;

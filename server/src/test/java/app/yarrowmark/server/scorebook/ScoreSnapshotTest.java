@@ -2,8 +2,8 @@ package app.yarrowmark.server.scorebook;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.yarrowmark.core.score.Reading;
 import app.yarrowmark.core.suite.Scale;
+import app.yarrowmark.core.written.Reading;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;

@@ -1,8 +1,8 @@
 package app.yarrowmark.server.scorebook;
 
 import app.yarrowmark.core.exchange.SheetReader;
-import app.yarrowmark.core.score.Reading;
 import app.yarrowmark.core.suite.Scale;
+import app.yarrowmark.core.written.Reading;
 import app.yarrowmark.server.suites.Suite;
 import java.util.HashMap;
 import java.util.List;

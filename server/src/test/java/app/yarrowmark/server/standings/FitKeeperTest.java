@@ -6,8 +6,8 @@ import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
 import app.yarrowmark.core.exchange.SheetReader;
-import app.yarrowmark.core.score.Reading;
 import app.yarrowmark.core.suite.TestGroup;
+import app.yarrowmark.core.written.Reading;
 import app.yarrowmark.server.catalogue.CatalogueService;
 import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.scorebook.ScoreBook;

@@ -3,8 +3,8 @@ package app.yarrowmark.server.standings;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import app.yarrowmark.core.score.Reading;
 import app.yarrowmark.core.suite.TestGroup;
+import app.yarrowmark.core.written.Reading;
 import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
 import app.yarrowmark.server.scorebook.TestColumn;

@@ -4,8 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.yarrowmark.core.exchange.SheetReader;
-import app.yarrowmark.core.score.Reading;
 import app.yarrowmark.core.suite.TestGroup;
+import app.yarrowmark.core.written.Reading;
 import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
 import app.yarrowmark.server.scorebook.TestColumn;

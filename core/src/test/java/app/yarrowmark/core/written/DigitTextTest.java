@@ -1,4 +1,4 @@
-package app.yarrowmark.core.score;
+package app.yarrowmark.core.written;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;

@@ -1,4 +1,7 @@
-package app.yarrowmark.core.score;
+package app.yarrowmark.core.written;
+
+import java.math.BigDecimal;
+import java.math.RoundingMode;
 
 /**
  * One value as it was read.
@@ -16,5 +19,13 @@ public record Reading(double value, double resolution) {
         if (!(resolution > 0 && resolution < Double.POSITIVE_INFINITY)) {
             throw new IllegalArgumentException("resolution must be positive, got " + resolution);
         }
+    }
+
+    /** Returns the value in plain digits with a decimal point, down to the step: 1284.50 for a step of 0.01. */
+    public String digits() {
+        int decimals = (int) Math.max(0, Math.round(-Math.log10(resolution)));
+        return BigDecimal.valueOf(value)
+                .setScale(decimals, RoundingMode.HALF_EVEN)
+                .toPlainString();
     }
 }

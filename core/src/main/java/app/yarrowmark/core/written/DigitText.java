@@ -1,4 +1,4 @@
-package app.yarrowmark.core.score;
+package app.yarrowmark.core.written;
 
 import java.math.BigDecimal;
 import java.util.regex.Matcher;
@@ -65,6 +65,11 @@ public final class DigitText {
             return new BigDecimal(match.group().replace('\u2212', '-').replace(',', '.')).toPlainString();
         }
         return sign(match) + whole(match) + (match.group(4) == null ? "" : "." + match.group(4));
+    }
+
+    /** Returns whether a text is only digits, with a point between them or none, as nearly every one is. */
+    public static boolean isPlain(String text) {
+        return plainFraction(text) >= 0;
     }
 
     /** Nearly every text is only digits, with a point or none: digits after the point; -1 if there is more to it. */
