@@ -6,9 +6,8 @@ import { cellWords, stateWords } from './DeskStrip'
 import { isTyping, match } from '../frame/keys'
 import { cardinal, ordinal } from '../figures/words'
 import { leftWords } from '../features/desk/DeskPage'
-import { setupWords } from '../features/desk/PutOnDesk'
+import { setupWords } from '../features/desk/put'
 import { gapWords } from '../features/desk/RunSheetTable'
-import { usual } from '../features/desk/SuiteChoice'
 import { countWords } from '../features/ledger/LedgerPage'
 import { kernmill, row as sheetRow } from '../testing'
 import { historyWords } from '../subjects/history'
@@ -88,24 +87,6 @@ describe('words', () => {
     expect(leftWords({ ...sheet, rows })).toBe('One suite left, about 28 min.')
     expect(leftWords({ ...sheet, rows: rows.slice(0, 1) })).toBe('Every suite is done.')
     expect(leftWords({ ...sheet, closedAt: '2026' })).toBe('It is off the desk.')
-  })
-})
-
-describe('usual suites', () => {
-  const of = (id: number, home: Parameters<typeof suite>[1], group: ReturnType<typeof suite>['group']) => ({
-    ...suite(id, home),
-    group,
-  })
-  const all = [
-    of(1, 'NATIVE', 'PROCESSOR'),
-    of(2, 'BROWSER', 'BROWSER'),
-    of(3, 'TYPED', 'GRAPHICS'),
-    of(4, 'BROWSER', 'PROCESSOR'),
-    of(5, 'BROWSER', 'PLAYBACK'),
-  ]
-  it('are ours that run on the kind of device, each work measured once', () => {
-    expect([...usual(all, 'LAPTOP')]).toEqual([1, 2])
-    expect([...usual(all, 'PHONE')]).toEqual([2, 4])
   })
 })
 

@@ -13,6 +13,25 @@ export function grouped(text: string): string {
   return sign + whole.replace(/\B(?=(\d{3})+(?!\d))/g, thin) + rest
 }
 
+/** The unit of seconds that are written and shown as minutes and seconds. */
+const clock = 's{m:ss}'
+
+/** A number as its unit is shown: 224 with unit `s{m:ss}` gives 3:44; the words of the unit go behind it. */
+export function amount(value: number, decimals: number, unit: string): string {
+  return unit === clock ? clockTime(value, decimals) : number(value, decimals)
+}
+
+/** Seconds as m:ss, or h:mm:ss from an hour on: 99.5 with one decimal gives 1:39.5. */
+export function clockTime(value: number, decimals = 0): string {
+  const scale = 10 ** decimals
+  const all = Math.round(Math.abs(value) * scale)
+  const whole = Math.floor(all / scale)
+  const [h, m, s] = [Math.floor(whole / 3600), Math.floor(whole / 60) % 60, whole % 60]
+  const two = (n: number) => String(n).padStart(2, '0')
+  const rest = decimals === 0 ? '' : `.${String(all % scale).padStart(decimals, '0')}`
+  return `${value < 0 && all > 0 ? '−' : ''}${h > 0 ? `${String(h)}:${two(m)}` : String(m)}:${two(s)}${rest}`
+}
+
 /** Three or four significant digits, for values nobody typed. */
 export function significant(value: number, digits = 4): string {
   if (value === 0) return '0'
@@ -32,9 +51,20 @@ const units: Record<string, string> = {
   'k{row}/s': 'thousand rows/s',
   'k{shape}/s': 'thousand shapes/s',
   Cel: '°C',
+  'dB[SPL]': 'dB(A)',
+  'mA.h': 'mAh',
+  'A.h': 'Ah',
+  'W.h': 'Wh',
+  'cd/m2': 'cd/m²',
+  '[in_i]': 'in',
+  '[ft_i]': 'ft',
+  '[lb_av]': 'lb',
+  '[oz_av]': 'oz',
+  // A time says by itself what it counts.
+  's{m:ss}': '',
 }
 
-/** A UCUM unit in words people use: `W.h` gives "W·h". */
+/** A UCUM unit in words people use: `mA.h` gives "mAh". */
 export function unitWords(unit: string): string {
   return units[unit] ?? unit.replace(/[{}]/g, '').replace(/By\b/, 'B').replaceAll('.', '\u00b7')
 }

@@ -9,6 +9,12 @@ export const kinds: Record<DeviceKind, { readonly one: string; readonly many: st
   BOARD: { one: 'board', many: 'boards' },
   PHONE: { one: 'phone', many: 'phones' },
   TABLET: { one: 'tablet', many: 'tablets' },
+  PROCESSOR: { one: 'processor', many: 'processors' },
+  MEMORY: { one: 'memory', many: 'memory modules' },
+  DRIVE: { one: 'drive', many: 'drives' },
+  GRAPHICS: { one: 'graphics card', many: 'graphics cards' },
+  DISPLAY: { one: 'display', many: 'displays' },
+  OTHER: { one: 'something else', many: 'other things' },
 }
 
 /** Groups of tests. */

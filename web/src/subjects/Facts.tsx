@@ -11,7 +11,7 @@ export function FactList({ setup }: { readonly setup: Setup }) {
   if (setup.facts.length === 0) {
     return (
       <p className="text-ink2 text-sm mt-1.5 mb-4">
-        Nothing is known of it yet. The first device that joins reads its processor, memory, drive and system.
+        Nothing is known of it yet. Write its facts; a device that joins reads its own.
       </p>
     )
   }

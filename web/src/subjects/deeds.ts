@@ -11,6 +11,25 @@ export const keepRun: Deed<Schemas['RunFile'], Schemas['Kept']> = {
   renews: [...familiesOf('RUNS'), 'check'],
 }
 
+/** Writes facts of a setup that were always so. */
+export const writeFacts: Deed<{ readonly setup: number } & Schemas['WrittenSlip'], Schemas['SetupView']> = {
+  send: ({ setup, facts }) =>
+    take(api.PUT('/api/v1/setups/{id}/facts', { params: { path: { id: setup } }, body: { facts } })),
+  renews: ['sheet', 'strip', 'profile', 'setups', 'setup', ...familiesOf('RUNS')],
+}
+
+/** Reads what a system printed about itself; nothing is kept. */
+export const readFacts: Deed<string, Schemas['ReadFacts']> = {
+  send: (text) => take(api.POST('/api/v1/facts/in-text', { body: { text } })),
+  renews: [],
+}
+
+/** Another setup, for its facts. */
+export const setupToCopy: Deed<number, Schemas['SetupView']> = {
+  send: (id) => take(api.GET('/api/v1/setups/{id}', { params: { path: { id } } })),
+  renews: [],
+}
+
 export interface Calling {
   readonly setup: number
   readonly key: string

@@ -1,3 +1,4 @@
+import { typeWords } from './words'
 import { Link, useNavigate, useSearchParams } from 'react-router'
 import { useFacts, useModels, useSuites } from '../../api/queries'
 import { when } from '../../figures/format'
@@ -185,7 +186,7 @@ function Facts() {
   const facts = useFacts()
   if (facts.isPending) return <Loading what="the dictionary" />
   if (facts.isError) return <Failed error={facts.error} retry={() => void facts.refetch()} />
-  const types = { TEXT: 'words', NUMBER: 'number', VERSION: 'version', FLAG: 'yes or no' } as const
+  const types = typeWords
   return (
     <>
       <p className="text-ink2 text-base mb-3 max-w-190">

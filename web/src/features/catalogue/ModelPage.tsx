@@ -18,6 +18,7 @@ import { Units } from './Units'
 import { effectWords, priceLine, priceWords, signedPercent } from './words'
 import { Differences } from '../../subjects/Differences'
 import { FactList } from '../../subjects/Facts'
+import { SlipWriter } from '../../subjects/slip/SlipWriter'
 import { TuningWords } from '../../subjects/Tuning'
 import { historyWords } from '../../subjects/history'
 import { useModelProfile } from './queries'
@@ -179,16 +180,39 @@ function SetupSections({ profile, onShow }: ProfileProps & Pick<ModelViewProps, 
         )}
       </Section>
       {profile.setups.length > 1 && <CompareSetups setups={profile.setups.map((s) => s.setup)} />}
-      {shown && (
-        <Section title="What this setup is" about={shown.name}>
-          <div className="max-w-85">
-            <FactList setup={shown} />
-            {shown.parentName !== undefined && <Differences setup={shown} />}
-            <TuningWords setup={shown} />
-          </div>
-        </Section>
-      )}
+      {shown && <Shown setup={shown} measured={profile.runs > 0} />}
     </>
+  )
+}
+
+/** The slip of the setup that is shown, which can be written here too. */
+function Shown({ setup, measured }: { readonly setup: Schemas['SetupView']; readonly measured: boolean }) {
+  const [writing, setWriting] = useState(false)
+  return (
+    <Section title="What this setup is" about={setup.name}>
+      <div className="max-w-85">
+        <FactList setup={setup} />
+        <Button
+          look="link"
+          onClick={() => {
+            setWriting(true)
+          }}
+        >
+          Write facts
+        </Button>
+        {setup.parentName !== undefined && <Differences setup={setup} />}
+        <TuningWords setup={setup} />
+      </div>
+      {writing && (
+        <SlipWriter
+          setup={setup}
+          measured={measured}
+          onClose={() => {
+            setWriting(false)
+          }}
+        />
+      )}
+    </Section>
   )
 }
 

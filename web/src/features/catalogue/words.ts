@@ -76,3 +76,14 @@ export function acceptedWords(kept: Schemas['Accepted']): string {
   const refused = kept.refused === 0 ? '' : `, ${number(kept.refused, 0)} refused`
   return `${number(kept.fresh, 0)} runs kept${known}${refused}.`
 }
+
+/** What the values of a fact are. */
+export const typeWords: Readonly<Record<Schemas['FactKeyView']['type'], string>> = {
+  TEXT: 'words',
+  NUMBER: 'number',
+  VERSION: 'version',
+  FLAG: 'yes or no',
+  CHOICE: 'choice',
+  RESOLUTION: 'resolution',
+  DATE: 'day',
+}

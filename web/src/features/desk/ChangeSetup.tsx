@@ -1,216 +1,154 @@
-import { useState } from 'react'
+import { FormProvider, useForm, useFormContext, useWatch } from 'react-hook-form'
 import { useNavigate } from 'react-router'
 import type { Schemas } from '../../api/client'
-import { useFacts } from '../../api/queries'
-import { unitWords } from '../../figures/format'
 import { Button } from '../../ui/Button'
 import { Checkbox } from '../../ui/Checkbox'
 import { Dialog } from '../../ui/Dialog'
 import { Field, FieldError } from '../../ui/Field'
+import { Rows } from '../../ui/Rows'
 import { useDeed } from '../../ui/deed'
+import { FactRows } from '../../subjects/slip/FactRows'
+import { fresh } from '../../subjects/slip/lines'
+import type { Line } from '../../subjects/slip/lines'
 import { changeSetup } from './deeds'
-
-interface Line {
-  readonly key: string
-  readonly text: string
-  /** Why it is unknown; used while the text is empty. */
-  readonly reason: string
-}
+import { before, changeOf } from './change'
+import type { ChangeForm } from './change'
 
 export interface ChangeSetupProps {
   readonly sheet: Schemas['RunSheet']
+  /** What is known to have changed already. */
+  readonly lines?: readonly Line[]
   readonly onClose: () => void
 }
 
 /** Makes the next setup: everything is taken over from this one, and only what was changed is asked. */
-export function ChangeSetup({ sheet, onClose }: ChangeSetupProps) {
+export function ChangeSetup({ sheet, lines = [], onClose }: ChangeSetupProps) {
   const { setup } = sheet
-  const facts = useFacts()
+  const form = useForm<ChangeForm>({
+    defaultValues: {
+      name: '',
+      lines: [...lines, fresh],
+      tuned: setup.tuned,
+      how: '',
+      proofs: [],
+      keep: false,
+    },
+  })
   const changing = useDeed(changeSetup, 'here')
-  const { of } = changing
   const navigate = useNavigate()
-  const [name, setName] = useState('')
-  const [lines, setLines] = useState<readonly Line[]>([])
-  const [tuned, setTuned] = useState(setup.tuned)
-  const [how, setHow] = useState('')
-  const [program, setProgram] = useState('')
-  const [minutes, setMinutes] = useState('')
-  const [peak, setPeak] = useState('')
-  const [keep, setKeep] = useState(false)
-  const known = new Map((facts.data ?? []).map((f) => [f.key, f]))
-  const before = (key: string) => setup.facts.find((f) => f.key === key)
-  const set = (at: number, line: Line) => {
-    setLines(lines.map((l, i) => (i === at ? line : l)))
-  }
-  const number = (text: string) => (text.trim() === '' ? undefined : Number(text.replace(',', '.')))
-
-  const save = async () => {
-    const tuning = {
-      how,
-      ...(program.trim() === '' ? {} : { program: program.trim() }),
-      ...(number(minutes) === undefined ? {} : { minutes: number(minutes) }),
-      ...(number(peak) === undefined ? {} : { peakTemperature: number(peak) }),
-    }
-    const change = {
-      name,
-      tuned,
-      facts: lines.map((l) => factLine(l, before(l.key)?.unit ?? known.get(l.key)?.unit ?? '')),
-      ...(tuned && how.trim() !== '' ? { tuning } : {}),
-    }
+  const save = async (typed: ChangeForm) => {
     const next = await changing.run({
       sitting: sheet.sitting,
-      change,
+      change: changeOf(typed),
       suites: sheet.rows.map((r) => r.suite.id),
-      closeBefore: !keep,
+      closeBefore: !typed.keep,
     })
     if (!next) return
     onClose()
     void navigate(`/desk/${String(next.sitting)}`)
   }
-
   return (
     <Dialog
       open
       onClose={onClose}
-      width={600}
+      width={760}
       title="Change the setup"
       about={`Everything is taken over from “${setup.name}”. Say only what you changed; the device reads the rest, and shows what else is different.`}
     >
-      <form
-        onSubmit={(e) => {
-          e.preventDefault()
-          void save()
-        }}
-      >
-        <Field
-          label="What did you change, in a few words?"
-          value={name}
-          onValue={setName}
-          autoFocus
-          required
-          maxLength={80}
-          placeholder="second memory module"
-          error={of('setup')}
-        />
-        {lines.map((line, i) => {
-          const fact = known.get(line.key)
-          const old = before(line.key)
-          return (
-            <div key={i} className="grid grid-cols-[1fr_1fr_24px] gap-2 items-start mb-2">
-              <label className="text-sm text-ink2">
-                Fact
-                <input
-                  list="fact-keys"
-                  required
-                  className="block w-full border border-line rounded bg-sheet px-2 py-1 text-base text-ink"
-                  value={fact?.words ?? line.key}
-                  onChange={(e) => {
-                    set(i, { ...line, key: keyOf(e.target.value, facts.data ?? []) })
-                  }}
-                />
-              </label>
-              <label className="text-sm text-ink2">
-                {old ? `was ${old.value ?? `unknown: ${old.reason ?? ''}`}` : 'was not recorded'}; now
-                <span className="flex items-baseline gap-1.5">
-                  <input
-                    className="block w-full border border-line rounded bg-sheet px-2 py-1 text-base text-ink"
-                    value={line.text}
-                    placeholder="leave empty if unknown"
-                    onChange={(e) => {
-                      set(i, { ...line, text: e.target.value })
-                    }}
-                  />
-                  <span className="unit">{unitWords(old?.unit ?? fact?.unit ?? '')}</span>
-                </span>
-                {line.text.trim() === '' && (
-                  <input
-                    className="block w-full border border-line rounded bg-sheet px-2 py-1 text-base text-ink mt-1"
-                    value={line.reason}
-                    placeholder="why it is unknown, such as: no sensor"
-                    aria-label="Why it is unknown"
-                    onChange={(e) => {
-                      set(i, { ...line, reason: e.target.value })
-                    }}
-                  />
-                )}
-              </label>
-              <button
-                type="button"
-                className="mt-6 text-ink2 hover:text-ink"
-                aria-label="Leave this fact as it was"
-                onClick={() => {
-                  setLines(lines.filter((_, n) => n !== i))
-                }}
-              >
-                ✕
-              </button>
-              {of(`facts[${String(i)}]`) !== undefined && (
-                <div className="col-span-3">
-                  <FieldError>{of(`facts[${String(i)}]`)}</FieldError>
-                </div>
-              )}
-            </div>
-          )
-        })}
-        <datalist id="fact-keys">
-          {(facts.data ?? []).map((f) => (
-            <option key={f.key} value={f.words}>
-              {f.key}
-            </option>
-          ))}
-        </datalist>
-        <Button
-          onClick={() => {
-            setLines([...lines, { key: '', text: '', reason: '' }])
-          }}
-        >
-          {lines.length === 0 ? 'Name a fact that changed' : 'One more fact'}
-        </Button>
-        <div className="mt-3">
-          <Checkbox checked={tuned} onChecked={setTuned}>
-            Tuned: limits, clocks or voltages are not as shipped
-          </Checkbox>
-        </div>
-        {tuned && (
-          <div className="border-l border-line pl-4 mt-2">
-            <Field
-              label="How it was reached: clocks, voltages, limits"
-              value={how}
-              onValue={setHow}
-              placeholder="core voltage 80 mV lower, lasting limit 125 W"
-            />
-            <div className="grid grid-cols-3 gap-3">
-              <Field label="Proven stable with" value={program} onValue={setProgram} />
-              <Field label="for minutes" value={minutes} onValue={setMinutes} inputMode="decimal" />
-              <Field label="at most °C" value={peak} onValue={setPeak} inputMode="decimal" />
-            </div>
+      <FormProvider {...form}>
+        <form onSubmit={(e) => void form.handleSubmit(save)(e)}>
+          <NameField error={changing.of('setup')} />
+          <FactRows before={before(setup)} error={(at) => changing.of(`facts[${String(at)}]`)} />
+          <TuningFields />
+          <KeepField name={setup.name} />
+          {changing.general !== null && <FieldError>{changing.general}</FieldError>}
+          <div className="flex gap-2 mt-4">
+            <Button look="main" type="submit" disabled={changing.busy}>
+              Make this setup
+            </Button>
+            <Button onClick={onClose}>Leave it</Button>
           </div>
-        )}
-        <Checkbox checked={keep} onChecked={setKeep}>
-          Keep “{setup.name}” on the desk too
-        </Checkbox>
-        {changing.general !== null && <FieldError>{changing.general}</FieldError>}
-        <div className="flex gap-2 mt-4">
-          <Button look="main" type="submit">
-            Make this setup
-          </Button>
-          <Button onClick={onClose}>Leave it</Button>
-        </div>
-      </form>
+        </form>
+      </FormProvider>
     </Dialog>
   )
 }
 
-/** The key that words stand for, or what was typed if no fact is called so. */
-export function keyOf(text: string, facts: readonly Schemas['FactKeyView'][]): string {
-  return facts.find((f) => f.words === text || f.key === text)?.key ?? text
+function KeepField({ name }: { readonly name: string }) {
+  const { setValue } = useFormContext<ChangeForm>()
+  return (
+    <Checkbox
+      checked={useWatch<ChangeForm, 'keep'>({ name: 'keep' })}
+      onChecked={(keep) => {
+        setValue('keep', keep)
+      }}
+    >
+      Keep “{name}” on the desk too
+    </Checkbox>
+  )
 }
 
-/** "32 GiB" gives value and unit; a unit that is typed stands over the usual one. */
-export function factLine(line: Line, usual: string): Schemas['SetupChange']['facts'][number] {
-  const text = line.text.trim()
-  if (text === '') return { key: line.key, reason: line.reason }
-  const quantity = /^([-+]?\d+(?:[.,]\d+)?)\s*([^\d\s].*)?$/.exec(text)
-  if (quantity === null) return { key: line.key, value: text }
-  return { key: line.key, value: (quantity[1] ?? '').replace(',', '.'), unit: quantity[2] ?? usual }
+function NameField({ error }: { readonly error: string | undefined }) {
+  const { setValue } = useFormContext<ChangeForm>()
+  return (
+    <Field
+      label="What did you change, in a few words?"
+      value={useWatch<ChangeForm, 'name'>({ name: 'name' })}
+      onValue={(name) => {
+        setValue('name', name)
+      }}
+      autoFocus
+      required
+      maxLength={80}
+      placeholder="second memory module"
+      error={error}
+    />
+  )
+}
+
+/** How a tuned setup was reached, and what shows that it holds: as many proofs as there are. */
+function TuningFields() {
+  const { setValue } = useFormContext<ChangeForm>()
+  const { tuned = false, how = '', proofs = [] } = useWatch<ChangeForm>()
+  return (
+    <div className="mt-3">
+      <Checkbox
+        checked={tuned}
+        onChecked={(on) => {
+          setValue('tuned', on)
+        }}
+      >
+        Tuned: limits, clocks or voltages are not as shipped
+      </Checkbox>
+      {tuned && (
+        <div className="border-l border-line pl-4 mt-2 mb-2">
+          <Field
+            label="How it was reached: clocks, voltages, limits"
+            value={how}
+            onValue={(text) => {
+              setValue('how', text)
+            }}
+            placeholder="core voltage 80 mV lower, lasting limit 125 W"
+          />
+          <Rows
+            title="Proofs that it is stable"
+            add="Add a proof"
+            columns={[
+              { label: 'Held through', width: '1fr' },
+              { label: 'for minutes', width: '110px' },
+              { label: 'at most °C', width: '110px' },
+            ]}
+            fresh={['', '', '']}
+            rows={proofs}
+            onRows={(rows) => {
+              setValue(
+                'proofs',
+                rows.map((r) => [...r]),
+              )
+            }}
+          />
+        </div>
+      )}
+    </div>
+  )
 }

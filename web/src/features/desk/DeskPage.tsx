@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { Link, Navigate, useNavigate, useParams } from 'react-router'
+import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router'
 import { useFocus } from '../../frame/focus'
 import { useShortcuts } from '../../frame/keys'
 import type { Schemas } from '../../api/client'
@@ -16,6 +16,8 @@ import { RunSheetTable } from './RunSheetTable'
 import { SetupSlip } from './SetupSlip'
 import { WhatNext } from './WhatNext'
 import { useDeed } from '../../ui/deed'
+import { SlipWriter } from '../../subjects/slip/SlipWriter'
+import type { Line } from '../../subjects/slip/lines'
 import { putBackOnDesk, startDevice, takeOffDesk } from './deeds'
 import { useSheet } from './queries'
 
@@ -48,10 +50,12 @@ function OnDesk({ id }: { readonly id: number }) {
 }
 
 type Sheet = Schemas['RunSheet']
-type Opened = 'running' | 'adding' | 'changing' | 'planning' | null
+type Opened = 'running' | 'adding' | 'changing' | 'planning' | 'writing' | null
 
 function RunSheetView({ sheet }: { readonly sheet: Sheet }) {
-  const [opened, setOpened] = useState<Opened>(null)
+  const [search, setSearch] = useSearchParams()
+  // A device that has just been put on the desk has its slip open for writing.
+  const [opened, setOpened] = useState<Opened>(search.get('slip') === 'open' ? 'writing' : null)
   const [entering, setEntering] = useState<number | null>(null)
   const starting = useDeed(startDevice)
   const start = () => void starting.run(sheet)
@@ -79,13 +83,23 @@ function RunSheetView({ sheet }: { readonly sheet: Sheet }) {
           <RunSheetTable sheet={sheet} entering={entering} onEnter={setEntering} />
         )}
       </div>
-      <SetupSlip sheet={sheet} />
+      <SetupSlip
+        sheet={sheet}
+        onWrite={() => {
+          setOpened('writing')
+        }}
+      />
       <OpenDialog
         opened={opened}
         sheet={sheet}
         onClose={() => {
           setOpened(null)
+          if (search.has('slip')) {
+            search.delete('slip')
+            setSearch(search, { replace: true })
+          }
         }}
+        onOpen={setOpened}
       />
     </div>
   )
@@ -106,6 +120,7 @@ function useSheetKeys(
   useShortcuts([
     { keys: 'r', words: 'Run on the device in focus', run: opens('running') },
     { keys: 'c', words: 'Change the setup', run: opens('changing') },
+    { keys: 'f', words: 'Write facts of the setup', run: opens('writing') },
     { keys: 'w', words: 'What to run next', run: opens('planning') },
     { keys: 's', words: 'Start on the device that waits', run: start },
     {
@@ -181,12 +196,26 @@ interface OpenDialogProps {
   readonly opened: Opened
   readonly sheet: Sheet
   readonly onClose: () => void
+  readonly onOpen: (dialog: Opened) => void
 }
 
-function OpenDialog({ opened, ...rest }: OpenDialogProps) {
+function OpenDialog({ opened, onOpen, ...rest }: OpenDialogProps) {
+  const [changed, setChanged] = useState<readonly Line[]>([])
+  if (opened === 'writing')
+    return (
+      <SlipWriter
+        setup={rest.sheet.setup}
+        measured={rest.sheet.rows.some((r) => r.runs.length > 0)}
+        onClose={rest.onClose}
+        onChange={(lines) => {
+          setChanged(lines)
+          onOpen('changing')
+        }}
+      />
+    )
   if (opened === 'running') return <RunHere {...rest} />
   if (opened === 'planning') return <WhatNext {...rest} />
-  if (opened === 'changing') return <ChangeSetup {...rest} />
+  if (opened === 'changing') return <ChangeSetup lines={changed} {...rest} />
   return opened === 'adding' ? <AddSuites {...rest} /> : null
 }
 

@@ -1,4 +1,4 @@
-import { useState } from 'react'
+import { useForm, useWatch } from 'react-hook-form'
 import { useNavigate, useSearchParams } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { useModels, useSuites } from '../../api/queries'
@@ -6,184 +6,237 @@ import type { DeviceKind } from '../../api/queries'
 import { kinds } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Checkbox } from '../../ui/Checkbox'
+import { Combobox } from '../../ui/Combobox'
 import { Field, FieldError } from '../../ui/Field'
 import { Select } from '../../ui/Select'
 import { Failed, Loading } from '../../ui/States'
 import { useDeed } from '../../ui/deed'
 import { putOnDesk } from './deeds'
-import { SuiteChoice, usual } from './SuiteChoice'
-import { useSetupsOfUnit } from './queries'
+import { SuiteChoice } from './SuiteChoice'
+import { empty, modelOf, nameParts, puttingOf, setupWords } from './put'
+import type { PutForm } from './put'
+import { useSetupsOfUnit, useUsualSuites } from './queries'
 
 const fresh = 'new'
 
-/** Chooses or makes a model and a unit, names the setup, picks the suites. */
+/** Puts a device on the desk: its name is enough, all else can be said now or later. */
 export function PutOnDesk() {
   const models = useModels()
   const suites = useSuites()
   if (models.isPending || suites.isPending) return <Loading what="the catalogue" />
   if (models.isError) return <Failed error={models.error} retry={() => void models.refetch()} />
   if (suites.isError) return <Failed error={suites.error} retry={() => void suites.refetch()} />
-  return <PutForm models={models.data} suites={suites.data} />
+  return <Putting models={models.data} suites={suites.data} />
 }
 
-interface PutFormProps {
+interface PuttingProps {
   readonly models: readonly Schemas['ModelView'][]
   readonly suites: readonly Schemas['SuiteView'][]
 }
 
-function PutForm({ models, suites }: PutFormProps) {
+function Putting({ models, suites }: PuttingProps) {
   const navigate = useNavigate()
   const put = useDeed(putOnDesk, 'here')
   const [search] = useSearchParams()
-  const asked = models.find((m) => String(m.id) === search.get('model')) ?? models[0]
-  const [modelId, setModelId] = useState(asked === undefined ? fresh : String(asked.id))
-  const [maker, setMaker] = useState('')
-  const [name, setName] = useState('')
-  const [kind, setKind] = useState<DeviceKind>('LAPTOP')
-  const [year, setYear] = useState('')
-  const [unitId, setUnitId] = useState<string | null>(null)
-  const [label, setLabel] = useState('A')
-  const [setup, setSetup] = useState('as shipped')
-  const [tuned, setTuned] = useState(false)
-  const [chosen, setChosen] = useState<ReadonlySet<number> | null>(null)
-
-  const model = models.find((m) => String(m.id) === modelId)
-  const theKind = model?.kind ?? kind
-  const unit = unitId ?? String(model?.units[0]?.id ?? fresh)
-  const knownUnit = model?.units.find((u) => String(u.id) === unit)
-  const setups = useSetupsOfUnit(knownUnit?.id)
-  const before = setups.data?.at(-1)
-  const picked = chosen ?? usual(suites, theKind)
-
-  const submit = async () => {
-    const parent = setups.data?.some((s) => s.name === setup.trim()) === true ? undefined : before?.id
-    const sheet = await put.run({
-      model: model ?? { maker, name, kind, ...(year.trim() === '' ? {} : { year: Number(year) }) },
-      unit: knownUnit ?? { label },
-      setup,
-      tuned,
-      suites: [...picked],
-      ...(parent === undefined ? {} : { parentId: parent }),
-    })
-    if (sheet) void navigate(`/desk/${String(sheet.sitting)}`)
+  const form = useForm<PutForm>({ defaultValues: { ...empty, model: search.get('model') ?? '' } })
+  const typed = { ...empty, ...useWatch({ control: form.control }) } as PutForm
+  const model = modelOf(typed, models)
+  const unit =
+    model?.units.find((u) => String(u.id) === typed.unit) ?? (typed.unit === '' ? model?.units[0] : undefined)
+  const setups = useSetupsOfUnit(unit?.id)
+  const kind = model?.kind ?? typed.kind
+  const usual = useUsualSuites(kind)
+  const picked = new Set(typed.suites ?? usual.data ?? [])
+  const set = <K extends keyof PutForm>(key: K, value: PutForm[K]) => {
+    form.setValue(key, value as never)
   }
-
+  const submit = async () => {
+    const sheet = await put.run(puttingOf(typed, model, unit, setups.data ?? [], [...picked]))
+    if (!sheet) return
+    const blank = sheet.setup.facts.length === 0
+    void navigate(`/desk/${String(sheet.sitting)}${blank ? '?slip=open' : ''}`)
+  }
+  const ready = model !== undefined || (nameParts(typed).name !== '' && kind !== undefined)
   return (
     <form
-      className="pt-4.5 pl-6.5 pr-6 pb-8 max-w-250"
+      className="pt-4.5 pl-6.5 pr-6 pb-8 max-w-260"
       onSubmit={(e) => {
         e.preventDefault()
-        void submit()
+        if (ready) void submit()
       }}
     >
       <h1>Put a device on the desk</h1>
-      <p className="text-ink2 text-base mb-5">What it is, how it is set up, and what to run on it.</p>
-      <div className="grid grid-cols-[360px_1fr] gap-12">
+      <p className="text-ink2 text-base mb-5">
+        Its name is enough to begin: facts, suites and everything else can be added when it is there.
+      </p>
+      <div className="grid grid-cols-[400px_1fr] gap-12">
         <div>
-          <Choose
+          <label className="block text-sm text-ink2 mb-1">What is it called?</label>
+          <Combobox
             label="Model"
-            value={modelId}
-            choices={[
-              ...models.map((m) => ({ value: String(m.id), label: `${m.maker} ${m.name}` })),
-              { value: fresh, label: 'a new model …' },
-            ]}
+            options={models.map((m) => ({
+              value: String(m.id),
+              label: `${m.maker} ${m.name}`,
+              about: kinds[m.kind].one,
+            }))}
+            value={typed.model}
             onValue={(v) => {
-              setModelId(v)
-              setUnitId(null)
-              setChosen(null)
+              form.reset({ ...empty, model: v })
             }}
+            free="live"
+            large
+            autoFocus
+            placeholder="maker and model, such as Ostrel Fen 13"
+            invalid={put.of('name') !== undefined || put.of('maker') !== undefined}
           />
-          {!model && (
-            <div className="border-l border-line pl-4 mb-4">
-              <Field label="Maker" value={maker} onValue={setMaker} required error={put.of('maker')} />
-              <Field label="Model" value={name} onValue={setName} required error={put.of('name')} />
-              <Choose
-                label="Kind"
-                value={kind}
-                choices={(Object.keys(kinds) as DeviceKind[]).map((k) => ({ value: k, label: kinds[k].one }))}
-                onValue={(v) => {
-                  setKind(v as DeviceKind)
-                  setChosen(null)
-                }}
-              />
-              <Field
-                label="Year (may be left out)"
-                value={year}
-                onValue={setYear}
-                inputMode="numeric"
-                pattern="\d{4}"
-                error={put.of('year')}
-              />
-            </div>
+          {model === undefined && typed.model !== '' && (
+            <NewModel typed={typed} kind={kind} set={set} error={put.of} />
           )}
-          {model && (
-            <Choose
-              label="Unit"
-              value={unit}
-              choices={[
-                ...model.units.map((u) => ({ value: String(u.id), label: u.label })),
-                { value: fresh, label: 'a new unit …' },
-              ]}
-              onValue={setUnitId}
-            />
-          )}
-          {!knownUnit && (
-            <Field
-              label="Name of the unit"
-              value={label}
-              onValue={setLabel}
-              required
-              error={put.of('label')}
-            />
-          )}
-          <Field
-            label="Name of the setup"
-            value={setup}
-            onValue={setSetup}
-            required
-            error={put.of('setup')}
+          <Details
+            typed={typed}
+            model={model}
+            unit={unit}
+            setups={setups.data ?? []}
+            set={set}
+            error={put.of}
           />
-          <p className="text-ink2 text-sm -mt-1 mb-3">{setupWords(setups.data ?? [], setup)}</p>
-          <Checkbox checked={tuned} onChecked={setTuned}>
-            Tuned: limits, clocks or voltages are not as shipped
-          </Checkbox>
         </div>
         <div>
           <h2 className="mb-2">Suites to run</h2>
-          <SuiteChoice suites={suites} chosen={picked} onChosen={setChosen} kind={theKind} />
+          <SuiteChoice
+            suites={suites}
+            chosen={picked}
+            onChosen={(chosen) => {
+              set('suites', [...chosen])
+            }}
+            kind={kind}
+          />
         </div>
       </div>
       {put.problem !== null && <FieldError>{put.problem}</FieldError>}
-      <div className="flex gap-2 mt-5">
-        <Button look="main" type="submit" disabled={put.busy}>
+      <div className="flex gap-2 mt-5 items-baseline">
+        <Button look="main" type="submit" disabled={put.busy || !ready}>
           Put it on the desk
         </Button>
         <Button onClick={() => void navigate(-1)}>Leave it</Button>
+        {!ready && <span className="text-sm text-ink2">{waitingFor(typed)}</span>}
       </div>
     </form>
   )
 }
 
-interface ChooseProps {
-  readonly label: string
-  readonly value: string
-  readonly choices: readonly { readonly value: string; readonly label: string }[]
-  readonly onValue: (value: string) => void
+function waitingFor(typed: PutForm): string {
+  if (typed.model === '') return 'It needs a name.'
+  return nameParts(typed).name === '' ? 'It needs a maker and a model.' : 'Say what kind of thing it is.'
 }
 
-function Choose({ label, ...rest }: ChooseProps) {
+interface PartProps {
+  readonly typed: PutForm
+  readonly set: <K extends keyof PutForm>(key: K, value: PutForm[K]) => void
+  readonly error: (field: string) => string | undefined
+}
+
+/** What a model is that is not there yet. */
+function NewModel({ typed, kind, set, error }: PartProps & { readonly kind: DeviceKind | undefined }) {
+  const parts = nameParts(typed)
   return (
-    <div className="mb-3">
-      <div className="text-sm text-ink2 mb-1">{label}</div>
-      <Select label={label} {...rest} />
+    <div className="border-l border-line pl-4 mt-3">
+      <p className="text-sm text-ink2 mb-2">It is not in the catalogue yet and is made with this:</p>
+      <div className="grid grid-cols-2 gap-3">
+        <Field
+          label="Maker"
+          value={parts.maker}
+          onValue={(v) => {
+            set('maker', v)
+          }}
+          error={error('maker')}
+        />
+        <Field
+          label="Model name"
+          value={parts.name}
+          onValue={(v) => {
+            set('name', v)
+          }}
+          error={error('name')}
+        />
+      </div>
+      <div className="text-sm text-ink2 mb-1">What kind of thing is it?</div>
+      <div role="radiogroup" aria-label="Kind" className="flex flex-wrap gap-1.5 mb-3">
+        {(Object.keys(kinds) as DeviceKind[]).map((k) => (
+          <button
+            key={k}
+            type="button"
+            role="radio"
+            aria-checked={kind === k}
+            className={`px-2.25 py-1 text-sm border border-line rounded ${kind === k ? 'bg-ink text-sheet' : 'bg-sheet text-ink2 hover:text-ink'}`}
+            onClick={() => {
+              set('kind', k)
+              set('suites', undefined)
+            }}
+          >
+            {kinds[k].one}
+          </button>
+        ))}
+      </div>
     </div>
   )
 }
 
-/** What naming the setup so will mean. */
-export function setupWords(setups: readonly { readonly name: string }[], name: string): string {
-  const before = setups.at(-1)
-  if (before === undefined) return 'The first setup of this unit.'
-  if (setups.some((s) => s.name === name.trim())) return 'There is a setup of that name; its scores go on.'
-  return `A change from “${before.name}”: say in a few words what you changed.`
+interface DetailsProps extends PartProps {
+  readonly model: Schemas['ModelView'] | undefined
+  readonly unit: Schemas['UnitView'] | undefined
+  readonly setups: readonly Schemas['SetupView'][]
+}
+
+/** The unit and the setup: said already unless they are otherwise. */
+function Details({ typed, model, unit, setups, set, error }: DetailsProps) {
+  return (
+    <div className="mt-4">
+      {model !== undefined && (
+        <div className="mb-3">
+          <div className="text-sm text-ink2 mb-1">Unit</div>
+          <Select
+            label="Unit"
+            value={unit === undefined ? fresh : String(unit.id)}
+            choices={[
+              ...model.units.map((u) => ({ value: String(u.id), label: u.label })),
+              { value: fresh, label: 'a new unit …' },
+            ]}
+            onValue={(v) => {
+              set('unit', v)
+            }}
+          />
+        </div>
+      )}
+      {unit === undefined && (
+        <Field
+          label="Name of the unit"
+          value={typed.label}
+          onValue={(v) => {
+            set('label', v)
+          }}
+          required
+          error={error('label')}
+        />
+      )}
+      <Field
+        label="Name of the setup"
+        value={typed.setup}
+        onValue={(v) => {
+          set('setup', v)
+        }}
+        required
+        error={error('setup')}
+      />
+      <p className="text-ink2 text-sm -mt-1 mb-3">{setupWords(setups, typed.setup)}</p>
+      <Checkbox
+        checked={typed.tuned}
+        onChecked={(tuned) => {
+          set('tuned', tuned)
+        }}
+      >
+        Tuned: limits, clocks or voltages are not as shipped
+      </Checkbox>
+    </div>
+  )
 }

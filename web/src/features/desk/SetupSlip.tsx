@@ -5,15 +5,26 @@ import { ordinal } from '../../figures/words'
 import { Differences } from '../../subjects/Differences'
 import { FactList } from '../../subjects/Facts'
 import { TuningWords } from '../../subjects/Tuning'
+import { Button } from '../../ui/Button'
 import { Checkbox } from '../../ui/Checkbox'
 import { useDeed } from '../../ui/deed'
 import { noteRoom, tick } from './deeds'
 
+export interface SetupSlipProps {
+  readonly sheet: Schemas['RunSheet']
+  readonly onWrite: () => void
+}
+
 /** What this setup is, what changed to it, and what must hold before a run. */
-export function SetupSlip({ sheet }: { readonly sheet: Schemas['RunSheet'] }) {
+export function SetupSlip({ sheet, onWrite }: SetupSlipProps) {
   return (
     <aside className="w-68 shrink-0 border-l border-line2 px-5 pt-5 pb-6" aria-label="Setup">
-      <h2>What this setup is</h2>
+      <div className="flex items-baseline justify-between">
+        <h2>What this setup is</h2>
+        <Button look="link" onClick={onWrite}>
+          Write facts
+        </Button>
+      </div>
       <FactList setup={sheet.setup} />
       {sheet.setup.parentName !== undefined && (
         <section className="mb-5">

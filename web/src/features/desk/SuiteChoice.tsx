@@ -11,7 +11,8 @@ export interface SuiteChoiceProps {
   readonly suites: readonly Suite[]
   readonly chosen: ReadonlySet<number>
   readonly onChosen: (chosen: ReadonlySet<number>) => void
-  readonly kind: DeviceKind
+  /** Of the device; undefined while it is not known. */
+  readonly kind: DeviceKind | undefined
 }
 
 const homes: Record<Suite['home'], string> = {
@@ -55,7 +56,7 @@ export function SuiteChoice({ suites, chosen, onChosen, kind }: SuiteChoiceProps
       {(Object.keys(homes) as Suite['home'][]).map((home) => {
         const own = shown.filter((s) => s.home === home)
         if (own.length === 0) return null
-        if (home === 'NATIVE' && isHandheld(kind)) {
+        if (home === 'NATIVE' && kind !== undefined && isHandheld(kind)) {
           return (
             <p key={home} className="text-sm text-ink2">
               {listed(own.map((s) => s.name))} run natively, on computers only.
@@ -92,20 +93,7 @@ function wordsOf(s: Suite): string {
   return `${s.name} ${s.version} ${groups[s.group]} ${homes[s.home]}`
 }
 
-/** Whether our native suites cannot run on that kind of device. */
+/** Whether our native suites can run neither on that kind of device nor on a computer it sits in. */
 export function isHandheld(kind: DeviceKind): boolean {
-  return kind === 'PHONE' || kind === 'TABLET'
-}
-
-/** What is worth running on a new device: our suites that run there. */
-export function usual(suites: readonly Suite[], kind: DeviceKind): ReadonlySet<number> {
-  const native = isHandheld(kind) ? [] : suites.filter((s) => s.home === 'NATIVE')
-  // What a computer measures natively it need not measure again in its browser, nor a kind of work twice there.
-  const measured = new Set(native.map((s) => s.group))
-  const browser = suites.filter((s) => {
-    if (s.home !== 'BROWSER' || measured.has(s.group) || s.group === 'PLAYBACK') return false
-    measured.add(s.group)
-    return true
-  })
-  return new Set([...native, ...browser].map((s) => s.id))
+  return kind === 'PHONE' || kind === 'TABLET' || kind === 'DISPLAY'
 }

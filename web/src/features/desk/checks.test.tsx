@@ -2,12 +2,19 @@ import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '../../api/client'
 import { Reply, kernmill, pools, serve, setup, sheet, show, strip } from '../../testing'
-import { factLine, keyOf } from './ChangeSetup'
+import { changeOf } from './change'
 import { DeskPage } from './DeskPage'
 import { newColumn } from './entry'
 import { marksOf } from './ColumnChecks'
 
-const fine: Schemas['CheckView'] = { computed: {}, unreadable: {}, unlikely: [], mismatches: [], broken: {} }
+const fine: Schemas['CheckView'] = {
+  computed: {},
+  understood: {},
+  unreadable: {},
+  unlikely: [],
+  mismatches: [],
+  broken: {},
+}
 const wrong: Schemas['CheckView'] = {
   ...fine,
   mismatches: [
@@ -220,7 +227,7 @@ describe('the setup on the desk', () => {
     const next = { ...sheet, sitting: 9 }
     const sent = serve({
       ...desk,
-      'GET /api/v1/facts': [{ key: 'memory.size', words: 'Memory', unit: 'GiB' }],
+      'GET /api/v1/facts': [{ key: 'memory.size', words: 'Memory', unit: 'GiB', groupWords: 'Memory' }],
       'POST /api/v1/sittings/7/changes': next,
       'GET /api/v1/sittings/9': next,
     })
@@ -230,16 +237,18 @@ describe('the setup on the desk', () => {
     fireEvent.change(await screen.findByLabelText('What did you change, in a few words?'), {
       target: { value: 'larger module' },
     })
-    fireEvent.click(screen.getByText('Name a fact that changed'))
-    fireEvent.change(screen.getByLabelText('Fact'), { target: { value: 'Memory' } })
-    fireEvent.change(await screen.findByLabelText(/was 16; now/), { target: { value: '32' } })
+    const fact = screen.getByLabelText('Fact 1')
+    fireEvent.change(fact, { target: { value: 'memory.size' } })
+    fireEvent.blur(fact)
+    expect(await screen.findByText('was 16 GiB')).toBeTruthy()
+    fireEvent.change(await screen.findByLabelText('Memory'), { target: { value: '32 GB' } })
     fireEvent.click(screen.getByText('Make this setup'))
     await waitFor(() => {
       expect(sent.find((s) => s.method === 'POST')?.body).toEqual({
         change: {
           name: 'larger module',
           tuned: false,
-          facts: [{ key: 'memory.size', value: '32', unit: 'GiB' }],
+          facts: [{ key: 'memory.size', value: '32 GB' }],
         },
         suites: [kernmill.id],
         closeBefore: true,
@@ -255,30 +264,45 @@ describe('the setup on the desk', () => {
     fireEvent.keyDown(window, { key: 'c' })
     const name = await screen.findByLabelText('What did you change, in a few words?')
     fireEvent.change(name, { target: { value: 'new paste' } })
-    fireEvent.click(screen.getByText('Name a fact that changed'))
-    fireEvent.change(screen.getByLabelText('Fact'), { target: { value: 'cooling.paste' } })
+    fireEvent.change(screen.getByLabelText('Fact 1'), { target: { value: 'cooling.paste' } })
+    fireEvent.blur(screen.getByLabelText('Fact 1'))
     fireEvent.click(screen.getByText('Make this setup'))
     expect((await screen.findByRole('alert')).textContent).toBe('no reason')
     expect((name as HTMLInputElement).value).toBe('new paste')
   })
 
-  it('reads units and unknown facts as they are typed', () => {
-    expect(factLine({ key: 'memory.size', text: '32', reason: '' }, 'GiB')).toEqual({
-      key: 'memory.size',
-      value: '32',
-      unit: 'GiB',
+  it('sends facts as they are typed, unknown ones with their reason, and every proof', () => {
+    const typed = {
+      name: 'undervolted',
+      lines: [
+        { key: 'system.kernel', text: ' 7.4.0 ', reason: '' },
+        { key: 'cpu.clock_max', text: '', reason: 'no sensor' },
+        { key: '', text: '', reason: '' },
+      ],
+      tuned: true,
+      how: 'core 80 mV lower',
+      proofs: [
+        ['Kernmill 3', '30', '71,5'],
+        ['a night of builds', '', ''],
+        ['', '5', ''],
+      ],
+      keep: false,
+    }
+    expect(changeOf(typed)).toEqual({
+      name: 'undervolted',
+      tuned: true,
+      facts: [
+        { key: 'system.kernel', value: '7.4.0' },
+        { key: 'cpu.clock_max', reason: 'no sensor' },
+      ],
+      tuning: {
+        how: 'core 80 mV lower',
+        proofs: [
+          { program: 'Kernmill 3', minutes: 30, peakTemperature: 71.5 },
+          { program: 'a night of builds' },
+        ],
+      },
     })
-    expect(factLine({ key: 'a.b', text: '1,5 TB', reason: '' }, 'GB')).toEqual({
-      key: 'a.b',
-      value: '1.5',
-      unit: 'TB',
-    })
-    expect(factLine({ key: 'a.b', text: 'quiet', reason: '' }, '')).toEqual({ key: 'a.b', value: 'quiet' })
-    expect(factLine({ key: 'a.b', text: ' ', reason: 'no sensor' }, '')).toEqual({
-      key: 'a.b',
-      reason: 'no sensor',
-    })
-    expect(keyOf('desk.shelf', [])).toBe('desk.shelf')
   })
 
   it('has its conditions ticked, and the room noted', async () => {

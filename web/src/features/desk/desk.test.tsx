@@ -5,7 +5,7 @@ import type { Schemas } from '../../api/client'
 import { Reply, kernmill, pools, serve, sheet, show, strip } from '../../testing'
 import { DeskPage } from './DeskPage'
 import { PutOnDesk } from './PutOnDesk'
-import { SuiteChoice, usual } from './SuiteChoice'
+import { SuiteChoice } from './SuiteChoice'
 
 const desk = {
   'GET /api/v1/sittings': strip,
@@ -191,11 +191,12 @@ describe('putting a device on the desk', () => {
       { ...kernmill, id: 6, name: 'Stem', home: 'NATIVE' },
     ],
     'GET /api/v1/units/5/setups': [{ ...sheet.setup, name: 'as shipped', id: 10 }],
+    'GET /api/v1/sittings/usual': [4],
   }
 
   it('knows what runs on the kind, and what a new name means', async () => {
     serve(catalogue)
-    show(<PutOnDesk />, '/desk/new')
+    show(<PutOnDesk />, '/desk/new?model=1')
     expect(await screen.findByText('Stem run natively, on computers only.')).toBeTruthy()
     expect(await screen.findByText(/There is a setup of that name/)).toBeTruthy()
     fireEvent.change(screen.getByLabelText('Name of the setup'), {
@@ -204,10 +205,13 @@ describe('putting a device on the desk', () => {
     expect(screen.getByText(/A change from “as shipped”/)).toBeTruthy()
   })
 
-  it('opens a sitting of the new setup, changed from the last', async () => {
+  it('opens a sitting of the new setup, changed from the last, with the suites that the last device had', async () => {
     const sent = serve({ ...catalogue, 'POST /api/v1/sittings': { ...sheet, sitting: 9 } })
-    show(<PutOnDesk />, '/desk/new', '/desk/new')
+    show(<PutOnDesk />, '/desk/new?model=1', '/desk/new')
     await screen.findByText(/There is a setup of that name/)
+    await waitFor(() => {
+      expect(screen.getByLabelText(/Petal/).getAttribute('aria-checked')).toBe('true')
+    })
     fireEvent.change(screen.getByLabelText('Name of the setup'), { target: { value: 'update' } })
     fireEvent.click(screen.getByText('Put it on the desk'))
     expect(await screen.findByText('another view')).toBeTruthy()
@@ -217,6 +221,32 @@ describe('putting a device on the desk', () => {
       tuned: false,
       suites: [4],
       parentId: 10,
+    })
+  })
+
+  it('has nothing chosen, and makes a new thing of its name and its kind', async () => {
+    const sent = serve({
+      ...catalogue,
+      'GET /api/v1/sittings/usual': [],
+      'POST /api/v1/models': { ...model, id: 2 },
+      'POST /api/v1/models/2/units': { id: 9 },
+      'POST /api/v1/sittings': { ...sheet, sitting: 9 },
+    })
+    show(<PutOnDesk />, '/desk/new', '/desk/new')
+    const name = await screen.findByLabelText('Model')
+    expect(screen.getByText('It needs a name.')).toBeTruthy()
+    fireEvent.change(name, { target: { value: 'Loam X4 6 TB' } })
+    expect((screen.getByLabelText('Maker') as HTMLInputElement).value).toBe('Loam')
+    expect((screen.getByLabelText('Model name') as HTMLInputElement).value).toBe('X4 6 TB')
+    expect(screen.getByText('Say what kind of thing it is.')).toBeTruthy()
+    fireEvent.click(screen.getByRole('radio', { name: 'drive' }))
+    fireEvent.click(screen.getByText('Put it on the desk'))
+    await waitFor(() => {
+      expect(sent.filter((s) => s.method === 'POST').map((s) => s.body)).toEqual([
+        { maker: 'Loam', name: 'X4 6 TB', kind: 'DRIVE' },
+        { label: 'A' },
+        { unitId: 9, setup: 'as shipped', tuned: false, suites: [] },
+      ])
     })
   })
 })
@@ -251,26 +281,5 @@ describe('suites to choose from', () => {
     show(<Choice suites={many.slice(0, 4)} />, '/desk')
     expect(names()).toHaveLength(4)
     expect(screen.queryByLabelText('Words of a suite')).toBeNull()
-  })
-})
-
-describe('the usual suites', () => {
-  const suite = (id: number, home: Schemas['SuiteView']['home'], group: Schemas['SuiteView']['group']) => ({
-    ...kernmill,
-    id,
-    home,
-    group,
-  })
-  const all = [
-    suite(1, 'NATIVE', 'PROCESSOR'),
-    suite(2, 'BROWSER', 'PROCESSOR'),
-    suite(3, 'BROWSER', 'GRAPHICS'),
-    suite(4, 'BROWSER', 'GRAPHICS'),
-    suite(5, 'BROWSER', 'PLAYBACK'),
-    suite(6, 'TYPED', 'PROCESSOR'),
-  ]
-  it('measure each kind of work once, natively where that can be', () => {
-    expect([...usual(all, 'LAPTOP')]).toEqual([1, 3])
-    expect([...usual(all, 'PHONE')]).toEqual([2, 3])
   })
 })

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { api, take } from '../../api/client'
 import { keys } from '../../api/keys'
+import type { DeviceKind } from '../../api/queries'
 
 export function useSheet(id: number) {
   return useQuery({
@@ -17,6 +18,15 @@ export function useSetupsOfUnit(unitId: number | undefined) {
     enabled: unitId !== undefined,
     queryFn: () =>
       take(api.GET('/api/v1/units/{unitId}/setups', { params: { path: { unitId: unitId ?? 0 } } })),
+  })
+}
+
+/** The suites that the last device of a kind had on the desk. */
+export function useUsualSuites(kind: DeviceKind | undefined) {
+  return useQuery({
+    queryKey: keys.strip('usual', kind),
+    enabled: kind !== undefined,
+    queryFn: () => take(api.GET('/api/v1/sittings/usual', { params: { query: { kind: kind ?? 'LAPTOP' } } })),
   })
 }
 

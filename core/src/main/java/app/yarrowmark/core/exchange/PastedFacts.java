@@ -32,36 +32,36 @@ public final class PastedFacts {
      * @param key in the dictionary
      * @param text as it stands there
      */
-    public record Proposal(int line, String key, String text) {}
+    public record FactProposal(int line, String key, String text) {}
 
     /**
      * A line that nothing was made of.
      *
      * @param reason why, where the name is known and the value does not fit; empty otherwise
      */
-    public record Leftover(int line, String text, String reason) {}
+    public record FactLeftover(int line, String text, String reason) {}
 
     /** What came of a text. */
-    public record Result(List<Proposal> proposals, List<Leftover> leftovers) {}
+    public record ReadFacts(List<FactProposal> proposals, List<FactLeftover> leftovers) {}
 
     /**
      * Returns what a text says; of two lines for one fact the first counts.
      *
      * @throws IllegalArgumentException if it is longer than 200,000 characters
      */
-    public static Result read(FactDictionary words, String text) {
+    public static ReadFacts read(FactDictionary words, String text) {
         if (text.length() > LONGEST) {
             throw new IllegalArgumentException(
                     "the text has " + text.length() + " characters; at most " + LONGEST + " are read");
         }
-        List<Proposal> proposals = new ArrayList<>();
-        List<Leftover> leftovers = new ArrayList<>();
+        List<FactProposal> proposals = new ArrayList<>();
+        List<FactLeftover> leftovers = new ArrayList<>();
         Set<String> seen = new HashSet<>();
         String[] lines = text.split("\\R", -1);
         for (int i = 0; i < lines.length; i++) {
             read(words, i + 1, lines[i], seen, proposals, leftovers);
         }
-        return new Result(
+        return new ReadFacts(
                 proposals, leftovers.size() > MOST_LEFT ? List.copyOf(leftovers.subList(0, MOST_LEFT)) : leftovers);
     }
 
@@ -70,27 +70,28 @@ public final class PastedFacts {
             int line,
             String text,
             Set<String> seen,
-            List<Proposal> proposals,
-            List<Leftover> leftovers) {
+            List<FactProposal> proposals,
+            List<FactLeftover> leftovers) {
         if (text.isBlank()) {
             return;
         }
         Matcher match = LINE.matcher(text.length() > 2_000 ? text.substring(0, 2_000) : text);
         Optional<FactKey> key = match.matches() ? words.named(match.group(1)) : Optional.empty();
         if (key.isEmpty()) {
-            leftovers.add(new Leftover(line, text.strip(), ""));
+            leftovers.add(new FactLeftover(line, text.strip(), ""));
             return;
         }
         try {
             String value = unquoted(match.group(2));
             Fact fact = FactText.read(key.get(), value);
             if (seen.add(fact.key())) {
-                proposals.add(new Proposal(line, fact.key(), value));
+                proposals.add(new FactProposal(line, fact.key(), value));
             } else {
-                leftovers.add(new Leftover(line, text.strip(), key.get().words() + " stands on a line before it too"));
+                leftovers.add(
+                        new FactLeftover(line, text.strip(), key.get().words() + " stands on a line before it too"));
             }
         } catch (IllegalArgumentException e) {
-            leftovers.add(new Leftover(line, text.strip(), String.valueOf(e.getMessage())));
+            leftovers.add(new FactLeftover(line, text.strip(), String.valueOf(e.getMessage())));
         }
     }
 

@@ -73,7 +73,7 @@ public final class UnitWords {
      * itself; empty if it is none of them.
      */
     public static Optional<String> code(String text) {
-        String clean = text.strip().replace('\u03bc', '\u00b5');
+        String clean = text.strip().replace('\u03bc', '\u00b5').replace('\u00b7', '.');
         if (clean.isEmpty()) {
             return Optional.of("");
         }

@@ -2,7 +2,7 @@ package app.yarrowmark.core.exchange;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.yarrowmark.core.exchange.PastedFacts.Proposal;
+import app.yarrowmark.core.exchange.PastedFacts.FactProposal;
 import app.yarrowmark.core.setup.FactDictionary;
 import org.junit.jupiter.api.Test;
 
@@ -12,7 +12,7 @@ class PastedFactsTest {
 
     @Test
     void readsNamesAndValuesHoweverTheyAreParted() {
-        PastedFacts.Result result = PastedFacts.read(WORDS, """
+        PastedFacts.ReadFacts result = PastedFacts.read(WORDS, """
                 System report
                 CPU:            Maren P3-300
                 Number of cores = 1
@@ -24,21 +24,23 @@ class PastedFactsTest {
                 """);
         assertThat(result.proposals())
                 .containsExactly(
-                        new Proposal(2, "cpu.model", "Maren P3-300"),
-                        new Proposal(3, "cpu.cores", "1"),
-                        new Proposal(4, "memory.size", "2 GB"),
-                        new Proposal(5, "system.kernel", "7.4.0"),
-                        new Proposal(6, "display.resolution", "1920 x 1080"),
-                        new Proposal(7, "graphics.driver", "11.06.2"));
-        assertThat(result.leftovers()).extracting(PastedFacts.Leftover::line).containsExactly(1, 8);
+                        new FactProposal(2, "cpu.model", "Maren P3-300"),
+                        new FactProposal(3, "cpu.cores", "1"),
+                        new FactProposal(4, "memory.size", "2 GB"),
+                        new FactProposal(5, "system.kernel", "7.4.0"),
+                        new FactProposal(6, "display.resolution", "1920 x 1080"),
+                        new FactProposal(7, "graphics.driver", "11.06.2"));
+        assertThat(result.leftovers())
+                .extracting(PastedFacts.FactLeftover::line)
+                .containsExactly(1, 8);
     }
 
     @Test
     void saysWhyAValueDoesNotFit() {
-        PastedFacts.Result result = PastedFacts.read(WORDS, "Memory: plenty\nMemory: 4 GiB\nMemory: 8 GiB");
-        assertThat(result.proposals()).containsExactly(new Proposal(2, "memory.size", "4 GiB"));
+        PastedFacts.ReadFacts result = PastedFacts.read(WORDS, "Memory: plenty\nMemory: 4 GiB\nMemory: 8 GiB");
+        assertThat(result.proposals()).containsExactly(new FactProposal(2, "memory.size", "4 GiB"));
         assertThat(result.leftovers())
-                .extracting(PastedFacts.Leftover::reason)
+                .extracting(PastedFacts.FactLeftover::reason)
                 .satisfiesExactly(
                         plenty -> assertThat(plenty).startsWith("Memory is a quantity such as 16 GiB"),
                         twice -> assertThat(twice).isEqualTo("Memory stands on a line before it too"));

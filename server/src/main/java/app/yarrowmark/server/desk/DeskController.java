@@ -2,6 +2,7 @@ package app.yarrowmark.server.desk;
 
 import app.yarrowmark.core.setup.Facts;
 import app.yarrowmark.server.access.Caller;
+import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.history.EventView;
 import app.yarrowmark.server.setups.SetupChange;
 import app.yarrowmark.server.setups.SetupService;
@@ -20,6 +21,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -68,6 +70,12 @@ class DeskController {
     @GetMapping
     List<DeskViews.StripView> open() {
         return desk.strip();
+    }
+
+    @Operation(summary = "The suites that the last device of a kind had on the desk")
+    @GetMapping("/usual")
+    List<Long> usual(@RequestParam DeviceKind kind) {
+        return desk.lastSuites(kind);
     }
 
     @Operation(summary = "Put a device on the desk")

@@ -2,6 +2,7 @@ package app.yarrowmark.server.desk;
 
 import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.suite.Home;
+import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.desk.DeskViews.CellState;
 import app.yarrowmark.server.desk.DeskViews.ConditionView;
 import app.yarrowmark.server.desk.DeskViews.NextView;
@@ -76,6 +77,17 @@ class DeskService {
         return open.stream()
                 .map(s -> strip(s, Maps.at(labels, s.setupId()), bySitting.getOrDefault(s.id(), List.of())))
                 .toList();
+    }
+
+    /** Returns the suites that the last device of a kind had on the desk; none if there was none. */
+    List<Long> lastSuites(DeviceKind kind) {
+        Map<Long, SetupLabel> labels = setupLabels.all();
+        return sittings.last().stream()
+                .filter(s -> !s.suiteIds().isEmpty())
+                .filter(s -> Maps.at(labels, s.setupId()).kind() == kind)
+                .findFirst()
+                .map(Sitting::suiteIds)
+                .orElse(List.of());
     }
 
     RunSheet sheet(long sittingId) {

@@ -12,6 +12,8 @@ interface SittingRepository extends JpaRepository<SittingEntity, Long> {
 
     List<SittingEntity> findByClosedAtIsNullOrderByOpenedAt();
 
+    List<SittingEntity> findTop200ByOrderByIdDesc();
+
     /** Suites that were left out of sittings, those of the last sitting last. */
     @Query("select s.setupId, p.suiteId, p.gapReason from SittingEntity s join s.planned p"
             + " where s.setupId in :setups and p.gapReason is not null order by s.id")

@@ -58,6 +58,13 @@ public class SittingService {
                 .toList();
     }
 
+    /** Returns the last sittings, open or closed, the newest first. */
+    public List<Sitting> last() {
+        return sittings.findTop200ByOrderByIdDesc().stream()
+                .map(SittingService::view)
+                .toList();
+    }
+
     /** Returns one, open or closed. */
     public Sitting get(long id) {
         return view(entity(id));

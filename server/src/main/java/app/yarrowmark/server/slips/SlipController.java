@@ -25,15 +25,15 @@ class SlipController {
         this.slips = slips;
     }
 
-    record Written(List<WrittenFact> facts) {}
+    record WrittenSlip(List<WrittenFact> facts) {}
 
-    record Named(String name, boolean tuned) {}
+    record SetupName(String name, boolean tuned) {}
 
     record PastedSystem(String text) {}
 
     @Operation(summary = "Write facts of a setup that were always so; its history keeps what stood there before")
     @PutMapping("/api/v1/setups/{id}/facts")
-    SetupView write(@PathVariable long id, @RequestBody Written body, @AuthenticationPrincipal Caller caller) {
+    SetupView write(@PathVariable long id, @RequestBody WrittenSlip body, @AuthenticationPrincipal Caller caller) {
         if (body.facts().size() > MOST_FACTS) {
             throw new RuleViolations("facts", "holds at most " + MOST_FACTS + " facts");
         }
@@ -42,13 +42,13 @@ class SlipController {
 
     @Operation(summary = "Rename a setup, or say whether it is tuned")
     @PutMapping("/api/v1/setups/{id}/name")
-    SetupView rename(@PathVariable long id, @RequestBody Named body, @AuthenticationPrincipal Caller caller) {
+    SetupView rename(@PathVariable long id, @RequestBody SetupName body, @AuthenticationPrincipal Caller caller) {
         return slips.rename(id, body.name(), body.tuned(), caller.who());
     }
 
     @Operation(summary = "Read what a system printed about itself: facts to accept, and what was not understood")
     @PostMapping("/api/v1/facts/in-text")
-    PastedFacts.Result read(@RequestBody PastedSystem body) {
+    PastedFacts.ReadFacts read(@RequestBody PastedSystem body) {
         return slips.read(body.text());
     }
 }

@@ -43,7 +43,7 @@ class SlipService {
         return renamed;
     }
 
-    PastedFacts.Result read(String text) {
+    PastedFacts.ReadFacts read(String text) {
         try {
             return PastedFacts.read(facts.dictionary(), text);
         } catch (IllegalArgumentException e) {

@@ -1,0 +1,148 @@
+import { useState } from 'react'
+import { FormProvider, useForm } from 'react-hook-form'
+import type { Schemas } from '../../api/client'
+import { Button } from '../../ui/Button'
+import { Dialog } from '../../ui/Dialog'
+import { FieldError } from '../../ui/Field'
+import { useDeed } from '../../ui/deed'
+import { writeFacts } from '../deeds'
+import { FactRows } from './FactRows'
+import type { SlipForm } from './FactRows'
+import { Sources } from './Sources'
+import { alters, fresh, linesOf, merged, written } from './lines'
+import type { Line } from './lines'
+
+type Setup = Schemas['SetupView']
+
+export interface SlipWriterProps {
+  readonly setup: Setup
+  /** Whether it has runs: what is known is then corrected or changed, and it is asked which. */
+  readonly measured: boolean
+  readonly onClose: () => void
+  /** Takes what is otherwise now into a new setup; absent where none can be made. */
+  readonly onChange?: (lines: readonly Line[]) => void
+}
+
+/** The slip of a setup, open for writing: typed, pasted, copied from another or from the specification. */
+export function SlipWriter(props: SlipWriterProps) {
+  const { setup, onClose, onChange } = props
+  const { form, writing, asking, setAsking, keep, submit, error } = useSlip(props)
+  const changed = () =>
+    form.getValues('lines').filter((l) => written(setup, [l]).some((w) => w.key === l.key))
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      width={760}
+      title="Facts of this setup"
+      about={`${setup.maker} ${setup.model}, unit ${setup.unitLabel}, ${setup.name}. What is typed is kept as it is typed; a device that joins adds what it reads.`}
+    >
+      <FormProvider {...form}>
+        <form
+          onSubmit={(e) => {
+            e.preventDefault()
+            submit()
+          }}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) submit()
+          }}
+        >
+          <Sources
+            setup={setup}
+            onLines={(more) => {
+              form.setValue('lines', [...merged(form.getValues('lines'), more), fresh])
+            }}
+          />
+          <FactRows error={error} />
+          {writing.theirs !== undefined && (
+            <FieldError>
+              Somebody else wrote facts of this setup since you opened it. Nothing was overwritten: close
+              this, look at what they wrote, and write again.
+            </FieldError>
+          )}
+          {writing.general !== null && <FieldError>{writing.general}</FieldError>}
+          {asking ? (
+            <WhichIsIt
+              setup={setup}
+              busy={writing.busy}
+              onAlways={() => void keep()}
+              onChanged={
+                onChange &&
+                (() => {
+                  onChange(changed())
+                })
+              }
+              onBack={() => {
+                setAsking(false)
+              }}
+            />
+          ) : (
+            <div className="flex gap-2 mt-4">
+              <Button look="main" type="submit" disabled={writing.busy}>
+                Keep these facts
+              </Button>
+              <Button onClick={onClose}>Leave it</Button>
+            </div>
+          )}
+        </form>
+      </FormProvider>
+    </Dialog>
+  )
+}
+
+/** The form, and what its button does: it asks first where something that was measured with is said otherwise. */
+function useSlip({ setup, measured, onClose }: SlipWriterProps) {
+  const form = useForm<SlipForm>({ defaultValues: { lines: [...linesOf(setup), fresh] } })
+  const writing = useDeed(writeFacts, 'here')
+  const [asking, setAsking] = useState(false)
+  const [sent, setSent] = useState<readonly string[]>([])
+  const keep = async () => {
+    const facts = written(setup, form.getValues('lines'))
+    setSent(facts.map((f) => f.key))
+    const kept =
+      facts.length === 0 || (await writing.run({ setup: setup.id, facts: [...facts] })) !== undefined
+    if (kept) onClose()
+    else setAsking(false)
+  }
+  const submit = () => {
+    if (measured && alters(setup, form.getValues('lines'))) setAsking(true)
+    else void keep()
+  }
+  const error = (at: number) => {
+    const place = sent.indexOf(form.getValues(`lines.${at}.key`))
+    return place < 0 ? undefined : writing.of(`facts[${String(place)}]`)
+  }
+  return { form, writing, asking, setAsking, keep, submit, error }
+}
+
+interface WhichIsItProps {
+  readonly setup: Setup
+  readonly busy: boolean
+  readonly onAlways: () => void
+  readonly onChanged: (() => void) | undefined
+  readonly onBack: () => void
+}
+
+/** A setup that was measured says otherwise now: it was always so, or it changed. */
+function WhichIsIt({ setup, busy, onAlways, onChanged, onBack }: WhichIsItProps) {
+  return (
+    <section role="alert" className="mt-4 border-t border-line pt-3">
+      <p className="text-base font-bold">
+        “{setup.name}” was measured, and something that was known of it is said otherwise now. Which is it?
+      </p>
+      <div className="flex gap-2 mt-2">
+        <Button look="main" disabled={busy} onClick={onAlways}>
+          It was always so: correct it
+        </Button>
+        {onChanged !== undefined && <Button onClick={onChanged}>It changed: make a new setup</Button>}
+        <Button look="quiet" onClick={onBack}>
+          Back
+        </Button>
+      </div>
+      <p className="text-sm text-ink2 mt-2">
+        A correction holds for all its runs, and the history keeps what stood here. A change leaves this setup
+        and its runs as they are.
+      </p>
+    </section>
+  )
+}
