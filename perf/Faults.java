@@ -300,7 +300,7 @@ class Faults {
     }
 
     private long stage(String csv) throws Exception {
-        String settings = "{\"separator\":\",\",\"header\":[\"device\",\"maker\",\"suite\",\"metric\",\"value\"],\"shape\":\"LONG\",\"columns\":{\"DEVICE\":\"device\","
+        String settings = "{\"separator\":\",\",\"header\":[\"device\",\"maker\",\"suite\",\"metric\",\"value\"],\"shape\":\"LONG\",\"twiceIsRepeat\":true,\"columns\":{\"DEVICE\":\"device\","
                 + "\"MAKER\":\"maker\",\"SUITE\":\"suite\",\"METRIC\":\"metric\",\"VALUE\":\"value\"},\"metrics\":{},\"makeModels\":\"LAPTOP\"}";
         String part = "--p\r\nContent-Disposition: form-data; name=\"";
         String body = part + "settings\"\r\n\r\n" + settings + "\r\n" + part + "file\"; filename=\"t.csv\"\r\nContent-Type: text/csv\r\n\r\n" + csv + "\r\n--p--\r\n";

@@ -33,7 +33,7 @@ class Imports {
             table.append("Loadmaker ").append(series).append(' ').append(i / lines).append(",longtable 1,").append(metrics[i % 4]).append(',')
                     .append(value).append(",2026-05-04\n");
         }
-        String settings = "{\"separator\":\",\",\"header\":[\"Model\",\"Suite\",\"Part\",\"Score\",\"Day\"],\"shape\":\"LONG\","
+        String settings = "{\"separator\":\",\",\"header\":[\"Model\",\"Suite\",\"Part\",\"Score\",\"Day\"],\"shape\":\"LONG\",\"twiceIsRepeat\":true,"
                 + "\"columns\":{\"DEVICE\":\"Model\",\"SUITE\":\"Suite\",\"METRIC\":\"Part\",\"VALUE\":\"Score\",\"TIME\":\"Day\"},"
                 + "\"metrics\":{},\"makeModels\":\"BOARD\"}";
         String part = "--parts\r\nContent-Disposition: form-data; name=\"";

@@ -26,7 +26,7 @@ class LargeDesk {
         for (int i = 0; i < setups; i++) {
             table.append("Loadmaker Series ").append(i).append(",kernmill 3,weave,").append(1000 + i % 977).append(",2026-05-04\n");
         }
-        String settings = "{\"separator\":\",\",\"header\":[\"Model\",\"Suite\",\"Part\",\"Score\",\"Day\"],\"shape\":\"LONG\","
+        String settings = "{\"separator\":\",\",\"header\":[\"Model\",\"Suite\",\"Part\",\"Score\",\"Day\"],\"shape\":\"LONG\",\"twiceIsRepeat\":true,"
                 + "\"columns\":{\"DEVICE\":\"Model\",\"SUITE\":\"Suite\",\"METRIC\":\"Part\",\"VALUE\":\"Score\",\"TIME\":\"Day\"},"
                 + "\"metrics\":{},\"makeModels\":\"BOARD\"}";
         String part = "--parts\r\nContent-Disposition: form-data; name=\"";

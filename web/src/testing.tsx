@@ -47,7 +47,8 @@ export function serve(answers: Answers): readonly Sent[] {
   vi.stubGlobal('fetch', async (input: Request) => {
     const url = new URL(input.url)
     const text = input.method === 'GET' ? '' : await input.clone().text()
-    const body: unknown = text === '' ? undefined : JSON.parse(text)
+    const isJson = (input.headers.get('Content-Type') ?? '').includes('json')
+    const body: unknown = text === '' ? undefined : isJson ? JSON.parse(text) : text
     sent.push({ method: input.method, path: url.pathname + url.search, body })
     const any = `${input.method} ${url.pathname.replace(/[^/]*$/, '*')}`
     const answer = answers[`${input.method} ${url.pathname}`] ?? answers[any]

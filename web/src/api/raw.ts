@@ -32,3 +32,15 @@ export function sendTable(settings: Schemas['ImportSettings'], file: File): Prom
   form.set('file', file)
   return send('/api/v1/imports', form)
 }
+
+/** Enough of a text to see its columns and how its numbers are written. */
+const beginning = 256 * 1024
+
+/** Shows how a table would be understood; nothing is kept. */
+export function lookAtTable(file: File, how: Schemas['FileChoice'] | undefined): Promise<Schemas['Preview']> {
+  const form = new FormData()
+  const whole = /\.(xlsx|ods)$/i.test(file.name)
+  if (how !== undefined) form.set('settings', new Blob([JSON.stringify(how)], { type: 'application/json' }))
+  form.set('file', whole ? file : new File([file.slice(0, beginning)], file.name))
+  return send('/api/v1/imports/previews', form)
+}

@@ -49,13 +49,15 @@ const SheetEditor = lazy(() =>
   loaded(() => import('../features/catalogue/SheetEditor')).then((m) => ({ default: m.SheetEditor })),
 )
 const ImportPage = lazy(() =>
-  loaded(() => import('../features/catalogue/ImportPage')).then((m) => ({ default: m.ImportPage })),
+  loaded(() => import('../features/catalogue/import/ImportPage')).then((m) => ({ default: m.ImportPage })),
 )
 const AccessPage = lazy(() =>
   loaded(() => import('../features/access/AccessPage')).then((m) => ({ default: m.AccessPage })),
 )
 const ImportReport = lazy(() =>
-  loaded(() => import('../features/catalogue/ImportReport')).then((m) => ({ default: m.ImportReport })),
+  loaded(() => import('../features/catalogue/import/ImportReport')).then((m) => ({
+    default: m.ImportReport,
+  })),
 )
 
 /** Everything a reviewer sees: sign-in until somebody is signed in, then the views in their frame. */

@@ -3,9 +3,9 @@ import { afterEach, describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '../../api/client'
 import { Reply, kernmill, label, pools, serve, setup, show, strip } from '../../testing'
 import { SearchDialog, matching } from '../search/SearchDialog'
-import { ImportReport } from './ImportReport'
+import { ImportReport } from './import/ImportReport'
 import { ModelPage } from './ModelPage'
-import { RunFiles, readRunFile } from './RunFiles'
+import { RunFiles, readRunFile } from './import/RunFiles'
 import { SheetEditor, nextVersion, offsetOf } from './SheetEditor'
 import { acceptedWords, effectWords, gathered, priceLine, priceWords, signedPercent } from './words'
 
@@ -206,15 +206,29 @@ describe('an import', () => {
       { device: 'Ostrel Fen 13', suite: 'kernmill 3', readings: 5, runs: 2 },
       { device: 'Ostrel Carr 15', suite: 'kernmill 3', readings: 3, runs: 1 },
     ],
-    rejected: [{ line: 5, column: 'Score', reason: '"many" is no plain number' }],
+    rejected: [{ line: 5, column: 'Score', reason: '"5many" is no plain number' }],
     rejectedPages: 1,
+    counts: { kept: 8, there: 0, gaps: 0, rejected: 1 },
   }
+  const bad = {
+    line: 5,
+    ordinal: 0,
+    column: 'Score',
+    text: '5many',
+    standing: 'NEW',
+    problem: '"5many" is no plain number',
+  }
+  const cells = { cells: [bad], pages: 1 }
 
   it('is accepted in parts, and can be taken back', async () => {
     const kept = { batch: { ...report.batch, state: 'ACCEPTED' }, fresh: 1, known: 0, refused: 0 }
-    const sent = serve({ 'GET /api/v1/imports/4': report, 'POST /api/v1/imports/4/accept': kept })
+    const sent = serve({
+      'GET /api/v1/imports/4': report,
+      'GET /api/v1/imports/4/cells': cells,
+      'POST /api/v1/imports/4/accept': kept,
+    })
     show(<ImportReport />, '/catalogue/import/4', '/catalogue/import/:id')
-    expect(await screen.findByText('"many" is no plain number')).toBeTruthy()
+    expect(await screen.findByText('"5many" is no plain number')).toBeTruthy()
     fireEvent.click(screen.getByLabelText(/Ostrel Carr 15/))
     fireEvent.click(screen.getByText('Keep what is ticked'))
     expect(await screen.findByText('1 runs kept.')).toBeTruthy()
@@ -222,6 +236,33 @@ describe('an import', () => {
       parts: [{ device: 'Ostrel Fen 13', suite: 'kernmill 3' }],
     })
     expect(screen.getByText('Undo')).toBeTruthy()
+  })
+
+  it('has a cell mended in place', async () => {
+    const sent = serve({
+      'GET /api/v1/imports/4': report,
+      'GET /api/v1/imports/4/cells': cells,
+      'PUT /api/v1/imports/4/cells/5/0': { ...bad, text: '5000' },
+    })
+    show(<ImportReport />, '/catalogue/import/4', '/catalogue/import/:id')
+    const cell = await screen.findByLabelText('Score, line 5')
+    fireEvent.change(cell, { target: { value: '5000' } })
+    fireEvent.keyDown(cell, { key: 'Enter' })
+    await waitFor(() => {
+      expect(sent.find((s) => s.method === 'PUT')?.body).toEqual({ text: '5000' })
+    })
+  })
+
+  it('is thrown away while nothing of it is kept', async () => {
+    const sent = serve({
+      'GET /api/v1/imports/4': report,
+      'GET /api/v1/imports/4/cells': cells,
+      'DELETE /api/v1/imports/4': new Reply(204, undefined),
+    })
+    show(<ImportReport />, '/catalogue/import/4', '/catalogue/import/:id')
+    fireEvent.click(await screen.findByText('Throw it away'))
+    expect(await screen.findByText('another view')).toBeTruthy()
+    expect(sent.some((s) => s.method === 'DELETE')).toBe(true)
   })
 
   it('says what was there before and what was refused', () => {

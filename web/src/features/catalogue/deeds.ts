@@ -1,6 +1,6 @@
 import { api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
-import { sendTable } from '../../api/raw'
+import { lookAtTable, sendTable } from '../../api/raw'
 import { by } from '../../ui/deed'
 import type { Deed } from '../../ui/deed'
 import { acceptedWords } from './words'
@@ -43,9 +43,40 @@ export const keepSheet: Deed<SheetKeeping, Schemas['SuiteView']> = {
 }
 
 /** Shows how a table would be understood; nothing is kept. */
-export const previewTable: Deed<Schemas['Beginning'], Schemas['Preview']> = {
-  send: (body) => take(api.POST('/api/v1/imports/previews', { body })),
+export const previewTable: Deed<
+  { readonly file: File; readonly how?: Schemas['FileChoice'] },
+  Schemas['Preview']
+> = {
+  send: ({ file, how }) => lookAtTable(file, how),
   renews: [],
+}
+
+interface Mending {
+  readonly batch: number
+  readonly cell: Pick<Schemas['CellView'], 'line' | 'ordinal'>
+  readonly text: string
+}
+
+/** Puts another text in the place of a cell's, before anything is kept. */
+export const mendCell: Deed<Mending, Schemas['CellView']> = {
+  send: ({ batch, cell: { line, ordinal }, text }) =>
+    take(
+      api.PUT('/api/v1/imports/{id}/cells/{line}/{ordinal}', {
+        params: { path: { id: batch, line, ordinal } },
+        body: { text },
+      }),
+    ),
+  renews: ['imports'],
+}
+
+/** Throws away a table that was read and not kept. */
+export const throwImportAway: Deed<number, true> = {
+  send: async (batch) => {
+    await take(api.DELETE('/api/v1/imports/{id}', { params: { path: { id: batch } } }))
+    return true
+  },
+  renews: ['imports'],
+  says: () => 'The table is thrown away; nothing of it was kept.',
 }
 
 /** Reads a whole table; nothing of it counts until it is accepted. */

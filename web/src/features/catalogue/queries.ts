@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { api, take } from '../../api/client'
+import type { Schemas } from '../../api/client'
 import { keys } from '../../api/keys'
 
 export function useModelProfile(id: number, setup: number | undefined) {
@@ -54,5 +55,15 @@ export function useImport(id: number, page: number) {
     queryFn: () => take(api.GET('/api/v1/imports/{id}', { params: { path: { id }, query: { page } } })),
     placeholderData: (before) => before,
     refetchInterval: (query) => (query.state.data?.batch.state === 'ACCEPTING' ? 1000 : false),
+  })
+}
+
+/** A page of the cells of a table as they were understood. */
+export function useCells(id: number, which: Schemas['Which'], page: number) {
+  return useQuery({
+    queryKey: keys.imports(id, 'cells', which, page),
+    queryFn: () =>
+      take(api.GET('/api/v1/imports/{id}/cells', { params: { path: { id }, query: { which, page } } })),
+    placeholderData: (before) => before,
   })
 }

@@ -2,6 +2,7 @@ package app.yarrowmark.server;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.CookieManager;
@@ -10,7 +11,9 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /** A caller of the HTTP API: a person with a session, or a bearer of a token. */
 final class Api {
@@ -92,6 +95,22 @@ final class Api {
         String body = part + "settings\"\r\n\r\n" + settings + "\r\n" + part + "file\"; filename=\"" + name
                 + "\"\r\nContent-Type: text/csv\r\n\r\n" + text + "\r\n--parts--\r\n";
         return send("POST", "/api/v1/imports", body, "multipart/form-data; boundary=parts");
+    }
+
+    /** A file as a form sends it, with settings or without. */
+    Answer file(String path, @Nullable String settings, String name, byte[] content) {
+        String part = "--parts\r\nContent-Disposition: form-data; name=\"";
+        String head = (settings == null ? "" : part + "settings\"\r\nContent-Type: application/json\r\n\r\n" + settings + "\r\n") + part
+                + "file\"; filename=\"" + name + "\"\r\nContent-Type: application/octet-stream\r\n\r\n";
+        ByteArrayOutputStream body = new ByteArrayOutputStream();
+        body.writeBytes(head.getBytes(StandardCharsets.UTF_8));
+        body.writeBytes(content);
+        body.writeBytes("\r\n--parts--\r\n".getBytes(StandardCharsets.UTF_8));
+        return exchange(
+                "POST",
+                path,
+                HttpRequest.BodyPublishers.ofByteArray(body.toByteArray()),
+                "multipart/form-data; boundary=parts");
     }
 
     Answer send(String method, String path, String body, String type) {

@@ -28,6 +28,11 @@ class ImportsTest extends ServerTest {
                 .json();
     }
 
+    private Api.Answer preview(String text) {
+        return person.file(
+                "/api/v1/imports/previews", null, "table.csv", text.getBytes(java.nio.charset.StandardCharsets.UTF_8));
+    }
+
     private JsonNode accept(JsonNode report, String choice) {
         return person.post("/api/v1/imports/" + report.at("/batch/id").asLong() + "/accept", choice)
                 .expect(200)
@@ -43,8 +48,8 @@ class ImportsTest extends ServerTest {
 
     @Test
     void aTableIsGuessedAndTheSettingsRemembered() {
-        String text = "Model;Part;Score;Extra\\n" + model + ";Weave;1846;x\\n";
-        JsonNode preview = person.post("/api/v1/imports/previews", "{\"text\":\"" + text + "\"}")
+        String text = "Model;Part;Score;Extra\n" + model + ";Weave;1846;x\n";
+        JsonNode preview = preview(text)
                 .expect(200)
                 .json();
         assertThat(preview.at("/settings/separator").asText()).isEqualTo(";");
@@ -52,12 +57,12 @@ class ImportsTest extends ServerTest {
         assertThat(preview.at("/settings/columns/METRIC").asText()).isEqualTo("Part");
         assertThat(preview.at("/rows/0/2").asText()).isEqualTo("1846");
         stage(model + ",tablemill 1,Weave,100\n", ",\"setup\":\"as shipped\"");
-        assertThat(person.post("/api/v1/imports/previews", "{\"text\":\"Model,Suite,Part,Score\\n\"}")
+        assertThat(preview("Model,Suite,Part,Score\n")
                         .json()
                         .get("remembered")
                         .asBoolean())
                 .isTrue();
-        assertThat(person.post("/api/v1/imports/previews", "{\"text\":\"\"}")
+        assertThat(preview("")
                         .expect(422)
                         .detail())
                 .contains("the first line names the columns");
@@ -72,7 +77,7 @@ class ImportsTest extends ServerTest {
                                 + "  - {key: forge, name: Forge, unit: MB/s}\n  - {key: quarry, name: Quarry, unit: MB/s}\n",
                         "application/yaml")
                 .expect(201);
-        JsonNode settings = person.post("/api/v1/imports/previews", "{\"text\":\"Device,Forge,Quarry,Colour\\n\"}")
+        JsonNode settings = preview("Device,Forge,Quarry,Colour\n")
                 .expect(200)
                 .json()
                 .get("settings");
@@ -97,16 +102,14 @@ class ImportsTest extends ServerTest {
         assertThat(counting()).isEqualTo(2);
         person.post("/api/v1/imports/" + report.at("/batch/id").asLong() + "/accept", "{}")
                 .expect(409);
-        // The same table once more: every run is known.
-        JsonNode again = accept(
-                stage(
+        // The same table once more: every reading is there already.
+        JsonNode again = stage(
                         model + ",tablemill 1,Weave,100\n" + model + ",tablemill 1,Weave,101\n" + model
                                 + ",tablemill 1,Forge,50\n",
-                        ""),
-                "{}");
-        assertThat(again.get("fresh").asInt()).isZero();
-        assertThat(again.get("known").asInt()).isEqualTo(2);
-        assertThat(again.get("refused").asInt()).isZero();
+                        "");
+        assertThat(again.at("/counts/there").asInt()).isEqualTo(3);
+        assertThat(again.at("/counts/kept").asInt()).isZero();
+        assertThat(accept(again, "{}").get("fresh").asInt()).isZero();
         assertThat(counting()).isEqualTo(2);
     }
 
@@ -152,7 +155,7 @@ class ImportsTest extends ServerTest {
         }
         assertThat(accept(stage(many.toString(), ""), "{}").at("/batch/doubted").asInt())
                 .isEqualTo(1);
-        JsonNode few = accept(stage(row.formatted(1_010) + row.formatted(101) + row.formatted(1_012), ""), "{}");
+        JsonNode few = accept(stage(row.formatted(1_050) + row.formatted(101) + row.formatted(1_052), ""), "{}");
         assertThat(few.at("/batch/doubted").asInt()).isEqualTo(1);
         assertThat(few.at("/batch/runs").asInt()).isEqualTo(3);
         assertThat(person.get("/api/v1/runs?doubted=true&setup=" + setup)
@@ -165,7 +168,7 @@ class ImportsTest extends ServerTest {
     @Test
     void aLineThatIsRejectedKeepsItsPlaceAmongTheRepeats() {
         String run = model + ",tablemill 1,Weave,%s\n" + model + ",tablemill 1,Forge,%s\n";
-        JsonNode report = stage(run.formatted("100", "many") + run.formatted("101", "51"), "");
+        JsonNode report = stage(run.formatted("100", "5many") + run.formatted("101", "51"), "");
         accept(report, "{}");
         JsonNode rows = person.get("/api/v1/runs?setup=" + setup).json().get("rows");
         java.util.List<String> kept = new java.util.ArrayList<>();
@@ -181,7 +184,7 @@ class ImportsTest extends ServerTest {
     @Test
     void everyRejectedLineIsToldWithLineColumnAndReason() {
         JsonNode report = stage(
-                model + ",tablemill 1,Weave,many\n" + "Nowhere 9,tablemill 1,Weave,1\n" + model
+                model + ",tablemill 1,Weave,5many\n" + "Nowhere 9,tablemill 1,Weave,1\n" + model
                         + ",tablemill 9,Weave,1\n"
                         + model + ",tablemill 1,Weft,1\n" + model + ",tablemill 1,Weave,1,2\n" + model
                         + ",tablemill 1,Wait,-3\n",

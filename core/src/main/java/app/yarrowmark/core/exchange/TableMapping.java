@@ -1,5 +1,6 @@
 package app.yarrowmark.core.exchange;
 
+import app.yarrowmark.core.setup.FactDictionary;
 import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.core.suite.SuiteSheet;
 import java.util.ArrayList;
@@ -35,8 +36,11 @@ public record TableMapping(Shape shape, Map<Role, String> columns, Map<String, S
 
     /** What a column says. */
     public enum Role {
-        DEVICE("device", "model", "name", "product", "machine"),
+        DEVICE("device", "model", "name", "product", "machine", "computer", "ger\u00e4t", "modell"),
         MAKER("maker", "brand", "vendor", "manufacturer"),
+        KIND("kind", "type of device", "form"),
+        YEAR("year", "released"),
+        PRICE("price", "street price", "cost"),
         UNIT("unit", "sample"),
         SETUP("setup", "configuration", "state"),
         SUITE("suite", "test", "suite name"),
@@ -45,9 +49,15 @@ public record TableMapping(Shape shape, Map<Role, String> columns, Map<String, S
         VALUE("value", "score", "result", "reading"),
         REPEAT("repeat", "run", "pass", "iteration"),
         TIME("time", "date", "day", "when", "started"),
-        NOTE("note", "comment", "remark");
+        NOTE("note", "comment", "remark"),
+        ORIGIN("origin", "source", "from", "taken from");
 
         private final List<String> usual;
+
+        /** Whether a column of that name is this, whatever tests a suite has. */
+        private boolean tellsHowTableLies() {
+            return this == DEVICE || this == SUITE || this == METRIC || this == VALUE;
+        }
 
         Role(String... usual) {
             this.usual = List.of(usual);
@@ -68,8 +78,15 @@ public record TableMapping(Shape shape, Map<Role, String> columns, Map<String, S
      * @param fields what the row says, by role; without the value
      * @param metric text that names the metric: as the row says, or the key mapped to the column
      * @param value as text
+     * @param row every value of the row, by name of the column
      */
-    public record Cell(long line, String column, Map<Role, String> fields, String metric, String value) {
+    public record Cell(
+            long line,
+            String column,
+            Map<Role, String> fields,
+            String metric,
+            String value,
+            Map<String, String> row) {
 
         /** Returns what the row says of something, stripped; empty if nothing. */
         public String field(Role role) {
@@ -86,10 +103,14 @@ public record TableMapping(Shape shape, Map<Role, String> columns, Map<String, S
                 fields.put(role, row.values().get(at));
             }
         });
+        Map<String, String> all = new LinkedHashMap<>();
+        for (int i = 0; i < header.size(); i++) {
+            all.put(header.get(i), row.values().get(i).strip());
+        }
         if (shape == Shape.LONG) {
             String value = fields.getOrDefault(Role.VALUE, "");
             String metric = fields.getOrDefault(Role.METRIC, "").strip();
-            return List.of(new Cell(row.line(), columns.getOrDefault(Role.VALUE, ""), fields, metric, value.strip()));
+            return List.of(new Cell(row.line(), columns.getOrDefault(Role.VALUE, ""), fields, metric, value.strip(), all));
         }
         List<Cell> cells = new ArrayList<>();
         for (int i = 0; i < header.size(); i++) {
@@ -100,7 +121,8 @@ public record TableMapping(Shape shape, Map<Role, String> columns, Map<String, S
                         header.get(i),
                         fields,
                         metric,
-                        row.values().get(i).strip()));
+                        row.values().get(i).strip(),
+                        all));
             }
         }
         return cells;
@@ -117,6 +139,7 @@ public record TableMapping(Shape shape, Map<Role, String> columns, Map<String, S
             role.usual.stream()
                     .flatMap(word -> header.stream().filter(h -> plain(h).equals(word)))
                     .filter(h -> !columns.containsValue(h))
+                    .filter(h -> role.tellsHowTableLies() || sheets.stream().noneMatch(s -> metricNamed(s, h).isPresent()))
                     .findFirst()
                     .ifPresent(h -> columns.put(role, h));
         }
@@ -144,13 +167,39 @@ public record TableMapping(Shape shape, Map<Role, String> columns, Map<String, S
         return header.stream().filter(h -> metricNamed(sheet, h).isPresent()).count();
     }
 
-    /** Returns the metric that a text names in a sheet, by key, name or alias, whatever the case. */
+    /**
+     * Returns the metric that a text names in a sheet, by key, name or alias, whatever the case; a unit behind the name and
+     * the name of the suite before it do not matter.
+     */
     public static Optional<Metric> metricNamed(SuiteSheet sheet, String text) {
-        String plain = plain(text);
+        String suite = plain(sheet.name());
+        List<String> written = Stream.of(text, HeadName.of(text).name())
+                .map(TableMapping::plain)
+                .flatMap(t -> Stream.of(t, without(suite + " " + plain(sheet.id().version()), t), without(suite, t)))
+                .filter(t -> !t.isEmpty())
+                .toList();
         return sheet.metrics().stream()
                 .filter(m -> Stream.concat(Stream.of(m.key(), m.name()), m.aliases().stream())
-                        .anyMatch(name -> plain(name).equals(plain)))
+                        .anyMatch(name -> written.contains(plain(name))))
                 .findFirst();
+    }
+
+    private static String without(String beginning, String text) {
+        return text.startsWith(beginning + " ") ? text.substring(beginning.length() + 1) : text;
+    }
+
+    /** Returns the facts of the dictionary that columns name which say nothing else, by name of the column. */
+    public Map<String, String> factColumns(List<String> header, FactDictionary dictionary) {
+        Map<String, String> facts = new LinkedHashMap<>();
+        for (String name : header) {
+            if (!columns.containsValue(name) && !metrics.containsKey(name)) {
+                dictionary
+                        .named(name)
+                        .or(() -> dictionary.named(HeadName.of(name).name()))
+                        .ifPresent(key -> facts.put(name, key.key()));
+            }
+        }
+        return facts;
     }
 
     /** Returns a text for comparing names: lower case, every run of other signs a blank. */

@@ -1,26 +1,16 @@
 package app.yarrowmark.core.exchange;
 
-import java.io.FilterReader;
-import java.io.IOException;
 import java.io.Reader;
-import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.Iterator;
 import java.util.List;
-import java.util.NoSuchElementException;
-import org.apache.commons.csv.CSVFormat;
-import org.apache.commons.csv.CSVParser;
-import org.apache.commons.csv.CSVRecord;
 
-/** Streams the rows of a table of separated values; the first row names the columns. Memory does not grow with length. */
+/** Streams the rows of a table under its head. Memory does not grow with length. */
 public final class TableReader implements Iterator<TableReader.Row>, AutoCloseable {
 
-    private static final int LONGEST_ROW = 1_000_000;
     private static final int MOST_COLUMNS = 500;
 
-    private final Counted counted;
-    private final CSVParser parser;
-    private final Iterator<CSVRecord> records;
+    private final RowSource source;
     private final List<String> header;
 
     /**
@@ -32,40 +22,31 @@ public final class TableReader implements Iterator<TableReader.Row>, AutoCloseab
      */
     public record Row(long line, List<String> values, int extra) {}
 
-    private TableReader(Counted counted, CSVParser parser) {
-        this.counted = counted;
-        this.parser = parser;
-        this.records = parser.iterator();
-        List<String> names = records.hasNext() ? new ArrayList<>(records.next().toList()) : new ArrayList<>();
-        if (!names.isEmpty()) {
-            names.set(0, names.get(0).replaceFirst("^\ufeff", ""));
+    private TableReader(RowSource source, TableHead head) {
+        this.source = source;
+        this.header = head.names();
+        if (header.stream().allMatch(String::isEmpty)) {
+            throw new IllegalArgumentException("line 1: the first line names the columns, and it is empty");
         }
-        names.replaceAll(String::strip);
-        this.header = List.copyOf(names);
+        if (header.size() > MOST_COLUMNS) {
+            throw new IllegalArgumentException(
+                    "line " + head.line() + ": has " + header.size() + " columns; at most " + MOST_COLUMNS);
+        }
     }
 
     /**
-     * Opens a table.
+     * Opens a table of separated values whose first line names the columns.
      *
      * @param separator comma, semicolon, tab or bar
-     * @throws IllegalArgumentException if there is no header, it has too many columns, or two have one name
-     * @throws UncheckedIOException if it cannot be read
+     * @throws IllegalArgumentException if there is no header, or it has too many columns
      */
     public static TableReader open(Reader text, char separator) {
-        Counted counted = new Counted(text);
-        CSVFormat format = CSVFormat.DEFAULT
-                .builder()
-                .setDelimiter(separator)
-                .setIgnoreEmptyLines(true)
-                .setTrim(false)
-                .build();
-        try {
-            TableReader reader = new TableReader(counted, format.parse(counted));
-            reader.requireHeader();
-            return reader;
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
+        return open(SeparatedRows.of(text, separator), 1, 1);
+    }
+
+    /** Opens a table whose head begins on a line and has one row or two. */
+    static TableReader open(RowSource source, int headLine, int headRows) {
+        return new TableReader(source, TableHead.read(source, headLine, headRows));
     }
 
     /** Returns the separator that parts the first lines into the most columns; a comma if none does. */
@@ -82,22 +63,7 @@ public final class TableReader implements Iterator<TableReader.Row>, AutoCloseab
         return best;
     }
 
-    private void requireHeader() {
-        if (header.stream().allMatch(String::isEmpty)) {
-            throw new IllegalArgumentException("line 1: the first line names the columns, and it is empty");
-        }
-        if (header.size() > MOST_COLUMNS) {
-            throw new IllegalArgumentException("line 1: has " + header.size() + " columns; at most " + MOST_COLUMNS);
-        }
-        for (int i = 0; i < header.size(); i++) {
-            if (!header.get(i).isEmpty() && header.indexOf(header.get(i)) < i) {
-                throw new IllegalArgumentException(
-                        "line 1, column " + (i + 1) + ": there are two columns called \"" + header.get(i) + "\"");
-            }
-        }
-    }
-
-    /** Returns the names of the columns. */
+    /** Returns the names of the columns, each once; one without a name is called by its place. */
     public List<String> header() {
         return header;
     }
@@ -105,78 +71,22 @@ public final class TableReader implements Iterator<TableReader.Row>, AutoCloseab
     /** @throws IllegalArgumentException with the line, where the text is no table: nothing can be read after it */
     @Override
     public boolean hasNext() {
-        counted.startRow();
-        long line = parser.getCurrentLineNumber() + 1;
-        try {
-            return records.hasNext();
-        } catch (UncheckedIOException | IllegalStateException e) {
-            throw new IllegalArgumentException(
-                    "line " + line + ": a quote is opened and not closed, or something follows a closing one", e);
-        }
+        return source.hasNext();
     }
 
     @Override
     public Row next() {
-        if (!hasNext()) {
-            throw new NoSuchElementException();
-        }
-        // A record knows where it ends; it begins after where the one before it ended.
-        CSVRecord record = records.next();
-        long line = parser.getCurrentLineNumber()
-                - record.stream().mapToLong(TableReader::breaks).sum();
-        List<String> values = new ArrayList<>(record.toList());
-        int extra = Math.max(0, values.size() - header.size());
+        RowSource.Raw raw = source.next();
+        List<String> values = new ArrayList<>(raw.values());
+        int extra = (int) values.stream().skip(header.size()).filter(v -> !v.isBlank()).count();
         while (values.size() < header.size()) {
             values.add("");
         }
-        return new Row(line, values.subList(0, header.size()), extra);
-    }
-
-    private static long breaks(String value) {
-        return value.chars().filter(c -> c == '\n').count();
+        return new Row(raw.line(), values.subList(0, header.size()), extra);
     }
 
     @Override
     public void close() {
-        try {
-            parser.close();
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-    }
-
-    /** Gives up on a row that never ends, as behind a quote that is not closed. */
-    private static final class Counted extends FilterReader {
-
-        private long read;
-
-        Counted(Reader in) {
-            super(in);
-        }
-
-        void startRow() {
-            read = 0;
-        }
-
-        @Override
-        public int read() throws IOException {
-            int c = super.read();
-            count(1);
-            return c;
-        }
-
-        @Override
-        public int read(char[] into, int offset, int length) throws IOException {
-            int n = super.read(into, offset, length);
-            count(Math.max(0, n));
-            return n;
-        }
-
-        private void count(int more) throws IOException {
-            read += more;
-            if (read > LONGEST_ROW) {
-                throw new IOException("a row longer than " + LONGEST_ROW + " characters");
-            }
-        }
+        source.close();
     }
 }

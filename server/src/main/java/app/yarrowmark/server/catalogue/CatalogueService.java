@@ -12,6 +12,8 @@ import app.yarrowmark.server.problems.RuleViolations.Violation;
 import com.fasterxml.jackson.core.type.TypeReference;
 import java.lang.reflect.RecordComponent;
 import java.time.Clock;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -132,6 +134,33 @@ public class CatalogueService {
         }
         events.changed(LiveEvents.Topic.CATALOGUE);
         return view(model, units.findByModelId(id));
+    }
+
+    /** Adds to a model what a table says of it: its year where none is known, a price where the same was not seen yet. */
+    @Transactional
+    public void enrich(
+            long id, @Nullable Integer year, @Nullable String amount, @Nullable String currency, String who) {
+        ModelView model = model(id);
+        ModelDetails details = model.details();
+        List<ModelDetails.Price> prices = new ArrayList<>(details.prices());
+        if (amount != null
+                && currency != null
+                && prices.stream().noneMatch(p -> p.amount().equals(amount) && p.currency().equals(currency))) {
+            prices.add(new ModelDetails.Price(
+                    amount, currency, LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC), ""));
+        }
+        Integer known = model.year() == null ? year : model.year();
+        if (!prices.equals(details.prices()) || !Objects.equals(known, model.year())) {
+            ModelDetails more = new ModelDetails(
+                    prices,
+                    details.specification(),
+                    details.claims(),
+                    details.pros(),
+                    details.cons(),
+                    details.missing(),
+                    details.tags());
+            edit(id, new ModelEdit(model.maker(), model.name(), model.kind(), known, more, model.edition()), who);
+        }
     }
 
     /** Returns one model with its units. */

@@ -22,7 +22,9 @@ final class ModelChecks {
 
     static List<Violation> faults(String maker, String name, @Nullable Integer year, ModelDetails details) {
         ModelChecks checks = new ModelChecks();
-        checks.text("maker", maker, 80);
+        if (maker == null || maker.strip().length() > 80) {
+            checks.fault("maker", "needs at most 80 characters; it may be empty where nobody is known to have made it");
+        }
         checks.text("name", name, 80);
         if (year != null && (year < 1970 || year > 2100)) {
             checks.fault("year", "a year is 1970 to 2100, got " + year);

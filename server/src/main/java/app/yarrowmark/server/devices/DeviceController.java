@@ -12,6 +12,7 @@ import app.yarrowmark.core.exchange.DeviceProtocol.Start;
 import app.yarrowmark.core.exchange.RunFile;
 import app.yarrowmark.core.suite.SuiteSheet;
 import app.yarrowmark.server.access.Caller;
+import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.access.TokenService;
 import app.yarrowmark.server.access.TokenView;
 import app.yarrowmark.server.events.LiveEvents;
@@ -195,7 +196,7 @@ class DeviceController {
         SuiteTimes.Minutes minutes = times.on(sitting.setupId(), sitting.suiteIds());
         return new DeviceSitting(
                 sitting.id(),
-                setup.maker() + " " + setup.model(),
+                SetupLabel.called(setup.maker(), setup.model()),
                 setup.name(),
                 sitting.toRun().stream().map(p -> planned(p, minutes)).toList());
     }

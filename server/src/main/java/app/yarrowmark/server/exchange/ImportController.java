@@ -7,28 +7,34 @@ import app.yarrowmark.core.exchange.SensorLog;
 import app.yarrowmark.core.exchange.TableReader;
 import app.yarrowmark.server.access.Caller;
 import app.yarrowmark.server.exchange.ImportViews.Accepted;
+import app.yarrowmark.server.exchange.ImportViews.CellPage;
+import app.yarrowmark.server.exchange.ImportViews.CellView;
 import app.yarrowmark.server.exchange.ImportViews.Choice;
+import app.yarrowmark.server.exchange.ImportViews.Which;
 import app.yarrowmark.server.exchange.ImportViews.ImportView;
 import app.yarrowmark.server.exchange.ImportViews.Preview;
 import app.yarrowmark.server.exchange.ImportViews.TableReport;
 import app.yarrowmark.server.problems.RuleViolations;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import io.swagger.v3.oas.annotations.Operation;
-import java.io.BufferedReader;
 import java.io.IOException;
-import java.io.InputStreamReader;
+import java.io.InputStream;
 import java.io.StringReader;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RequestPart;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.multipart.MultipartFile;
@@ -39,9 +45,11 @@ class ImportController {
     private static final int LAST_PAGE = 1_000_000;
 
     private final TableImport tables;
+    private final TablePreview previews;
 
-    ImportController(TableImport tables) {
+    ImportController(TableImport tables, TablePreview previews) {
         this.tables = tables;
+        this.previews = previews;
     }
 
     record Beginning(String text) {}
@@ -61,10 +69,27 @@ class ImportController {
     /** Columns of a table, with its first rows. */
     record Columns(List<String> header, List<List<String>> rows) {}
 
-    @Operation(summary = "How the beginning of a table would be read")
-    @PostMapping("/api/v1/imports/previews")
-    Preview preview(@RequestBody Beginning body) {
-        return tables.preview(body.text());
+    @Operation(
+            summary = "How a table would be read. Parts: file (its beginning; all of a spreadsheet) and, once a person"
+                    + " said how the file is to be read, settings (JSON)")
+    @PostMapping(value = "/api/v1/imports/previews", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+    Preview preview(@RequestParam MultipartFile file, @RequestPart(required = false) @Nullable FileChoice settings)
+            throws IOException {
+        return previews.of(
+                file.getBytes(),
+                settings == null ? null : settings.file(),
+                settings == null ? null : settings.separator());
+    }
+
+    /** How a person said that a file is to be read. */
+    record FileChoice(ImportSettings.@Nullable FileSettings file, @Nullable String separator) {}
+
+    private static ImportSettings read(String json) {
+        try {
+            return Json.mapper().readValue(json, ImportSettings.class);
+        } catch (JsonProcessingException e) {
+            throw new RuleViolations("settings", "are not the JSON expected: " + e.getOriginalMessage());
+        }
     }
 
     @Operation(summary = "Read a whole table; nothing counts until it is accepted. Parts: settings (JSON) and file")
@@ -73,17 +98,40 @@ class ImportController {
     TableReport stage(
             @RequestParam String settings, @RequestParam MultipartFile file, @AuthenticationPrincipal Caller caller)
             throws IOException {
-        ImportSettings read;
-        try {
-            read = Json.mapper().readValue(settings, ImportSettings.class);
-        } catch (JsonProcessingException e) {
-            throw new RuleViolations("settings", "are not the JSON expected: " + e.getOriginalMessage());
-        }
+        ImportSettings read = read(settings);
         String name = file.getOriginalFilename() == null ? "a table" : file.getOriginalFilename();
-        try (BufferedReader text =
-                new BufferedReader(new InputStreamReader(file.getInputStream(), StandardCharsets.UTF_8))) {
-            return tables.stage(text, name, read, caller);
+        try (InputStream bytes = file.getInputStream()) {
+            return tables.stage(bytes, name, read, caller);
         }
+    }
+
+    @Operation(summary = "A page of the cells of a table as they were understood")
+    @GetMapping("/api/v1/imports/{id}/cells")
+    CellPage cells(
+            @PathVariable long id,
+            @RequestParam(defaultValue = "KEPT") Which which,
+            @RequestParam(defaultValue = "0") int page) {
+        return tables.cells(id, which, Math.min(Math.max(0, page), LAST_PAGE));
+    }
+
+    /** What is to stand in a cell instead. */
+    record MendedCell(String text) {}
+
+    @Operation(summary = "Mend a cell of a table that is not kept yet")
+    @PutMapping("/api/v1/imports/{id}/cells/{line}/{ordinal}")
+    CellView mend(
+            @PathVariable long id,
+            @PathVariable int line,
+            @PathVariable int ordinal,
+            @RequestBody MendedCell body) {
+        return tables.mend(id, line, ordinal, body.text());
+    }
+
+    @Operation(summary = "Throw away a table that was read and not kept")
+    @DeleteMapping("/api/v1/imports/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void throwAway(@PathVariable long id) {
+        tables.throwAway(id);
     }
 
     @Operation(summary = "The last imports, the newest first")
@@ -119,7 +167,7 @@ class ImportController {
     @Operation(summary = "The columns of a table and its first rows")
     @PostMapping("/api/v1/tables/columns")
     Columns columns(@RequestBody Beginning body) {
-        Preview preview = tables.preview(body.text());
+        Preview preview = previews.of(body.text().getBytes(StandardCharsets.UTF_8), null, null);
         return new Columns(preview.settings().header(), preview.rows());
     }
 

@@ -1,13 +1,21 @@
 package app.yarrowmark.server.exchange;
 
+import app.yarrowmark.core.exchange.Json;
+import app.yarrowmark.server.exchange.ImportViews.CellCounts;
+import app.yarrowmark.server.exchange.ImportViews.CellView;
 import app.yarrowmark.server.exchange.ImportViews.RejectedLine;
+import app.yarrowmark.server.exchange.ImportViews.Standing;
 import app.yarrowmark.server.exchange.ImportViews.TablePart;
+import app.yarrowmark.server.exchange.ImportViews.Which;
 import app.yarrowmark.server.exchange.LineReader.Line;
 import app.yarrowmark.server.work.Ahead;
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.sql.Timestamp;
 import java.sql.Types;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.core.RowCallbackHandler;
@@ -21,21 +29,25 @@ class ImportLines {
     private static final int FETCH = 2_000;
     private static final int PAGE = 100;
     private static final String INSERT = "insert into import_line (batch_id, line, ordinal, maker, model, unit_label,"
-            + " setup_name, setup_id, suite_id, metric, text, repeat_no, started_at, note, column_name, problem)"
-            + " values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)";
+            + " setup_name, setup_id, suite_id, metric, text, repeat_no, started_at, note, digits, gap, about, column_name,"
+            + " problem) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)";
     /** Told, because asking the driver what an empty value is takes longer than writing it. */
     private static final int[] TYPES = {
         Types.BIGINT, Types.INTEGER, Types.INTEGER, Types.VARCHAR, Types.VARCHAR, Types.VARCHAR, Types.VARCHAR,
         Types.BIGINT, Types.BIGINT, Types.VARCHAR, Types.VARCHAR, Types.INTEGER, Types.TIMESTAMP, Types.VARCHAR,
-        Types.VARCHAR, Types.VARCHAR
+        Types.VARCHAR, Types.VARCHAR, Types.VARCHAR, Types.VARCHAR, Types.VARCHAR
     };
     /** Readings of one run beside each other; where no column counts repeats, the nth of a metric is of the nth run. */
     private static final String IN_RUNS =
             "select * from (select line, ordinal, maker, model, unit_label, setup_name, setup_id, suite_id, metric, text,"
-                    + " started_at, note, problem, coalesce(repeat_no, row_number() over (partition by"
+                    + " started_at, note, digits, gap, about, standing, problem, coalesce(repeat_no, row_number() over (partition by"
                     + " maker, model, unit_label, setup_name, suite_id, started_at, metric order by line, ordinal)) as rep"
                     + " from import_line l where batch_id = ? and metric is not null) r where problem is null"
-                    + " order by maker, model, unit_label, setup_name, suite_id, started_at, rep, line, ordinal";
+                    + " and standing in ('NEW', 'REPEAT') order by maker, model, unit_label, setup_name, suite_id, started_at, rep, line, ordinal";
+
+    private static final String KEPT = "(problem is null and gap is null and standing in ('NEW', 'REPEAT'))";
+    private static final String THERE = "(problem is null and standing in ('KNOWN', 'TWICE'))";
+    private static final String GAPS = "(problem is null and gap is not null and standing in ('NEW', 'REPEAT'))";
 
     private final JdbcTemplate jdbc;
 
@@ -78,6 +90,9 @@ class ImportLines {
                     l.repeat(),
                     l.startedAt() == null ? null : Timestamp.from(l.startedAt()),
                     l.note(),
+                    l.digits(),
+                    l.gap() == null ? null : cut(l.gap(), 500),
+                    l.about() == null ? null : Json.write(l.about()),
                     cut(column, 120),
                     problem);
         }
@@ -91,6 +106,9 @@ class ImportLines {
             }
             write(
                     line,
+                    null,
+                    null,
+                    null,
                     null,
                     null,
                     null,
@@ -163,9 +181,9 @@ class ImportLines {
 
     List<TablePart> parts(long batch) {
         return jdbc.query(
-                "select concat(maker, ' ', model) as device, sum(n) as readings, s.suite_key, s.version, count(*) as setups"
+                "select trim(concat(maker, ' ', model)) as device, sum(n) as readings, s.suite_key, s.version, count(*) as setups"
                         + " from (select maker, model, suite_id, count(*) as n from import_line"
-                        + " where batch_id = ? and problem is null"
+                        + " where batch_id = ? and problem is null and standing in ('NEW', 'REPEAT')"
                         + " group by maker, model, suite_id, unit_label, setup_name) l join suite s on s.id = l.suite_id"
                         + " group by maker, model, suite_id order by 1, suite_id",
                 (row, i) -> new TablePart(
@@ -185,6 +203,109 @@ class ImportLines {
                 batch,
                 PAGE,
                 page * PAGE);
+    }
+
+    /**
+     * Tells how each reading stands to what is kept: the same reading again is not a repeat.
+     *
+     * @param wide whether a line is a run: it is written twice only if all of it is
+     */
+    void settle(long batch, boolean wide) {
+        String known = "update import_line l join metric m on m.suite_id = l.suite_id and m.metric_key = l.metric"
+                + " join run r on r.setup_id = l.setup_id and r.suite_id = l.suite_id and r.state = 'DONE'"
+                + " and (l.started_at is null or r.started_at = l.started_at)"
+                + " join reading v on v.run_id = r.id and v.metric_id = m.id%s set l.standing = '%s'"
+                + " where l.batch_id = ? and l.problem is null and l.gap is null and l.standing = 'NEW'";
+        jdbc.update(known.formatted(" and v.text = l.text", "KNOWN"), batch);
+        jdbc.update(known.formatted("", "REPEAT"), batch);
+        String nth = "select line, ordinal, row_number() over (partition by maker, model, unit_label, setup_name,"
+                + " suite_id, metric, text, started_at%s order by line, ordinal) as n from import_line"
+                + " where batch_id = ? and problem is null and metric is not null";
+        String twice = wide
+                ? "select line, null as ordinal, min(n) as n from (" + nth.formatted("") + ") c group by line"
+                : nth.formatted(", repeat_no");
+        jdbc.update(
+                "update import_line l join (" + twice + ") d on d.line = l.line"
+                        + " and (d.ordinal is null or d.ordinal = l.ordinal) set l.standing = 'TWICE'"
+                        + " where l.batch_id = ? and d.n > 1 and l.standing in ('NEW', 'REPEAT')",
+                batch,
+                batch);
+    }
+
+    CellCounts counts(long batch) {
+        return jdbc.queryForObject(
+                "select coalesce(sum(" + KEPT + "), 0), coalesce(sum(" + THERE + "), 0), coalesce(sum(" + GAPS
+                        + "), 0), coalesce(sum(problem is not null), 0) from import_line where batch_id = ?",
+                (row, i) -> new CellCounts(row.getInt(1), row.getInt(2), row.getInt(3), row.getInt(4)),
+                batch);
+    }
+
+    /** A cell as it is written down; names of suite and metric are still to be found. */
+    record StoredCell(CellView cell, long suite, @Nullable String metric) {}
+
+    List<StoredCell> cells(long batch, Which which, int page) {
+        return jdbc.query(
+                "select * from import_line where batch_id = ? and " + where(which)
+                        + " order by line, ordinal limit ? offset ?",
+                (row, i) -> cell(row),
+                batch,
+                PAGE,
+                page * PAGE);
+    }
+
+    /** Returns one cell, if it is there. */
+    Optional<StoredCell> cell(long batch, int line, int ordinal) {
+        return jdbc
+                .query(
+                        "select * from import_line where batch_id = ? and line = ? and ordinal = ?",
+                        (row, i) -> cell(row),
+                        batch,
+                        line,
+                        ordinal)
+                .stream()
+                .findFirst();
+    }
+
+    private static StoredCell cell(ResultSet row) throws SQLException {
+        String model = row.getString("model");
+        return new StoredCell(
+                new CellView(
+                        row.getInt("line"),
+                        row.getInt("ordinal"),
+                        row.getString("column_name"),
+                        model == null ? null : (row.getString("maker") + " " + model).strip(),
+                        row.getString("setup_name"),
+                        null,
+                        null,
+                        row.getString("text"),
+                        row.getString("digits"),
+                        row.getString("gap"),
+                        Standing.valueOf(row.getString("standing")),
+                        row.getString("problem")),
+                row.getLong("suite_id"),
+                row.getString("metric"));
+    }
+
+    private static String where(Which which) {
+        return switch (which) {
+            case KEPT -> KEPT;
+            case THERE -> THERE;
+            case GAPS -> GAPS;
+            case REJECTED -> "problem is not null";
+        };
+    }
+
+    /** Puts another text in the place of a cell's. */
+    void mend(long batch, int line, int ordinal, String text, @Nullable String digits, @Nullable String gap) {
+        jdbc.update(
+                "update import_line set text = ?, digits = ?, gap = ?, problem = null, standing = 'NEW'"
+                        + " where batch_id = ? and line = ? and ordinal = ?",
+                text,
+                digits,
+                gap,
+                batch,
+                line,
+                ordinal);
     }
 
     int rejectedCount(long batch) {

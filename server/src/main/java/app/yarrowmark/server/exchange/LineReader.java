@@ -1,11 +1,16 @@
 package app.yarrowmark.server.exchange;
 
+import app.yarrowmark.core.exchange.HeadName;
 import app.yarrowmark.core.exchange.TableMapping;
 import app.yarrowmark.core.exchange.TableMapping.Cell;
 import app.yarrowmark.core.exchange.TableMapping.Role;
-import app.yarrowmark.core.score.ReadingText;
+import app.yarrowmark.core.setup.FactDictionary;
+import app.yarrowmark.core.setup.FactKey;
+import app.yarrowmark.core.setup.FactText;
 import app.yarrowmark.core.suite.Metric;
+import app.yarrowmark.core.suite.Scale;
 import app.yarrowmark.server.catalogue.CatalogueService;
+import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.catalogue.ModelView;
 import app.yarrowmark.server.catalogue.UnitView;
 import app.yarrowmark.server.setups.SetupService;
@@ -18,40 +23,55 @@ import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
 /** Finds what the texts of a table's cells mean on this desk; what it looked up it remembers, within limits. */
 final class LineReader {
 
     private static final int MOST_REMEMBERED = 5_000;
+    private static final Pattern SUMMARY = Pattern.compile(
+            "(average|mean|median|total|sum|minimum|maximum|min|max|count|geometric mean|mittelwert|summe)",
+            Pattern.CASE_INSENSITIVE);
+    private static final Pattern NO_WORD =
+            Pattern.compile("[-\u2013\u2014?.*x]+|n\\.?/?a\\.?|none|null|nan", Pattern.CASE_INSENSITIVE);
 
     private final ImportSettings settings;
     private final SuiteService suites;
-    private final SetupService setups;
+    private final FactSetups setups;
+    private final FactDictionary dictionary;
     private final Map<String, List<ModelView>> models = new HashMap<>();
     /** Devices that are to be made, as they were first written. */
     private final Map<String, NewModel> fresh = new HashMap<>();
 
     private final Map<String, Optional<Suite>> suiteByText = bounded();
-    private final Map<String, Optional<Long>> setupByText = bounded();
     private final Map<String, Optional<Metric>> metricByText = bounded();
     private final Map<String, Instant> timeByText = bounded();
 
-    LineReader(ImportSettings settings, CatalogueService catalogue, SuiteService suites, SetupService setups) {
+    LineReader(
+            ImportSettings settings,
+            CatalogueService catalogue,
+            SuiteService suites,
+            SetupService setups,
+            FactDictionary dictionary) {
         this.settings = settings;
         this.suites = suites;
-        this.setups = setups;
+        this.dictionary = dictionary;
+        this.setups = new FactSetups(setups, dictionary);
         for (ModelView model : catalogue.models()) {
             models.computeIfAbsent(TableMapping.plain(model.name()), k -> new ArrayList<>())
                     .add(model);
-            models.computeIfAbsent(TableMapping.plain(model.maker() + " " + model.name()), k -> new ArrayList<>())
-                    .add(model);
+            if (!model.maker().isEmpty()) {
+                models.computeIfAbsent(TableMapping.plain(model.maker() + " " + model.name()), k -> new ArrayList<>())
+                        .add(model);
+            }
         }
     }
 
@@ -69,9 +89,32 @@ final class LineReader {
             long suiteId,
             String metric,
             String text,
+            @Nullable String digits,
+            @Nullable String gap,
             @Nullable Integer repeat,
             @Nullable Instant startedAt,
-            @Nullable String note) {}
+            @Nullable String note,
+            @Nullable About about) {}
+
+    /**
+     * What a line says beyond its reading.
+     *
+     * @param facts of the setup, text by key
+     * @param parent name of the setup that this one was changed from; absent for the first of its device
+     * @param kind of the model, where the line says it
+     * @param price as written
+     */
+    record About(
+            Map<String, String> facts,
+            @Nullable String parent,
+            @Nullable DeviceKind kind,
+            @Nullable Integer year,
+            @Nullable String price) {
+
+        boolean saysNothing() {
+            return facts.isEmpty() && kind == null && year == null && price == null;
+        }
+    }
 
     private record NewModel(String maker, String name) {}
 
@@ -111,34 +154,137 @@ final class LineReader {
             throw unfit(Role.DEVICE, "says no device");
         }
         Optional<ModelView> model = model(cell, device);
+        if (SUMMARY.matcher(device).matches()) {
+            throw unfit(Role.DEVICE, "is a summary of the lines above it, not a device");
+        }
         String unit = or(cell.field(Role.UNIT), settings.unit(), "A");
-        String setup = or(cell.field(Role.SETUP), settings.setup(), "as shipped");
         limit(Role.UNIT, unit, 60);
-        limit(Role.SETUP, setup, 80);
-        Optional<Long> setupId = model.flatMap(m -> setup(m, unit, setup));
-        if (setupId.isEmpty() && settings.makeModels() == null) {
+        Map<String, String> facts = facts(cell);
+        FactSetups.Chosen setup = setups.of(
+                model.map(m -> m.id() + "\t" + unit).orElse(device + "\t" + unit),
+                model.flatMap(m -> unitOf(m, unit)),
+                or(cell.field(Role.SETUP), settings.setup(), "as shipped"),
+                !cell.field(Role.SETUP).isEmpty(),
+                facts);
+        limit(Role.SETUP, setup.name(), 80);
+        if (setup.id() == null && settings.makeModels() == null) {
             throw unfit(
                     Role.SETUP,
-                    "there is no setup \"" + setup + "\" of unit " + unit + " of " + device
+                    "there is no setup \"" + setup.name() + "\" of unit " + unit + " of " + device
                             + "; make it first, or have what is missing made");
         }
         String note = cell.field(Role.NOTE);
         limit(Role.NOTE, note, 500);
         NewModel named = model.map(m -> new NewModel(m.maker(), m.name())).orElseGet(() -> fresh(cell, device));
+        About about = new About(facts, setup.parent(), kind(cell), year(cell), price(cell));
+        String gap = gap(cell, metric);
+        CellText value = new CellText(cell, metric, settings.marksOf(cell.column()));
         Line line = new Line(
                 named.maker,
                 named.name,
                 unit,
-                setup,
-                setupId.orElse(null),
+                setup.name(),
+                setup.id(),
                 suite.id(),
                 metric.key(),
-                cell.value(),
+                gap == null ? value.text() : cell.value(),
+                null,
+                gap,
                 repeat(cell),
                 time(cell),
-                note.isEmpty() ? null : note);
-        requireValue(cell, metric, line);
-        return line;
+                note.isEmpty() ? null : note,
+                about.saysNothing() && about.parent() == null ? null : about);
+        return gap == null ? withValue(cell, value, line) : line;
+    }
+
+    private static Line withValue(Cell cell, CellText value, Line line) {
+        if (cell.value().length() > 40) {
+            throw new Unfit(
+                    cell.column(), "has " + cell.value().length() + " characters; a value has at most 40", line);
+        }
+        try {
+            return new Line(
+                    line.maker,
+                    line.model,
+                    line.unit,
+                    line.setup,
+                    line.setupId,
+                    line.suiteId,
+                    line.metric,
+                    line.text,
+                    value.digits(),
+                    null,
+                    line.repeat,
+                    line.startedAt,
+                    line.note,
+                    line.about);
+        } catch (IllegalArgumentException e) {
+            throw new Unfit(cell.column(), String.valueOf(e.getMessage()), line);
+        }
+    }
+
+    /** Words in the place of a number say why there is none. */
+    private static @Nullable String gap(Cell cell, Metric metric) {
+        boolean number = metric.scale() == Scale.RATIO || metric.scale() == Scale.INTERVAL;
+        String value = cell.value();
+        if (!number || value.chars().anyMatch(Character::isDigit)) {
+            return null;
+        }
+        return NO_WORD.matcher(value).matches() ? "the table has \"" + value + "\"" : value;
+    }
+
+    private Map<String, String> facts(Cell cell) {
+        Map<String, String> said = new LinkedHashMap<>();
+        settings.factColumns().forEach((column, key) -> {
+            String text = cell.row().getOrDefault(column, "").strip();
+            if (!text.isEmpty() && !NO_WORD.matcher(text).matches()) {
+                try {
+                    HeadName head = HeadName.of(column);
+                    FactKey known = dictionary.get(key);
+                    String unit = head.unit().filter(u -> Character.isDigit(text.charAt(text.length() - 1))).orElse("");
+                    said.put(key, FactText.read(known, (text + " " + unit).strip()).text().orElse(text));
+                } catch (IllegalArgumentException e) {
+                    throw new Unfit(column, String.valueOf(e.getMessage()));
+                }
+            }
+        });
+        return said;
+    }
+
+    private @Nullable DeviceKind kind(Cell cell) {
+        String text = cell.field(Role.KIND);
+        if (text.isEmpty()) {
+            return null;
+        }
+        try {
+            return DeviceKind.valueOf(text.toUpperCase(Locale.ROOT).replaceFirst("S$", ""));
+        } catch (IllegalArgumentException e) {
+            throw unfit(Role.KIND, "is no kind of device known here: " + Arrays.toString(DeviceKind.values()));
+        }
+    }
+
+    private @Nullable Integer year(Cell cell) {
+        String text = cell.field(Role.YEAR);
+        if (text.isEmpty()) {
+            return null;
+        }
+        if (!text.matches("(19[7-9]\\d|20\\d{2}|2100)")) {
+            throw unfit(Role.YEAR, "is a year such as 2026, got \"" + text + "\"");
+        }
+        return Integer.valueOf(text);
+    }
+
+    private @Nullable String price(Cell cell) {
+        String text = cell.field(Role.PRICE);
+        if (text.isEmpty() || NO_WORD.matcher(text).matches()) {
+            return null;
+        }
+        try {
+            PriceText.read(text, settings.marksOf(settings.columns().getOrDefault(Role.PRICE, "")));
+            return text;
+        } catch (IllegalArgumentException e) {
+            throw unfit(Role.PRICE, String.valueOf(e.getMessage()));
+        }
     }
 
     private Suite suite(Cell cell) {
@@ -176,18 +322,6 @@ final class LineReader {
                                         .toList()));
     }
 
-    private static void requireValue(Cell cell, Metric metric, Line line) {
-        if (cell.value().length() > 40) {
-            throw new Unfit(
-                    cell.column(), "has " + cell.value().length() + " characters; a value has at most 40", line);
-        }
-        try {
-            ReadingText.parse(metric, cell.value());
-        } catch (IllegalArgumentException e) {
-            throw new Unfit(cell.column(), String.valueOf(e.getMessage()), line);
-        }
-    }
-
     private Optional<ModelView> model(Cell cell, String device) {
         String maker = cell.field(Role.MAKER);
         List<ModelView> found =
@@ -219,11 +353,8 @@ final class LineReader {
             limit(Role.MAKER, maker, 80);
             return maker;
         }
-        int blank = device.indexOf(' ');
-        if (blank < 0) {
-            throw unfit(Role.DEVICE, "\"" + device + "\" is new and names no maker; write the maker before it");
-        }
-        return device.substring(0, blank);
+        // One word is a name; nobody said who makes it.
+        return device.substring(0, Math.max(0, device.indexOf(' ')));
     }
 
     private static String name(Cell cell, String device) {
@@ -232,14 +363,11 @@ final class LineReader {
                 : device;
     }
 
-    private Optional<Long> setup(ModelView model, String unit, String setup) {
-        return setupByText.computeIfAbsent(
-                model.id() + "\t" + unit + "\t" + setup,
-                k -> model.units().stream()
-                        .filter(u -> u.label().equalsIgnoreCase(unit))
-                        .findFirst()
-                        .map(UnitView::id)
-                        .flatMap(id -> setups.named(id, setup)));
+    private static Optional<Long> unitOf(ModelView model, String unit) {
+        return model.units().stream()
+                .filter(u -> u.label().equalsIgnoreCase(unit))
+                .findFirst()
+                .map(UnitView::id);
     }
 
     private @Nullable Integer repeat(Cell cell) {

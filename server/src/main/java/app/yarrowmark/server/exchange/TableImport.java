@@ -4,20 +4,28 @@ import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.exchange.Build;
 import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.core.exchange.RunFile;
+import app.yarrowmark.core.exchange.TableFile;
 import app.yarrowmark.core.exchange.TableMapping;
 import app.yarrowmark.core.exchange.TableReader;
-import app.yarrowmark.core.suite.SuiteSheet;
+import app.yarrowmark.core.score.ReadingText;
+import app.yarrowmark.core.setup.Facts;
+import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.server.access.Caller;
 import app.yarrowmark.server.catalogue.CatalogueService;
 import app.yarrowmark.server.catalogue.CatalogueService.UnitWanted;
 import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.events.LiveEvents;
 import app.yarrowmark.server.exchange.ImportViews.Accepted;
+import app.yarrowmark.server.exchange.ImportViews.CellCounts;
+import app.yarrowmark.server.exchange.ImportViews.CellPage;
+import app.yarrowmark.server.exchange.ImportViews.CellView;
 import app.yarrowmark.server.exchange.ImportViews.ImportView;
 import app.yarrowmark.server.exchange.ImportViews.PartKey;
-import app.yarrowmark.server.exchange.ImportViews.Preview;
 import app.yarrowmark.server.exchange.ImportViews.State;
 import app.yarrowmark.server.exchange.ImportViews.TableReport;
+import app.yarrowmark.server.exchange.ImportViews.Which;
+import app.yarrowmark.server.exchange.LineReader.About;
+import app.yarrowmark.server.facts.FactService;
 import app.yarrowmark.server.history.HistoryService;
 import app.yarrowmark.server.problems.Refusal;
 import app.yarrowmark.server.problems.RuleViolations;
@@ -34,8 +42,7 @@ import app.yarrowmark.server.suites.SuiteService;
 import app.yarrowmark.server.work.Ahead;
 import com.fasterxml.jackson.core.type.TypeReference;
 import jakarta.annotation.PreDestroy;
-import java.io.Reader;
-import java.io.StringReader;
+import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -43,8 +50,10 @@ import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -70,7 +79,6 @@ import org.springframework.transaction.support.TransactionTemplate;
 @Service
 class TableImport {
 
-    private static final int PREVIEW_ROWS = 5;
     private static final int BATCH = 400;
 
     private static final Logger LOG = LoggerFactory.getLogger(TableImport.class);
@@ -83,6 +91,7 @@ class TableImport {
     private final CatalogueService catalogue;
     private final SetupService setups;
     private final SuiteService suites;
+    private final FactService facts;
     private final RunIntake intake;
     private final RunChanges changes;
     private final RunReadings runs;
@@ -100,6 +109,7 @@ class TableImport {
             CatalogueService catalogue,
             SetupService setups,
             SuiteService suites,
+            FactService facts,
             RunIntake intake,
             RunChanges changes,
             RunReadings runs,
@@ -113,6 +123,7 @@ class TableImport {
         this.catalogue = catalogue;
         this.setups = setups;
         this.suites = suites;
+        this.facts = facts;
         this.intake = intake;
         this.changes = changes;
         this.runs = runs;
@@ -123,67 +134,12 @@ class TableImport {
         this.transaction = new TransactionTemplate(transactions);
     }
 
-    /** Returns how the beginning of a table would be read: as the last time, or as its header suggests. */
-    Preview preview(String beginning) {
-        String first = beginning.lines().findFirst().orElse("");
-        char separator = TableReader.separatorOf(first);
-        try (TableReader table = TableReader.open(new StringReader(beginning), separator)) {
-            List<List<String>> rows = new ArrayList<>();
-            rows(table, rows);
-            Optional<ImportSettings> before = remembered(table.header());
-            ImportSettings settings = before.orElseGet(() -> guess(table.header(), separator));
-            return new Preview(settings, rows, before.isPresent());
-        } catch (IllegalArgumentException e) {
-            throw new RuleViolations("table", String.valueOf(e.getMessage()));
-        }
-    }
-
-    /** By its header; of a table with a column for each metric also the suite. */
-    private ImportSettings guess(List<String> header, char separator) {
-        Optional<SuiteSheet> sheet = TableMapping.likeliest(
-                header, suites.all().stream().map(Suite::sheet).toList());
-        TableMapping guess = TableMapping.guess(header, sheet.map(List::of).orElse(List.of()));
-        boolean said = guess.columns().containsKey(TableMapping.Role.SUITE);
-        return new ImportSettings(
-                String.valueOf(separator),
-                header,
-                guess.shape(),
-                guess.columns(),
-                guess.metrics(),
-                said || guess.shape() == TableMapping.Shape.LONG
-                        ? null
-                        : sheet.map(s -> s.id().toString()).orElse(null),
-                null,
-                null,
-                null,
-                null);
-    }
-
-    /** The beginning may break off in the middle of a row: what comes whole is enough. */
-    private static void rows(TableReader table, List<List<String>> rows) {
-        try {
-            while (rows.size() < PREVIEW_ROWS && table.hasNext()) {
-                rows.add(table.next().values());
-            }
-        } catch (IllegalArgumentException brokenOff) {
-            // The whole table is read, and its faults told, when it is staged.
-        }
-    }
-
-    private Optional<ImportSettings> remembered(List<String> header) {
-        return batches.findTop50ByOrderByIdDesc().stream()
-                .filter(b -> b.understood > 0)
-                .map(b -> Json.read(b.mapping, new TypeReference<ImportSettings>() {}))
-                .filter(s -> s.header().equals(header))
-                .findFirst();
-    }
-
     /**
      * Reads a whole table and writes down what it says; nothing counts yet.
      *
      * @throws RuleViolations if it is no table, or the settings do not fit it
      */
-    TableReport stage(Reader text, String name, ImportSettings settings, Caller caller) {
+    TableReport stage(InputStream file, String name, ImportSettings settings, Caller caller) {
         if (settings.separator().length() != 1) {
             throw new RuleViolations("separator", "is one character, got \"" + settings.separator() + "\"");
         }
@@ -193,9 +149,12 @@ class TableImport {
         ImportBatchEntity batch = transaction.execute(tx -> batches.save(new ImportBatchEntity(
                 name.strip(), settings.sourceText(), Json.write(settings), caller.who(), clock.instant())));
         try (ImportLines.Writer writer = lines.write(batch.id);
-                TableReader table = TableReader.open(text, settings.separator().charAt(0))) {
+                TableReader table = open(file, settings)) {
             read(table, settings, writer);
             writer.finish();
+            if (!Boolean.TRUE.equals(settings.twiceIsRepeat())) {
+                lines.settle(batch.id, settings.shape() == TableMapping.Shape.WIDE);
+            }
             batch.understood = writer.understood();
             batch.rejected = writer.rejected();
             batches.save(batch);
@@ -208,8 +167,20 @@ class TableImport {
         return report(batch.id, 0);
     }
 
+    private static TableReader open(InputStream file, ImportSettings settings) {
+        ImportSettings.FileSettings how = settings.fileOrText();
+        return TableFile.open(
+                file,
+                how.format(),
+                how.charset(),
+                settings.separator().charAt(0),
+                how.sheet(),
+                how.headLine(),
+                how.headRows());
+    }
+
     private void read(TableReader table, ImportSettings settings, ImportLines.Writer writer) {
-        LineReader reader = new LineReader(settings, catalogue, suites, setups);
+        LineReader reader = new LineReader(settings, catalogue, suites, setups, facts.dictionary());
         TableMapping mapping = settings.mapping();
         long last = 1;
         try {
@@ -241,7 +212,93 @@ class TableImport {
                 view(batch),
                 batch.state == State.WAITING ? lines.parts(id) : List.of(),
                 lines.rejected(id, page),
-                ImportLines.pages(lines.rejectedCount(id)));
+                ImportLines.pages(lines.rejectedCount(id)),
+                lines.counts(id));
+    }
+
+    /** Returns a page of the cells of a table as they were understood. */
+    CellPage cells(long id, Which which, int page) {
+        batch(id);
+        CellCounts counts = lines.counts(id);
+        int all =
+                switch (which) {
+                    case KEPT -> counts.kept();
+                    case THERE -> counts.there();
+                    case GAPS -> counts.gaps();
+                    case REJECTED -> counts.rejected();
+                };
+        return new CellPage(
+                lines.cells(id, which, page).stream().map(this::named).toList(), ImportLines.pages(all));
+    }
+
+    private CellView named(ImportLines.StoredCell stored) {
+        CellView c = stored.cell();
+        Optional<Suite> suite = stored.metric() == null ? Optional.empty() : Optional.of(suites.get(stored.suite()));
+        Optional<Metric> metric =
+                suite.flatMap(s -> s.sheet().metric(String.valueOf(stored.metric())));
+        return new CellView(
+                c.line(),
+                c.ordinal(),
+                c.column(),
+                c.device(),
+                c.setup(),
+                metric.map(m -> suite.get().sheet().name() + " "
+                                + suite.get().sheet().id().version() + ", " + m.name())
+                        .orElse(null),
+                metric.map(Metric::unit).orElse(null),
+                c.text(),
+                c.digits(),
+                c.gap(),
+                c.standing(),
+                c.problem());
+    }
+
+    /**
+     * Puts another text in the place of a cell's, before anything is kept.
+     *
+     * @throws RuleViolations if the text cannot be read, or the line is at fault and not its number
+     */
+    CellView mend(long id, int line, int ordinal, String text) {
+        ImportBatchEntity batch = waiting(id);
+        ImportLines.StoredCell stored = lines.cell(id, line, ordinal)
+                .filter(c -> c.metric() != null)
+                .orElseThrow(() -> new RuleViolations(
+                        "text", "what is wrong with line " + line + " is not its number: mend the table, and bring it again"));
+        Metric metric = suites.get(stored.suite())
+                .sheet()
+                .metric(String.valueOf(stored.metric()))
+                .orElseThrow();
+        try {
+            if (text.isBlank() || text.length() > 40) {
+                throw new IllegalArgumentException("a value has 1 to 40 characters");
+            }
+            ReadingText.parse(metric, text.strip());
+        } catch (IllegalArgumentException e) {
+            throw new RuleViolations("text", metric.name() + ": " + e.getMessage());
+        }
+        lines.mend(id, line, ordinal, text.strip(), null, null);
+        transaction.executeWithoutResult(tx -> {
+            ImportBatchEntity kept = batch(batch.id);
+            kept.rejected = lines.rejectedCount(id);
+            kept.understood += stored.cell().problem() == null ? 0 : 1;
+        });
+        return named(lines.cell(id, line, ordinal).orElseThrow());
+    }
+
+    /** Throws away a table that was read and not kept. */
+    void throwAway(long id) {
+        ImportBatchEntity batch = waiting(id);
+        lines.forget(id);
+        batches.delete(batch);
+        events.changed(LiveEvents.Topic.CATALOGUE);
+    }
+
+    private ImportBatchEntity waiting(long id) {
+        ImportBatchEntity batch = batch(id);
+        if (batch.state != State.WAITING) {
+            throw Refusal.conflict("This import was accepted already: take it back as a whole instead.");
+        }
+        return batch;
     }
 
     /** Returns the last imports, the newest first. */
@@ -376,6 +433,10 @@ class TableImport {
         private final @Nullable Set<PartKey> parts;
         private final Caller caller;
         private final Map<Place, Long> made = new HashMap<>();
+        /** What lines said of the setups and models, until it is written down. */
+        private final Map<Place, About> abouts = new LinkedHashMap<>();
+
+        private final Set<Place> told = new HashSet<>();
         private final Set<Cell> cells = new HashSet<>();
         private final List<Group> waiting = new ArrayList<>();
         private @Nullable Group group;
@@ -394,7 +455,7 @@ class TableImport {
         void row(ResultSet row) throws SQLException {
             Suite suite = suites.get(row.getLong("suite_id"));
             PartKey part = new PartKey(
-                    row.getString("maker") + " " + row.getString("model"),
+                    (row.getString("maker") + " " + row.getString("model")).strip(),
                     suite.sheet().id().toString());
             if (parts != null && !parts.contains(part)) {
                 return;
@@ -414,8 +475,17 @@ class TableImport {
                 current = new Group(key, Place.of(row), suite, at == null ? null : at.toInstant(), row.getInt("line"));
                 group = current;
             }
-            current.readings.add(new RunFile.ReadingLine(
-                    row.getString("metric"), row.getString("text"), row.getString("note"), null));
+            String gap = row.getString("gap");
+            if (gap == null) {
+                current.readings.add(new RunFile.ReadingLine(
+                        row.getString("metric"), row.getString("text"), row.getString("note"), row.getString("digits")));
+            } else {
+                current.gaps.add(new RunFile.GapLine(row.getString("metric"), gap));
+            }
+            String about = row.getString("about");
+            if (about != null) {
+                abouts.putIfAbsent(current.place, Json.read(about, new TypeReference<About>() {}));
+            }
         }
 
         void finish() {
@@ -447,9 +517,14 @@ class TableImport {
                     .map(g -> g.place)
                     .filter(p -> p.setupId == null && !made.containsKey(p))
                     .distinct()
+                    // What others were changed from is made before them.
+                    .sorted(Comparator.comparing(p -> parentOf(p) != null))
                     .toList();
             if (!missing.isEmpty()) {
                 transaction.executeWithoutResult(tx -> make(missing));
+            }
+            if (!abouts.isEmpty()) {
+                transaction.executeWithoutResult(tx -> tell());
             }
             for (Group g : groups) {
                 g.setupId = g.place.setupId == null ? Maps.at(made, g.place) : g.place.setupId;
@@ -476,6 +551,34 @@ class TableImport {
                     .forEach((i, e) -> lines.refuse(batch.id, groups.get(i).line, Objects.toString(e.getMessage())));
         }
 
+        /** Writes down what lines said of setups that are there, and of models. */
+        private void tell() {
+            List<Map.Entry<Place, About>> parentsFirst = abouts.entrySet().stream()
+                    .filter(e -> told.add(e.getKey()))
+                    .sorted(Comparator.comparing(e -> e.getValue().parent() != null))
+                    .toList();
+            parentsFirst.forEach(said -> tell(said.getKey(), said.getValue()));
+            abouts.clear();
+        }
+
+        private void tell(Place place, About about) {
+            long setup = place.setupId == null ? Maps.at(made, place) : place.setupId;
+            setups.completeTyped(setup, Facts.of(FactLines.facts(about.facts(), facts.dictionary())), caller.who());
+            if (about.year() != null || about.price() != null) {
+                PriceText price = about.price() == null
+                        ? null
+                        : PriceText.read(
+                                about.price(),
+                                settings.marksOf(settings.columns().getOrDefault(TableMapping.Role.PRICE, "")));
+                catalogue.enrich(
+                        setups.view(setup).modelId(),
+                        about.year(),
+                        price == null ? null : price.amount(),
+                        price == null ? null : price.currency(),
+                        caller.who());
+            }
+        }
+
         /** A run whose time the table does not say is of when it was first imported, so that it is known again. */
         private RunFile run(Group group, Instant unsaid) {
             Instant at = group.startedAt == null ? unsaid : group.startedAt;
@@ -486,8 +589,8 @@ class TableImport {
                             group.suite.sheet().id().version()),
                     null,
                     group.setupId,
-                    RunFile.State.DONE,
-                    null,
+                    group.readings.isEmpty() ? RunFile.State.FAILED : RunFile.State.DONE,
+                    group.readings.isEmpty() ? group.gaps.get(0).reason() : null,
                     at,
                     at,
                     SENDER,
@@ -496,7 +599,7 @@ class TableImport {
                     group.readings,
                     null,
                     null,
-                    null,
+                    group.gaps.isEmpty() ? null : group.gaps,
                     null,
                     null,
                     null,
@@ -507,17 +610,28 @@ class TableImport {
             DeviceKind kind = Objects.requireNonNull(settings.makeModels(), "nothing is made unless asked for");
             List<Long> units = catalogue.addUnits(
                     missing.stream()
-                            .map(p -> new UnitWanted(p.maker, p.model, kind, p.unit, settings.sourceText()))
+                            .map(p -> new UnitWanted(p.maker, p.model, kindOf(p, kind), p.unit, settings.sourceText()))
                             .toList(),
                     caller.who());
             List<Long> ids = setups.createAll(
                     IntStream.range(0, missing.size())
-                            .mapToObj(i -> new SetupWanted(units.get(i), missing.get(i).setup))
+                            .mapToObj(i -> new SetupWanted(
+                                    units.get(i), missing.get(i).setup, parentOf(missing.get(i))))
                             .toList(),
                     caller.who());
             for (int i = 0; i < missing.size(); i++) {
                 made.put(missing.get(i), ids.get(i));
             }
+        }
+
+        private DeviceKind kindOf(Place place, DeviceKind otherwise) {
+            About about = abouts.get(place);
+            return about == null || about.kind() == null ? otherwise : about.kind();
+        }
+
+        private @Nullable String parentOf(Place place) {
+            About about = abouts.get(place);
+            return about == null ? null : about.parent();
         }
     }
 
@@ -548,6 +662,7 @@ class TableImport {
         private final @Nullable Instant startedAt;
         private final int line;
         private final List<RunFile.ReadingLine> readings = new ArrayList<>();
+        private final List<RunFile.GapLine> gaps = new ArrayList<>();
         private long setupId;
 
         Group(String key, Place place, Suite suite, @Nullable Instant startedAt, int line) {
@@ -560,7 +675,7 @@ class TableImport {
 
         /** What a run is known by: the same lines for the same setup are the same run. */
         UUID id() {
-            return UUID.nameUUIDFromBytes((setupId + key + readings).getBytes(StandardCharsets.UTF_8));
+            return UUID.nameUUIDFromBytes((setupId + key + readings + gaps).getBytes(StandardCharsets.UTF_8));
         }
     }
 }

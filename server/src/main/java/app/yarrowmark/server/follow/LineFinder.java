@@ -72,7 +72,7 @@ class LineFinder {
                     SetupLabel last = line.get(line.size() - 1);
                     return new UnitLine(
                             last.modelId(),
-                            last.maker() + " " + last.model(),
+                            SetupLabel.called(last.maker(), last.model()),
                             last.kind(),
                             last.unit(),
                             own.size(),

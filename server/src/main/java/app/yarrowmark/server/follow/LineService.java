@@ -156,7 +156,7 @@ class LineService {
                 threshold,
                 basis,
                 last.modelId(),
-                last.maker() + " " + last.model(),
+                SetupLabel.called(last.maker(), last.model()),
                 last.unit(),
                 last.kind(),
                 followed,

@@ -184,7 +184,7 @@ class SearchService {
         List<Entry> all = new ArrayList<>();
         Map<Long, Entry> bySetup = new LinkedHashMap<>();
         for (ModelView m : catalogue.models()) {
-            String title = m.maker() + " " + m.name();
+            String title = SetupLabel.called(m.maker(), m.name());
             Place place = new Place.ModelPlace(m.id());
             String kind = m.kind().name().toLowerCase(Locale.ROOT);
             String about = m.year() == null ? kind : kind + ", " + m.year();
@@ -195,7 +195,7 @@ class SearchService {
                             new Hit(Kind.UNIT, title + ", unit " + u.label(), u.variant(), place), u.origin())));
         }
         for (SetupLabel s : setupLabels.all().values()) {
-            String title = s.maker() + " " + s.model() + ", " + s.name();
+            String title = SetupLabel.called(s.maker(), s.model()) + ", " + s.name();
             Entry entry = Entry.of(
                     new Hit(Kind.SETUP, title, "setup of unit " + s.unit(), new Place.SetupPlace(s.setupId())),
                     s.tuned() ? "tuned" : "as shipped");

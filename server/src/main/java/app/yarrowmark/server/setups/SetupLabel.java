@@ -33,6 +33,11 @@ public record SetupLabel(
 
     /** Returns maker, model and, where there are others, what tells it from them. */
     public String text() {
-        return detail.isEmpty() ? maker + " " + model : maker + " " + model + ", " + detail;
+        return detail.isEmpty() ? called(maker, model) : called(maker, model) + ", " + detail;
+    }
+
+    /** Returns maker and model; the model alone where nobody is known to have made it. */
+    public static String called(String maker, String model) {
+        return (maker + " " + model).strip();
     }
 }

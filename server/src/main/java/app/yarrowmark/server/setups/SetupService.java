@@ -84,8 +84,12 @@ public class SetupService {
         return view(setup, catalogue.modelOfUnit(unitId));
     }
 
-    /** A setup that is to be there, of which only the name is known. */
-    public record SetupWanted(long unitId, String name) {}
+    /**
+     * A setup that is to be there.
+     *
+     * @param parent name of the setup of the same unit that it was changed from; null for a first one
+     */
+    public record SetupWanted(long unitId, String name, @Nullable String parent) {}
 
     /**
      * Makes those of many setups that are missing; returns the number of each, in the order wanted.
@@ -110,8 +114,8 @@ public class SetupService {
                     .filter(s -> s.name.equalsIgnoreCase(name))
                     .findFirst()
                     .orElseGet(() -> {
-                        SetupEntity made =
-                                made(w.unitId(), 1 + own.size(), name, null, false, Facts.of(List.of()), who);
+                        SetupEntity made = made(
+                                w.unitId(), 1 + own.size(), name, idOf(own, w.parent()), false, Facts.of(List.of()), who);
                         own.add(made);
                         return made;
                     })
@@ -119,6 +123,31 @@ public class SetupService {
         }
         revision.next();
         return ids;
+    }
+
+    private static @Nullable Long idOf(List<SetupEntity> own, @Nullable String name) {
+        return own.stream()
+                .filter(s -> s.name.equalsIgnoreCase(name))
+                .map(s -> s.id)
+                .findFirst()
+                .orElse(null);
+    }
+
+    /**
+     * Adds facts that a table says to what is known of a setup; of one that was changed from another, those that differ were
+     * meant.
+     */
+    @Transactional
+    public void completeTyped(long setupId, Facts typed, String who) {
+        complete(setupId, typed, who);
+        SetupEntity setup = setups.kept(setupId);
+        if (setup.parentId != null && SetupDifferences.meant(setup).isEmpty()) {
+            List<String> keys = SetupDifferences.of(setup, setups.kept(setup.parentId).facts(), facts.dictionary()).stream()
+                    .map(DifferenceView::key)
+                    .filter(k -> typed.get(k).isPresent())
+                    .toList();
+            mean(setupId, keys);
+        }
     }
 
     /**

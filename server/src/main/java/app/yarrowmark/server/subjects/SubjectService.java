@@ -86,7 +86,7 @@ public class SubjectService {
     public Subject ofSetup(SetupLabel label) {
         return new Subject(
                 SubjectKey.ofSetup(label.setupId()),
-                label.maker() + " " + label.model(),
+                SetupLabel.called(label.maker(), label.model()),
                 label.detail(),
                 label.kind(),
                 label.tuned(),
@@ -99,7 +99,7 @@ public class SubjectService {
         List<SetupLabel> own =
                 labels.stream().filter(l -> l.modelId() == model.id()).toList();
         SetupLabel chosen = speaking(own, speaker, book.current())
-                .orElseThrow(() -> Refusal.notFound(model.maker() + " " + model.name() + " has no measured setup"
+                .orElseThrow(() -> Refusal.notFound(SetupLabel.called(model.maker(), model.name()) + " has no measured setup"
                         + (speaker.rule() == Speaker.Rule.NAMED ? " called \"" + speaker.name() + "\"." : ".")));
         return ofModel(chosen);
     }
@@ -108,7 +108,7 @@ public class SubjectService {
     public Subject ofModel(SetupLabel speaking) {
         return new Subject(
                 SubjectKey.ofModel(speaking.modelId()),
-                speaking.maker() + " " + speaking.model(),
+                SetupLabel.called(speaking.maker(), speaking.model()),
                 speaking.detail(),
                 speaking.kind(),
                 speaking.tuned(),
@@ -178,11 +178,11 @@ public class SubjectService {
 
     private static Subject ofClaim(ModelView model) {
         if (model.details().claims().isEmpty()) {
-            throw Refusal.notFound(model.maker() + " " + model.name() + " has no claims on its page.");
+            throw Refusal.notFound(SetupLabel.called(model.maker(), model.name()) + " has no claims on its page.");
         }
         return new Subject(
                 new SubjectKey(SubjectKey.Kind.CLAIM, String.valueOf(model.id())),
-                model.maker() + " " + model.name(),
+                SetupLabel.called(model.maker(), model.name()),
                 "as claimed",
                 model.kind(),
                 false,

@@ -9,10 +9,12 @@ import static org.mockito.Mockito.times;
 import static org.mockito.Mockito.verify;
 import static org.mockito.Mockito.when;
 
+import app.yarrowmark.core.exchange.OwnFacts;
 import app.yarrowmark.core.exchange.SheetReader;
 import app.yarrowmark.core.exchange.TableMapping.Cell;
 import app.yarrowmark.core.exchange.TableMapping.Role;
 import app.yarrowmark.core.exchange.TableMapping.Shape;
+import app.yarrowmark.core.setup.FactDictionary;
 import app.yarrowmark.server.catalogue.CatalogueService;
 import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.catalogue.ModelDetails;
@@ -69,7 +71,7 @@ class LineReaderTest {
                         "512.0",
                         Map.of(Role.DEVICE, "ostrel FEN-13", Role.SUITE, "Siltpath", Role.VERSION, "2")));
         assertThat(line)
-                .isEqualTo(new Line("Ostrel", "Fen 13", "A", "as shipped", 77L, 4, "read", "512.0", null, null, null));
+                .isEqualTo(new Line("Ostrel", "Fen 13", "A", "as shipped", 77L, 4, "read", "512.0", null, null, null, null, null, null));
     }
 
     @Test
@@ -101,8 +103,24 @@ class LineReaderTest {
         Line line = reader("siltpath 2", DeviceKind.TABLET).read(cell);
         assertThat(List.of(line.maker(), line.model())).containsExactly("Brackwater", "Slate 11");
         assertThat(line.setupId()).isNull();
-        assertThat(unfit(reader("siltpath 2", DeviceKind.TABLET), cell("read", "5", Map.of(Role.DEVICE, "Slate"))))
-                .isEqualTo("device: \"Slate\" is new and names no maker; write the maker before it");
+        Line unnamed = reader("siltpath 2", DeviceKind.TABLET).read(cell("read", "5", Map.of(Role.DEVICE, "Slate")));
+        assertThat(List.of(unnamed.maker(), unnamed.model())).containsExactly("", "Slate");
+    }
+
+    @Test
+    void aWordInThePlaceOfANumberSaysWhyThereIsNone() {
+        Map<Role, String> device = Map.of(Role.DEVICE, "Fen 13");
+        assertThat(reader("siltpath 2", null).read(cell("read", "n/a", device)).gap())
+                .isEqualTo("the table has \"n/a\"");
+        assertThat(reader("siltpath 2", null).read(cell("read", "-", device)).gap()).isEqualTo("the table has \"-\"");
+        assertThat(reader("siltpath 2", null).read(cell("read", "did not install", device)).gap())
+                .isEqualTo("did not install");
+    }
+
+    @Test
+    void aSummaryOfTheLinesAboveIsNoDevice() {
+        assertThat(unfit(reader("siltpath 2", DeviceKind.TABLET), cell("read", "5", Map.of(Role.DEVICE, "Average"))))
+                .isEqualTo("device: is a summary of the lines above it, not a device");
     }
 
     @Test
@@ -151,7 +169,7 @@ class LineReaderTest {
     void anUnfitValueStillSaysWhoseRepeatItWas() {
         LineReader reader = reader("siltpath 2", null);
         Unfit unfit = catchThrowableOfType(
-                Unfit.class, () -> reader.read(cell("read", "fast", Map.of(Role.DEVICE, "Fen 13"))));
+                Unfit.class, () -> reader.read(cell("read", "5fast", Map.of(Role.DEVICE, "Fen 13"))));
         assertThat(unfit.column()).isEqualTo("value");
         assertThat(unfit.line()).isNotNull().extracting(Line::setupId).isEqualTo(77L);
         Unfit metric =
@@ -180,14 +198,15 @@ class LineReaderTest {
             columns.put(role, role.name().toLowerCase(java.util.Locale.ROOT));
         }
         return new LineReader(
-                new ImportSettings(",", List.of(), Shape.LONG, columns, Map.of(), suite, null, null, make, null),
+                new ImportSettings(",", List.of(), Shape.LONG, columns, Map.of(), suite, null, null, make, null, null, null, null, null),
                 catalogue,
                 suites,
-                setups);
+                setups,
+                FactDictionary.of(OwnFacts.all()));
     }
 
     private static Cell cell(String metric, String value, Map<Role, String> fields) {
-        return new Cell(2, "value", fields, metric, value);
+        return new Cell(2, "value", fields, metric, value, Map.of());
     }
 
     private static String unfit(LineReader reader, Cell cell) {

@@ -1,10 +1,11 @@
 import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react'
 import { Route, Routes, useLocation } from 'react-router'
 import { afterEach, describe, expect, it, vi } from 'vitest'
-import type { Schemas } from '../../api/client'
-import { Reply, kernmill, serve, setup, show, strip } from '../../testing'
-import { ImportPage, lacking } from './ImportPage'
-import { SetupAddress } from './SetupAddress'
+import type { Schemas } from '../../../api/client'
+import { Reply, kernmill, serve, setup, show, strip } from '../../../testing'
+import { ImportPage } from './ImportPage'
+import { lacking, ofSuite, saying, sayingOf } from './settings'
+import { SetupAddress } from '../SetupAddress'
 
 afterEach(() => {
   cleanup()
@@ -41,11 +42,37 @@ describe('what a table lacks', () => {
   it.each([
     ['names the device', without(long, 'DEVICE')],
     ['Choose the suite', without(long, 'SUITE')],
-    ['names the metric', without(long, 'METRIC')],
+    ['names the test', without(long, 'METRIC')],
     ['with the value', without(long, 'VALUE')],
-    ['at least one metric', { ...wide, metrics: {} }],
+    ['at least one test', { ...wide, metrics: {} }],
   ])('is said where it %s', (words, settings) => {
     expect(lacking(settings)).toContain(words)
+  })
+})
+
+describe('what a column says', () => {
+  it('is one thing, and nothing else says the same', () => {
+    const moved = saying(wide, 'Model', 'metric weave')
+    expect(sayingOf(moved, 'Model')).toBe('metric weave')
+    expect(sayingOf(moved, 'Weave')).toBe('')
+    expect(lacking(moved)).toBe('Choose the column that names the device.')
+    const fact = saying(wide, 'Weave', 'fact memory.size')
+    expect([sayingOf(fact, 'Weave'), fact.metrics]).toEqual(['fact memory.size', {}])
+  })
+  it('tells whether a row is a reading or a run', () => {
+    expect(saying(saying(wide, 'Model', 'role METRIC'), 'Weave', 'role VALUE').shape).toBe('LONG')
+    expect(saying(long, 'Score', '').shape).toBe('WIDE')
+  })
+  it('follows the suite that is chosen, with units behind the names left aside', () => {
+    const bare = { ...wide, header: ['Model', 'Weave (points)', 'Colour'], metrics: {} }
+    expect(ofSuite(bare, kernmill).metrics).toEqual({ 'Weave (points)': 'weave' })
+    expect(ofSuite(ofSuite(bare, kernmill), undefined).suite).toBeUndefined()
+  })
+  it('must be decided by a person where its numbers could be read in two ways', () => {
+    const unsure = { name: 'Weave', marks: 'COMMA' as const, sure: false, mixed: false, samples: [] }
+    expect(lacking(wide, [unsure])).toBe('Say how the numbers of “Weave” are to be read.')
+    expect(lacking(wide, [{ ...unsure, sure: true }])).toBeUndefined()
+    expect(lacking(wide, [{ ...unsure, name: 'Colour' }])).toBeUndefined()
   })
 })
 
@@ -57,7 +84,22 @@ describe('the import page', () => {
     const sent = serve({
       'GET /api/v1/sittings': strip,
       'GET /api/v1/suites': [kernmill],
-      'POST /api/v1/imports/previews': { settings, rows: [['Fen 13', '1846']], remembered: false },
+      'GET /api/v1/facts': [],
+      'POST /api/v1/imports/previews': {
+        settings,
+        rows: [['Fen 13', '1.846']],
+        remembered: false,
+        sheets: [],
+        columns: [
+          {
+            name: 'Weave',
+            marks: 'COMMA',
+            sure: false,
+            mixed: false,
+            samples: [{ text: '1.846', point: '1.846', comma: '1846' }],
+          },
+        ],
+      },
       'POST /api/v1/imports': new Reply(422, { detail: 'table line 1: the first line names the columns' }),
     })
     show(<ImportPage />, '/catalogue/import', '/catalogue/import')
@@ -69,9 +111,17 @@ describe('the import page', () => {
     Reflect.deleteProperty(bare, 'suite')
     open(bare)
     choose(new File(['Model,Weave\nFen 13,1846\n'], 'list.csv'))
-    expect(await screen.findByText('1846')).toBeTruthy()
+    expect(await screen.findByText('1.846')).toBeTruthy()
     expect(screen.getByText(/^Choose the suite/)).toBeTruthy()
     expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Read the table' }).disabled).toBe(true)
+  })
+  it('waits until a person said how numbers are read that could be either', async () => {
+    open(wide)
+    choose(new File(['Model,Weave\nFen 13,1.846\n'], 'list.csv'))
+    expect(await screen.findByText(/^Say how the numbers of “Weave”/)).toBeTruthy()
+    fireEvent.click(screen.getByRole('radio', { name: /1.846 is 1\u2009846/ }))
+    expect(screen.queryByText(/^Say how the numbers/)).toBeNull()
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Read the table' }).disabled).toBe(false)
   })
   it('takes one table or many run files, not both', async () => {
     open(wide)
@@ -87,7 +137,7 @@ describe('the import page', () => {
     choose(new File(['{}'], 'a.json'))
     await screen.findByText(/^is no run file/)
     choose(new File(['Model,Weave\nFen 13,1846\n'], 'list.csv'))
-    expect(await screen.findByText('1846')).toBeTruthy()
+    expect(await screen.findByText('1.846')).toBeTruthy()
     expect(screen.queryByText(/^is no run file/)).toBeNull()
   })
 })
