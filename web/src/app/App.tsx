@@ -46,7 +46,7 @@ const SuitePage = lazy(() =>
   loaded(() => import('../features/catalogue/SuitePage')).then((m) => ({ default: m.SuitePage })),
 )
 const SheetEditor = lazy(() =>
-  loaded(() => import('../features/catalogue/SheetEditor')).then((m) => ({ default: m.SheetEditor })),
+  loaded(() => import('../features/catalogue/sheet/SheetEditor')).then((m) => ({ default: m.SheetEditor })),
 )
 const ImportPage = lazy(() =>
   loaded(() => import('../features/catalogue/import/ImportPage')).then((m) => ({ default: m.ImportPage })),

@@ -6,7 +6,7 @@ import { SearchDialog, matching } from '../search/SearchDialog'
 import { ImportReport } from './import/ImportReport'
 import { ModelPage } from './ModelPage'
 import { RunFiles, readRunFile } from './import/RunFiles'
-import { SheetEditor, nextVersion, offsetOf } from './SheetEditor'
+import { SheetEditor, nextVersion, offsetOf } from './sheet/SheetEditor'
 import { acceptedWords, effectWords, gathered, priceLine, priceWords, signedPercent } from './words'
 
 const model: Schemas['ModelView'] = {
@@ -165,7 +165,7 @@ describe('the sheet editor', () => {
   it('shows every fault with its place, and the grid once there is none', async () => {
     let answer: unknown = wrong
     serve({ 'POST /api/v1/sheets/checks': () => answer })
-    show(<SheetEditor />, '/catalogue/suites/new', '/catalogue/suites/new')
+    show(<SheetEditor />, '/catalogue/suites/new?as=text', '/catalogue/suites/new')
     expect(await screen.findByText('line 3, column 7')).toBeTruthy()
     expect((screen.getByText('Keep the sheet') as HTMLButtonElement).disabled).toBe(true)
     const area = screen.getByLabelText('Suite sheet') as HTMLTextAreaElement

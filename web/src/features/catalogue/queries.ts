@@ -67,3 +67,13 @@ export function useCells(id: number, which: Schemas['Which'], page: number) {
     placeholderData: (before) => before,
   })
 }
+
+/** The sheet that a grid stands for, and what came of it; nothing is kept. */
+export function useDraft(draft: Schemas['SheetDraft']) {
+  return useQuery({
+    queryKey: keys.sheetCheck(JSON.stringify(draft)),
+    enabled: draft.name.trim() !== '' && draft.tests.length > 0,
+    queryFn: () => take(api.POST('/api/v1/sheets/drafts', { body: draft })),
+    placeholderData: (before) => before,
+  })
+}

@@ -13,7 +13,7 @@ import { Failed, Loading } from '../../ui/States'
 import { useDeed } from '../../ui/deed'
 import { putOnDesk } from './deeds'
 import { SuiteChoice } from './SuiteChoice'
-import { empty, modelOf, nameParts, puttingOf, setupWords } from './put'
+import { empty, modelOf, nameParts, puttingOf, setupWords, unitOf } from './put'
 import type { PutForm } from './put'
 import { useSetupsOfUnit, useUsualSuites } from './queries'
 
@@ -36,27 +36,7 @@ interface PuttingProps {
 
 function Putting({ models, suites }: PuttingProps) {
   const navigate = useNavigate()
-  const put = useDeed(putOnDesk, 'here')
-  const [search] = useSearchParams()
-  const form = useForm<PutForm>({ defaultValues: { ...empty, model: search.get('model') ?? '' } })
-  const typed = { ...empty, ...useWatch({ control: form.control }) } as PutForm
-  const model = modelOf(typed, models)
-  const unit =
-    model?.units.find((u) => String(u.id) === typed.unit) ?? (typed.unit === '' ? model?.units[0] : undefined)
-  const setups = useSetupsOfUnit(unit?.id)
-  const kind = model?.kind ?? typed.kind
-  const usual = useUsualSuites(kind)
-  const picked = new Set(typed.suites ?? usual.data ?? [])
-  const set = <K extends keyof PutForm>(key: K, value: PutForm[K]) => {
-    form.setValue(key, value as never)
-  }
-  const submit = async () => {
-    const sheet = await put.run(puttingOf(typed, model, unit, setups.data ?? [], [...picked]))
-    if (!sheet) return
-    const blank = sheet.setup.facts.length === 0
-    void navigate(`/desk/${String(sheet.sitting)}${blank ? '?slip=open' : ''}`)
-  }
-  const ready = model !== undefined || (nameParts(typed).name !== '' && kind !== undefined)
+  const { put, typed, set, choose, model, unit, setups, kind, picked, ready, submit } = usePutting(models)
   return (
     <form
       className="pt-4.5 pl-6.5 pr-6 pb-8 max-w-260"
@@ -71,35 +51,11 @@ function Putting({ models, suites }: PuttingProps) {
       </p>
       <div className="grid grid-cols-[400px_1fr] gap-12">
         <div>
-          <label className="block text-sm text-ink2 mb-1">What is it called?</label>
-          <Combobox
-            label="Model"
-            options={models.map((m) => ({
-              value: String(m.id),
-              label: `${m.maker} ${m.name}`,
-              about: kinds[m.kind].one,
-            }))}
-            value={typed.model}
-            onValue={(v) => {
-              form.reset({ ...empty, model: v })
-            }}
-            free="live"
-            large
-            autoFocus
-            placeholder="maker and model, such as Ostrel Fen 13"
-            invalid={put.of('name') !== undefined || put.of('maker') !== undefined}
-          />
+          <Named models={models} typed={typed} invalid={put.problem !== null} onChoose={choose} />
           {model === undefined && typed.model !== '' && (
             <NewModel typed={typed} kind={kind} set={set} error={put.of} />
           )}
-          <Details
-            typed={typed}
-            model={model}
-            unit={unit}
-            setups={setups.data ?? []}
-            set={set}
-            error={put.of}
-          />
+          <Details typed={typed} model={model} unit={unit} setups={setups} set={set} error={put.of} />
         </div>
         <div>
           <h2 className="mb-2">Suites to run</h2>
@@ -122,6 +78,74 @@ function Putting({ models, suites }: PuttingProps) {
         {!ready && <span className="text-sm text-ink2">{waitingFor(typed)}</span>}
       </div>
     </form>
+  )
+}
+
+/** What is typed, what of it is there already, and how it is put on the desk. */
+function usePutting(models: PuttingProps['models']) {
+  const navigate = useNavigate()
+  const put = useDeed(putOnDesk, 'here')
+  const [search] = useSearchParams()
+  const form = useForm<PutForm>({ defaultValues: { ...empty, model: search.get('model') ?? '' } })
+  const typed = { ...empty, ...useWatch({ control: form.control }) } as PutForm
+  const model = modelOf(typed, models)
+  const unit = unitOf(typed, model)
+  const setups = useSetupsOfUnit(unit?.id).data ?? []
+  const kind = model?.kind ?? typed.kind
+  const usual = useUsualSuites(kind).data ?? []
+  const picked = new Set(typed.suites ?? usual)
+  const submit = async () => {
+    const sheet = await put.run(puttingOf(typed, model, unit, setups, [...picked]))
+    if (!sheet) return
+    const blank = sheet.setup.facts.length === 0
+    void navigate(`/desk/${String(sheet.sitting)}${blank ? '?slip=open' : ''}`)
+  }
+  return {
+    put,
+    typed,
+    set: <K extends keyof PutForm>(key: K, value: PutForm[K]) => {
+      form.setValue(key, value as never)
+    },
+    choose: (name: string) => {
+      form.reset({ ...empty, model: name, kind: typed.kind })
+    },
+    model,
+    unit,
+    setups,
+    kind,
+    picked,
+    ready: model !== undefined || (nameParts(typed).name !== '' && kind !== undefined),
+    submit,
+  }
+}
+
+interface NamedProps {
+  readonly models: PuttingProps['models']
+  readonly typed: PutForm
+  readonly invalid: boolean
+  readonly onChoose: (name: string) => void
+}
+
+function Named({ models, typed, invalid, onChoose }: NamedProps) {
+  return (
+    <>
+      <div className="text-sm text-ink2 mb-1">What is it called?</div>
+      <Combobox
+        label="Model"
+        options={models.map((m) => ({
+          value: String(m.id),
+          label: `${m.maker} ${m.name}`.trim(),
+          about: kinds[m.kind].one,
+        }))}
+        value={typed.model}
+        onValue={onChoose}
+        free="live"
+        large
+        autoFocus
+        placeholder="maker and model, such as Ostrel Fen 13"
+        invalid={invalid}
+      />
+    </>
   )
 }
 

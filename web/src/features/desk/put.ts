@@ -36,15 +36,21 @@ export const empty: PutForm = {
 /** The model that is there, of that number or that name. */
 export function modelOf({ model }: PutForm, models: readonly Model[]): Model | undefined {
   const plain = model.trim().toLowerCase()
-  return models.find((m) => String(m.id) === model || `${m.maker} ${m.name}`.toLowerCase() === plain)
+  return models.find((m) => String(m.id) === model || `${m.maker} ${m.name}`.trim().toLowerCase() === plain)
 }
 
-/** Maker and name of a new model: as typed in parts, else the first word and the rest. */
+/** The unit that was chosen, or the first there is; undefined for a new one. */
+export function unitOf({ unit }: PutForm, model: Model | undefined): Schemas['UnitView'] | undefined {
+  return unit === '' ? model?.units[0] : model?.units.find((u) => String(u.id) === unit)
+}
+
+/** Maker and name of a new model: as typed in parts, else the first word and the rest; one word is a name. */
 export function nameParts({ model, maker, name }: PutForm): {
   readonly maker: string
   readonly name: string
 } {
   const [first = '', ...rest] = model.trim().split(/\s+/)
+  if (rest.length === 0) return { maker: maker ?? '', name: name ?? first }
   return { maker: maker ?? first, name: name ?? rest.join(' ') }
 }
 

@@ -100,8 +100,10 @@ final class Api {
     /** A file as a form sends it, with settings or without. */
     Answer file(String path, @Nullable String settings, String name, byte[] content) {
         String part = "--parts\r\nContent-Disposition: form-data; name=\"";
-        String head = (settings == null ? "" : part + "settings\"\r\nContent-Type: application/json\r\n\r\n" + settings + "\r\n") + part
-                + "file\"; filename=\"" + name + "\"\r\nContent-Type: application/octet-stream\r\n\r\n";
+        String head = (settings == null
+                        ? ""
+                        : part + "settings\"\r\nContent-Type: application/json\r\n\r\n" + settings + "\r\n")
+                + part + "file\"; filename=\"" + name + "\"\r\nContent-Type: application/octet-stream\r\n\r\n";
         ByteArrayOutputStream body = new ByteArrayOutputStream();
         body.writeBytes(head.getBytes(StandardCharsets.UTF_8));
         body.writeBytes(content);

@@ -49,23 +49,15 @@ class ImportsTest extends ServerTest {
     @Test
     void aTableIsGuessedAndTheSettingsRemembered() {
         String text = "Model;Part;Score;Extra\n" + model + ";Weave;1846;x\n";
-        JsonNode preview = preview(text)
-                .expect(200)
-                .json();
+        JsonNode preview = preview(text).expect(200).json();
         assertThat(preview.at("/settings/separator").asText()).isEqualTo(";");
         assertThat(preview.at("/settings/shape").asText()).isEqualTo("LONG");
         assertThat(preview.at("/settings/columns/METRIC").asText()).isEqualTo("Part");
         assertThat(preview.at("/rows/0/2").asText()).isEqualTo("1846");
         stage(model + ",tablemill 1,Weave,100\n", ",\"setup\":\"as shipped\"");
-        assertThat(preview("Model,Suite,Part,Score\n")
-                        .json()
-                        .get("remembered")
-                        .asBoolean())
+        assertThat(preview("Model,Suite,Part,Score\n").json().get("remembered").asBoolean())
                 .isTrue();
-        assertThat(preview("")
-                        .expect(422)
-                        .detail())
-                .contains("the first line names the columns");
+        assertThat(preview("").expect(422).detail()).contains("the first line names the columns");
     }
 
     @Test
@@ -77,10 +69,8 @@ class ImportsTest extends ServerTest {
                                 + "  - {key: forge, name: Forge, unit: MB/s}\n  - {key: quarry, name: Quarry, unit: MB/s}\n",
                         "application/yaml")
                 .expect(201);
-        JsonNode settings = preview("Device,Forge,Quarry,Colour\n")
-                .expect(200)
-                .json()
-                .get("settings");
+        JsonNode settings =
+                preview("Device,Forge,Quarry,Colour\n").expect(200).json().get("settings");
         assertThat(settings.get("shape").asText()).isEqualTo("WIDE");
         assertThat(settings.get("suite").asText()).isEqualTo("quarrymill 2");
         assertThat(settings.get("metrics").size()).isEqualTo(2);
@@ -104,9 +94,9 @@ class ImportsTest extends ServerTest {
                 .expect(409);
         // The same table once more: every reading is there already.
         JsonNode again = stage(
-                        model + ",tablemill 1,Weave,100\n" + model + ",tablemill 1,Weave,101\n" + model
-                                + ",tablemill 1,Forge,50\n",
-                        "");
+                model + ",tablemill 1,Weave,100\n" + model + ",tablemill 1,Weave,101\n" + model
+                        + ",tablemill 1,Forge,50\n",
+                "");
         assertThat(again.at("/counts/there").asInt()).isEqualTo(3);
         assertThat(again.at("/counts/kept").asInt()).isZero();
         assertThat(accept(again, "{}").get("fresh").asInt()).isZero();

@@ -26,11 +26,14 @@ class OddTablesTest extends ServerTest {
             String[] parts = metric.split("\\|");
             text.append("  - {key: " + parts[0] + ", name: \"" + parts[1] + "\", unit: \"" + parts[2] + "\"}\n");
         }
-        person.send("POST", "/api/v1/suites", text.toString(), "application/yaml").expect(201);
+        person.send("POST", "/api/v1/suites", text.toString(), "application/yaml")
+                .expect(201);
     }
 
     private JsonNode preview(String name, byte[] bytes) {
-        return person.file("/api/v1/imports/previews", null, name, bytes).expect(200).json();
+        return person.file("/api/v1/imports/previews", null, name, bytes)
+                .expect(200)
+                .json();
     }
 
     private JsonNode stage(JsonNode preview, String suite, String name, byte[] bytes) {
@@ -51,13 +54,17 @@ class OddTablesTest extends ServerTest {
         List<String> kept = new ArrayList<>();
         for (JsonNode row :
                 person.get("/api/v1/runs?import=" + id).expect(200).json().get("rows")) {
-            JsonNode run = person.get("/api/v1/runs/" + row.get("id").asText()).json().get("run");
-            String device = row.at("/setup/maker").asText() + " " + row.at("/setup/model").asText();
-            run.get("readings").forEach(r -> kept.add((device + ", " + r.get("name").asText() + " = "
-                            + plain(r.get("value").asDouble()))
-                    .strip()));
+            JsonNode run =
+                    person.get("/api/v1/runs/" + row.get("id").asText()).json().get("run");
+            String device = row.at("/setup/maker").asText() + " "
+                    + row.at("/setup/model").asText();
+            run.get("readings")
+                    .forEach(r -> kept.add((device + ", " + r.get("name").asText() + " = "
+                                    + plain(r.get("value").asDouble()))
+                            .strip()));
             run.get("gaps")
-                    .forEach(g -> kept.add((device + ", " + g.get("name").asText() + ": " + g.get("reason").asText())
+                    .forEach(g -> kept.add((device + ", " + g.get("name").asText() + ": "
+                                    + g.get("reason").asText())
                             .strip()));
         }
         return kept;
@@ -80,8 +87,7 @@ class OddTablesTest extends ServerTest {
         sheet("kernmill", "3", "weave|Weave|{point}");
         byte[] table = odd("01-bom-quoted-header.csv");
         JsonNode preview = preview("01.csv", table);
-        assertThat(preview.at("/settings/header").toString())
-                .isEqualTo("[\"device\",\"suite\",\"metric\",\"value\"]");
+        assertThat(preview.at("/settings/header").toString()).isEqualTo("[\"device\",\"suite\",\"metric\",\"value\"]");
         assertThat(kept(stage(preview, "", "01.csv", table)))
                 .containsExactlyInAnyOrder("Ostrel Fen 13, Weave = 1947", "Corvane Nook 2, Weave = 1820");
     }
@@ -123,7 +129,9 @@ class OddTablesTest extends ServerTest {
             byte[] table = odd(name);
             JsonNode preview = preview(name, table);
             preview.get("columns")
-                    .forEach(c -> assertThat(c.get("sure").asBoolean()).as(c.toString()).isTrue());
+                    .forEach(c -> assertThat(c.get("sure").asBoolean())
+                            .as(c.toString())
+                            .isTrue());
             JsonNode report = stage(preview, "mixmill 1", name, table);
             if (name.startsWith("04")) {
                 assertThat(kept(report))
@@ -161,14 +169,23 @@ class OddTablesTest extends ServerTest {
 
     @Test
     void twoRowsOfHeadsAndGapsWithTheirReasons() {
-        sheet("twomill", "1", "one|Processor one|{point}", "all|Processor all|{point}", "tide|Graphics tide|{frame}/s",
+        sheet(
+                "twomill",
+                "1",
+                "one|Processor one|{point}",
+                "all|Processor all|{point}",
+                "tide|Graphics tide|{frame}/s",
                 "reeds|Graphics reeds|{frame}/s");
         byte[] table = odd("07-merged-header.csv");
         JsonNode preview = preview("07.csv", table);
         assertThat(preview.at("/settings/file/headRows").asInt()).isEqualTo(2);
         List<String> kept = kept(stage(preview, "twomill 1", "07.csv", table));
-        assertThat(kept).hasSize(12).contains("Nook 2, Graphics reeds: the table has \"n/a\"",
-                "Sill, Processor all: the table has \"-\"", "Fen 13, Graphics reeds = 76.8");
+        assertThat(kept)
+                .hasSize(12)
+                .contains(
+                        "Nook 2, Graphics reeds: the table has \"n/a\"",
+                        "Sill, Processor all: the table has \"-\"",
+                        "Fen 13, Graphics reeds = 76.8");
     }
 
     @Test
@@ -239,11 +256,15 @@ class OddTablesTest extends ServerTest {
         JsonNode model = null;
         for (JsonNode m : person.get("/api/v1/models").json()) {
             // Another maker's 13 may be there too.
-            model = m.get("maker").asText().equals("Fen") && m.get("name").asText().equals("13") ? m : model;
+            model = m.get("maker").asText().equals("Fen")
+                            && m.get("name").asText().equals("13")
+                    ? m
+                    : model;
         }
         assertThat(model).isNotNull();
         assertThat(model.at("/details/prices/0/amount").asText()).isEqualTo("560");
-        JsonNode setups = person.get("/api/v1/units/" + model.at("/units/0/id").asLong() + "/setups").json();
+        JsonNode setups = person.get("/api/v1/units/" + model.at("/units/0/id").asLong() + "/setups")
+                .json();
         assertThat(setups).hasSize(2);
         assertThat(setups.at("/1/name").asText()).isEqualTo("16 GiB, 7.4.11");
         assertThat(setups.at("/1/parentName").asText()).isEqualTo("as shipped");

@@ -13,6 +13,7 @@ import app.yarrowmark.core.suite.SuiteId;
 import app.yarrowmark.core.suite.SuiteSheet;
 import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.core.suite.UnitCode;
+import app.yarrowmark.core.written.UnitWords;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;
@@ -99,6 +100,7 @@ public final class SheetReader {
                 "conditions",
                 "steps",
                 "faults",
+                "headline",
                 "unrounded_totals");
         SuiteId id = or(
                 root.field("key"),
@@ -145,6 +147,7 @@ public final class SheetReader {
                         root.field("conditions").texts(),
                         steps,
                         faults,
+                        root.field("headline").text(),
                         root.field("unrounded_totals").flag(false))));
     }
 
@@ -180,18 +183,24 @@ public final class SheetReader {
     }
 
     private Optional<Metric> metric(Located at) {
-        at.allow("key", "name", "unit", "scale", "better", "decimals", "formula", "aliases", "group", "rungs", "from");
+        at.allow(
+                "key",
+                "name",
+                "unit",
+                "scale",
+                "better",
+                "decimals",
+                "formula",
+                "aliases",
+                "group",
+                "rungs",
+                "from",
+                "counts");
         Scale scale = at.field("scale").choice(Scale.class, Scale.RATIO);
         Optional<Formula> formula = formula(at.field("formula"));
         // A check, a ladder or a text needs no unit; a measured number does.
         boolean plain = scale != Scale.RATIO && scale != Scale.INTERVAL;
-        String unit =
-                plain ? at.field("unit").text().orElse("") : at.field("unit").required("");
-        try {
-            UnitCode.parse(unit);
-        } catch (IllegalArgumentException e) {
-            at.field("unit").wrong(at.field("unit").path() + ": " + e.getMessage());
-        }
+        String unit = unit(at.field("unit"), plain);
         Optional<TestGroup> group = at.field("group").isThere()
                 ? Optional.of(at.field("group").choice(TestGroup.class, TestGroup.PROCESSOR))
                 : Optional.empty();
@@ -209,7 +218,22 @@ public final class SheetReader {
                         at.field("aliases").texts(),
                         group,
                         at.field("rungs").texts(),
-                        reducer(at.field("from")))));
+                        reducer(at.field("from")),
+                        at.field("counts").flag(true))));
+    }
+
+    /** An everyday word is as good as a code. */
+    private static String unit(Located at, boolean mayLack) {
+        String text = mayLack ? at.text().orElse("") : at.required("");
+        Optional<String> code = UnitWords.code(text);
+        if (code.isEmpty()) {
+            try {
+                UnitCode.parse(text);
+            } catch (IllegalArgumentException e) {
+                at.wrong(at.path() + ": " + e.getMessage());
+            }
+        }
+        return code.orElse(text);
     }
 
     private static Optional<Formula> formula(Located at) {

@@ -40,11 +40,10 @@ final class SheetRows implements RowSource {
         ReadableWorkbook book = new ReadableWorkbook(file, new ReadingOptions(true, false));
         Sheet sheet = name == null ? book.getFirstSheet() : book.findSheet(name).orElseThrow(() -> missing(name));
         Stream<Row> rows = sheet.openStream();
-        return new SheetRows(
-                rows.map(r -> new Raw(r.getRowNum(), values(r))).iterator(), () -> {
-                    rows.close();
-                    book.close();
-                });
+        return new SheetRows(rows.map(r -> new Raw(r.getRowNum(), values(r))).iterator(), () -> {
+            rows.close();
+            book.close();
+        });
     }
 
     static SheetRows ofOds(InputStream file, @Nullable String name) throws IOException {
@@ -102,7 +101,8 @@ final class SheetRows implements RowSource {
             return plain(BigDecimal.valueOf(share.getValue()).multiply(HUNDRED)) + " %";
         }
         if (value instanceof OfficeCurrency money) {
-            return plain(BigDecimal.valueOf(money.getValue())) + " " + money.getCurrency().getCurrencyCode();
+            return plain(BigDecimal.valueOf(money.getValue())) + " "
+                    + money.getCurrency().getCurrencyCode();
         }
         if (value instanceof Duration time) {
             return clock(BigDecimal.valueOf(time.toMillis()).movePointLeft(3));

@@ -44,7 +44,8 @@ public final class TableFile {
      * @param headLine line on which the names of the columns begin, from 1
      * @param headRows one or two
      */
-    public record Looks(Format format, String charset, char separator, List<String> sheets, int headLine, int headRows) {}
+    public record Looks(
+            Format format, String charset, char separator, List<String> sheets, int headLine, int headRows) {}
 
     /**
      * Returns how a file is likely to be read.
@@ -166,8 +167,9 @@ public final class TableFile {
                         yield sheets.map(s -> s.getName()).toList();
                     }
                 }
-                case ODS -> new SpreadSheet(new ByteArrayInputStream(bytes))
-                        .getSheets().stream().map(s -> s.getName()).toList();
+                case ODS ->
+                    new SpreadSheet(new ByteArrayInputStream(bytes))
+                            .getSheets().stream().map(s -> s.getName()).toList();
             };
         } catch (IOException | RuntimeException e) {
             throw new IllegalArgumentException("it is no spreadsheet that can be read: " + e.getMessage(), e);
@@ -178,7 +180,8 @@ public final class TableFile {
             InputStream file, Format format, String charset, char separator, @Nullable String sheet) {
         try {
             return switch (format) {
-                case TEXT -> SeparatedRows.of(withoutMark(new InputStreamReader(file, Charset.forName(charset))), separator);
+                case TEXT ->
+                    SeparatedRows.of(withoutMark(new InputStreamReader(file, Charset.forName(charset))), separator);
                 case XLSX -> SheetRows.ofXlsx(file, sheet);
                 case ODS -> SheetRows.ofOds(file, sheet);
             };

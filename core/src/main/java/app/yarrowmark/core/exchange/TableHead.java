@@ -83,9 +83,17 @@ record TableHead(long line, List<String> names) {
                     && !hasNumbers(rows.get(i + 1))
                     && filled(rows.get(i + 1)) > filled(rows.get(i))
                     && hasNumbers(rows.get(i + 2));
-            return new Place((int) rows.get(i).line(), two ? 2 : 1);
+            boolean under = i > 0 && isGroups(rows.get(i - 1), rows.get(i));
+            return new Place((int) rows.get(under ? i - 1 : i).line(), two || under ? 2 : 1);
         }
         return new Place(rows.isEmpty() ? 1 : (int) rows.get(0).line(), 1);
+    }
+
+    /** Names above names: right over them, and none over the first. */
+    private static boolean isGroups(RowSource.Raw above, RowSource.Raw names) {
+        return above.line() == names.line() - 1
+                && above.values().size() > 1
+                && above.values().get(0).isBlank();
     }
 
     private static int filled(RowSource.Raw row) {

@@ -81,12 +81,7 @@ public record TableMapping(Shape shape, Map<Role, String> columns, Map<String, S
      * @param row every value of the row, by name of the column
      */
     public record Cell(
-            long line,
-            String column,
-            Map<Role, String> fields,
-            String metric,
-            String value,
-            Map<String, String> row) {
+            long line, String column, Map<Role, String> fields, String metric, String value, Map<String, String> row) {
 
         /** Returns what the row says of something, stripped; empty if nothing. */
         public String field(Role role) {
@@ -110,7 +105,8 @@ public record TableMapping(Shape shape, Map<Role, String> columns, Map<String, S
         if (shape == Shape.LONG) {
             String value = fields.getOrDefault(Role.VALUE, "");
             String metric = fields.getOrDefault(Role.METRIC, "").strip();
-            return List.of(new Cell(row.line(), columns.getOrDefault(Role.VALUE, ""), fields, metric, value.strip(), all));
+            return List.of(
+                    new Cell(row.line(), columns.getOrDefault(Role.VALUE, ""), fields, metric, value.strip(), all));
         }
         List<Cell> cells = new ArrayList<>();
         for (int i = 0; i < header.size(); i++) {
@@ -139,7 +135,8 @@ public record TableMapping(Shape shape, Map<Role, String> columns, Map<String, S
             role.usual.stream()
                     .flatMap(word -> header.stream().filter(h -> plain(h).equals(word)))
                     .filter(h -> !columns.containsValue(h))
-                    .filter(h -> role.tellsHowTableLies() || sheets.stream().noneMatch(s -> metricNamed(s, h).isPresent()))
+                    .filter(h -> role.tellsHowTableLies()
+                            || sheets.stream().noneMatch(s -> metricNamed(s, h).isPresent()))
                     .findFirst()
                     .ifPresent(h -> columns.put(role, h));
         }
@@ -158,9 +155,16 @@ public record TableMapping(Shape shape, Map<Role, String> columns, Map<String, S
         return new TableMapping(metrics.isEmpty() ? Shape.LONG : Shape.WIDE, columns, metrics);
     }
 
-    /** Returns the sheet whose metrics name the most columns of a header; empty if none names any. */
+    /**
+     * Returns the sheet whose metrics name the most columns of a header; empty if none names two, or one with the suite's own
+     * name before it: a column called Total alone could be of any.
+     */
     public static Optional<SuiteSheet> likeliest(List<String> header, Collection<SuiteSheet> sheets) {
-        return sheets.stream().filter(s -> named(header, s) > 0).max(Comparator.comparingLong(s -> named(header, s)));
+        return sheets.stream()
+                .filter(s -> named(header, s) > 1
+                        || named(header, s) == 1
+                                && header.stream().anyMatch(h -> plain(h).startsWith(plain(s.name()) + " ")))
+                .max(Comparator.comparingLong(s -> named(header, s)));
     }
 
     private static long named(List<String> header, SuiteSheet sheet) {
@@ -175,7 +179,8 @@ public record TableMapping(Shape shape, Map<Role, String> columns, Map<String, S
         String suite = plain(sheet.name());
         List<String> written = Stream.of(text, HeadName.of(text).name())
                 .map(TableMapping::plain)
-                .flatMap(t -> Stream.of(t, without(suite + " " + plain(sheet.id().version()), t), without(suite, t)))
+                .flatMap(t ->
+                        Stream.of(t, without(suite + " " + plain(sheet.id().version()), t), without(suite, t)))
                 .filter(t -> !t.isEmpty())
                 .toList();
         return sheet.metrics().stream()

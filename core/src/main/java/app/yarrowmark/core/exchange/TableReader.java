@@ -78,7 +78,8 @@ public final class TableReader implements Iterator<TableReader.Row>, AutoCloseab
     public Row next() {
         RowSource.Raw raw = source.next();
         List<String> values = new ArrayList<>(raw.values());
-        int extra = (int) values.stream().skip(header.size()).filter(v -> !v.isBlank()).count();
+        int extra = (int)
+                values.stream().skip(header.size()).filter(v -> !v.isBlank()).count();
         while (values.size() < header.size()) {
             values.add("");
         }

@@ -18,6 +18,8 @@ import java.util.regex.Pattern;
  * @param group what it loads, where that is not what its sheet says
  * @param rungs of a ladder, the lowest first; empty on other scales
  * @param reducer how it is drawn from a series of the run
+ * @param counts whether it may count in standings: not a total that was typed from the screen beside its parts, nor the
+ *     time that a score was made from
  */
 public record Metric(
         String key,
@@ -30,7 +32,8 @@ public record Metric(
         List<String> aliases,
         Optional<TestGroup> group,
         List<String> rungs,
-        Optional<Reducer> reducer) {
+        Optional<Reducer> reducer,
+        boolean counts) {
 
     private static final Pattern KEY = Pattern.compile("[a-z][a-z0-9_]*(\\.[a-z0-9_]+)*");
 
@@ -69,13 +72,25 @@ public record Metric(
                 List.of(),
                 Optional.empty(),
                 List.of(),
-                Optional.empty());
+                Optional.empty(),
+                true);
     }
 
     /** Returns the same metric as a total with that formula. */
     public Metric withFormula(Formula of) {
         return new Metric(
-                key, name, unit, scale, better, decimals, Optional.of(of), aliases, group, rungs, Optional.empty());
+                key,
+                name,
+                unit,
+                scale,
+                better,
+                decimals,
+                Optional.of(of),
+                aliases,
+                group,
+                rungs,
+                Optional.empty(),
+                counts);
     }
 
     /** Returns whether the metric can be scored and ranked on a log scale. */

@@ -11,7 +11,7 @@ import java.util.regex.Pattern;
 public record SuiteId(String key, String version) {
 
     private static final Pattern KEY = Pattern.compile("[a-z][a-z0-9-]{0,39}");
-    private static final Pattern VERSION = Pattern.compile("[A-Za-z0-9][A-Za-z0-9._-]{0,19}");
+    private static final Pattern VERSION = Pattern.compile("[\\p{L}\\p{N}][\\p{L}\\p{N}._+()~-]{0,19}");
 
     /** @throws IllegalArgumentException if either part is not in its pattern */
     public SuiteId {
@@ -21,7 +21,8 @@ public record SuiteId(String key, String version) {
         }
         if (!VERSION.matcher(version).matches()) {
             throw new IllegalArgumentException(
-                    "a suite's version is up to 20 letters, digits, dots and hyphens, got \"" + version + "\"");
+                    "a suite's version is up to 20 letters, digits and signs such as dots and plus, without blanks, got \""
+                            + version + "\"");
         }
     }
 

@@ -23,6 +23,7 @@ import java.util.stream.Collectors;
  * @param conditions to hold before a run starts
  * @param steps parts of a long job with something to do by hand between; empty if it runs in one
  * @param faults metrics known to be broken on some setups
+ * @param headline key of the number that stands for the whole suite; its last total, or its first metric, if absent
  * @param unroundedTotals whether the suite computes totals from parts before it rounds them
  */
 public record SuiteSheet(
@@ -38,6 +39,7 @@ public record SuiteSheet(
         List<String> conditions,
         List<Step> steps,
         List<KnownFault> faults,
+        Optional<String> headline,
         boolean unroundedTotals) {
 
     /**
@@ -78,6 +80,10 @@ public record SuiteSheet(
             throw new IllegalArgumentException("a sheet needs at least one metric");
         }
         requireResolvable(metrics);
+        String wanted = headline.orElse(metrics.get(0).key());
+        if (metrics.stream().noneMatch(m -> m.key().equals(wanted))) {
+            throw new IllegalArgumentException("the headline " + wanted + " is no metric of the sheet");
+        }
     }
 
     /** Returns the metric of that key, or empty. */
@@ -90,9 +96,13 @@ public record SuiteSheet(
         return metric.group().orElse(group);
     }
 
-    /** Returns the number that stands for the whole suite: its last total, or its first metric if it has none. */
-    public Metric headline() {
-        return metrics.stream().filter(Metric::isTotal).reduce((a, b) -> b).orElse(metrics.get(0));
+    /** Returns the number that stands for the whole suite: as the sheet says, else its last total, else its first metric. */
+    public Metric headlineMetric() {
+        return headline.flatMap(this::metric)
+                .orElseGet(() -> metrics.stream()
+                        .filter(Metric::isTotal)
+                        .reduce((a, b) -> b)
+                        .orElse(metrics.get(0)));
     }
 
     /**
@@ -105,7 +115,9 @@ public record SuiteSheet(
 
     /** Returns whether a metric of this sheet is one of those. */
     public boolean isRanked(Metric metric) {
-        return metric.isRatio() && (!metric.isTotal() || metrics.stream().noneMatch(m -> m.isRatio() && !m.isTotal()));
+        return metric.isRatio()
+                && metric.counts()
+                && (!metric.isTotal() || metrics.stream().noneMatch(m -> m.isRatio() && m.counts() && !m.isTotal()));
     }
 
     /** Returns the keys of a metric and of every total that rests on it, directly or not. */

@@ -46,14 +46,14 @@ class SheetReaderTest {
         assertThat(sheet.group()).isEqualTo(TestGroup.PROCESSOR);
         assertThat(sheet.settings()).isEqualTo(Map.of("threads", "all"));
         assertThat(sheet.metric("wait").orElseThrow().better()).isEqualTo(Direction.LOWER);
-        assertThat(sheet.headline().key()).isEqualTo("total");
+        assertThat(sheet.headlineMetric().key()).isEqualTo("total");
         assertThat(sheet.ranked()).extracting(Metric::key).containsExactly("weave", "wait");
     }
 
     @Test
     void ownSuitesReadAndComputeTheirTotals() {
         OwnSuites.all().values().stream().filter(s -> s.group().isSpeed()).forEach(sheet -> {
-            assertThat(sheet.headline().isTotal()).as(sheet.name()).isTrue();
+            assertThat(sheet.headlineMetric().isTotal()).as(sheet.name()).isTrue();
             assertThat(sheet.ranked()).as(sheet.name()).isNotEmpty();
         });
         OwnSuites.all()
@@ -62,7 +62,7 @@ class SheetReaderTest {
                                 SheetReader.check(OwnSuites.text(name)).problems())
                         .as(name)
                         .isEmpty());
-        Metric total = OwnSuites.sheet("petal").headline();
+        Metric total = OwnSuites.sheet("petal").headlineMetric();
         assertThat(total.formula()
                         .orElseThrow()
                         .evaluate(Map.of(
@@ -102,7 +102,7 @@ class SheetReaderTest {
                 name: Webspan
                 group: browser
                 metrics:
-                  - {key: open, name: Open, unit: msec, beter: lower}
+                  - {key: open, name: Open, unit: msek, beter: lower}
                   - key: total
                     name: Total
                     unit: "{point}"
@@ -113,7 +113,7 @@ class SheetReaderTest {
         assertThat(SheetReader.check(text).problems())
                 .extracting(SheetProblem::toString)
                 .satisfiesExactly(
-                        p -> assertThat(p).startsWith("line 6, column 35: metrics[0].unit: \"msec\" is no unit"),
+                        p -> assertThat(p).startsWith("line 6, column 35: metrics[0].unit: \"msek\" is no unit"),
                         p -> assertThat(p)
                                 .startsWith("line 6, column 41: there is no field \"beter\" here; known are key,"),
                         p -> assertThat(p).startsWith("line 10, column 14: the formula of total uses [opn]"),

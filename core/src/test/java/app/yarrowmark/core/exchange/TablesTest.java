@@ -5,16 +5,26 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.yarrowmark.core.exchange.TableMapping.Role;
 import app.yarrowmark.core.suite.SuiteSheet;
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.StringReader;
+import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import net.jqwik.api.Arbitraries;
+import net.jqwik.api.Arbitrary;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
+import net.jqwik.api.Provide;
 import net.jqwik.api.constraints.Chars;
 import net.jqwik.api.constraints.StringLength;
+import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 class TablesTest {
 
@@ -97,8 +107,6 @@ class TablesTest {
     void whatIsNoTableIsToldWithItsLine() {
         assertThatThrownBy(() -> TableReader.open(new StringReader(""), ','))
                 .hasMessageContaining("line 1: the first line");
-        assertThatThrownBy(() -> TableReader.open(new StringReader("a,b,a\n"), ','))
-                .hasMessage("line 1, column 3: there are two columns called \"a\"");
         try (TableReader table = TableReader.open(new StringReader("a,b\n1,2\n3,\"four\n5,6\n"), ',')) {
             table.next();
             assertThatThrownBy(table::hasNext).hasMessageContaining("line 3: a quote is opened and not closed");
@@ -107,6 +115,65 @@ class TablesTest {
         try (TableReader table = TableReader.open(new StringReader(endless), ',')) {
             assertThatThrownBy(table::hasNext).hasMessageContaining("line 2");
         }
+    }
+
+    @Test
+    void everyColumnHasANameOfItsOwn() {
+        try (TableReader table = TableReader.open(new StringReader("a,,a\n1,2,3\n"), ',')) {
+            assertThat(table.header()).containsExactly("a", "column 2", "a (2)");
+        }
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "read (MB/s) | read | MB/s",
+                "idle [W] | idle | W",
+                "export in min | export | min",
+                "pack, 2 GB | pack, 2 GB | ",
+                "Weave (new) | Weave (new) | "
+            })
+    void theUnitBehindANameIsToldApart(String head, String name, @Nullable String unit) {
+        assertThat(HeadName.of(head)).isEqualTo(new HeadName(name, Optional.ofNullable(unit)));
+    }
+
+    @Test
+    void theHeadIsFoundBelowNotesAndInTwoRows() {
+        assertThat(TableFile.look(
+                        "Spring round\nby us\n\ndevice,Total\nWhin,5\n".getBytes(StandardCharsets.UTF_8), null))
+                .extracting(TableFile.Looks::headLine, TableFile.Looks::headRows)
+                .containsExactly(4, 1);
+        assertThat(TableFile.look(",Left,\n,one,two\nWhin,5,6\n".getBytes(StandardCharsets.UTF_8), null))
+                .extracting(TableFile.Looks::headLine, TableFile.Looks::headRows)
+                .containsExactly(1, 2);
+    }
+
+    @Property
+    void everyEncodingIsReadBack(@ForAll("words") String word, @ForAll("charsets") Charset charset) {
+        String text = "\ufeffdevice;Total\n" + word + ";1\n";
+        boolean marked = charset.name().startsWith("UTF");
+        byte[] bytes = (marked ? text : text.substring(1)).getBytes(charset);
+        TableFile.Looks looks = TableFile.look(bytes, null);
+        try (TableReader table = TableFile.open(
+                new ByteArrayInputStream(bytes), looks.format(), looks.charset(), looks.separator(), null, 1, 1)) {
+            assertThat(table.header()).containsExactly("device", "Total");
+            assertThat(table.next().values()).containsExactly(word, "1");
+        }
+    }
+
+    @Provide
+    Arbitrary<String> words() {
+        return Arbitraries.strings().withChars("abcäöüßéÄñ").ofMinLength(1).ofMaxLength(12);
+    }
+
+    @Provide
+    Arbitrary<Charset> charsets() {
+        return Arbitraries.of(
+                StandardCharsets.UTF_8,
+                StandardCharsets.UTF_16LE,
+                StandardCharsets.UTF_16BE,
+                Charset.forName("windows-1252"));
     }
 
     @Test

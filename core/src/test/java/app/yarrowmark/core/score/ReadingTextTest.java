@@ -25,7 +25,8 @@ class ReadingTextTest {
                 List.of(),
                 Optional.empty(),
                 rungs,
-                Optional.empty());
+                Optional.empty(),
+                true);
     }
 
     @Test

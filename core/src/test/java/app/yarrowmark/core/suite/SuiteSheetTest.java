@@ -15,8 +15,10 @@ class SuiteSheetTest {
 
     @Test
     void theHeadlineIsTheLastTotalElseTheFirstMetric() {
-        assertThat(sheet(part("a"), part("b")).headline().key()).isEqualTo("a");
-        assertThat(sheet(part("a"), total("t", "a"), total("u", "t")).headline().key())
+        assertThat(sheet(part("a"), part("b")).headlineMetric().key()).isEqualTo("a");
+        assertThat(sheet(part("a"), total("t", "a"), total("u", "t"))
+                        .headlineMetric()
+                        .key())
                 .isEqualTo("u");
     }
 
@@ -54,7 +56,8 @@ class SuiteSheetTest {
                         List.of(),
                         Optional.empty(),
                         List.of(),
-                        Optional.empty()))
+                        Optional.empty(),
+                        true))
                 .hasMessage("decimals must be 0 to 6, got 7");
         assertThat(ID).hasToString("kernmill 3.1-b");
     }
@@ -79,6 +82,7 @@ class SuiteSheetTest {
                 List.of(),
                 List.of(),
                 List.of(),
+                Optional.empty(),
                 false);
     }
 

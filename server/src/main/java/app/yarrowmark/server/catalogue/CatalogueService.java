@@ -145,9 +145,11 @@ public class CatalogueService {
         List<ModelDetails.Price> prices = new ArrayList<>(details.prices());
         if (amount != null
                 && currency != null
-                && prices.stream().noneMatch(p -> p.amount().equals(amount) && p.currency().equals(currency))) {
-            prices.add(new ModelDetails.Price(
-                    amount, currency, LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC), ""));
+                && prices.stream()
+                        .noneMatch(
+                                p -> p.amount().equals(amount) && p.currency().equals(currency))) {
+            prices.add(
+                    new ModelDetails.Price(amount, currency, LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC), ""));
         }
         Integer known = model.year() == null ? year : model.year();
         if (!prices.equals(details.prices()) || !Objects.equals(known, model.year())) {

@@ -27,14 +27,16 @@ final class CellText {
     /** The unit of the head belongs to every number under it, unless it is the suite's own or the cell has one. */
     private static String withUnit(Cell cell, Metric metric) {
         Optional<String> unit = HeadName.of(cell.column()).unit().filter(u -> !u.equals(metric.unit()));
-        boolean bare = !cell.value().isEmpty() && Character.isDigit(cell.value().charAt(cell.value().length() - 1));
+        boolean bare = !cell.value().isEmpty()
+                && Character.isDigit(cell.value().charAt(cell.value().length() - 1));
         return unit.isPresent() && bare && isNumber(metric) && measuresTheSame(unit.get(), metric.unit())
                 ? cell.value() + " " + unit.get()
                 : cell.value();
     }
 
     private static boolean measuresTheSame(String unit, String other) {
-        return UnitCode.parse(unit).in(UnitCode.parse(other)).isPresent() && !cell(unit).equals(cell(other));
+        return UnitCode.parse(unit).in(UnitCode.parse(other)).isPresent()
+                && !cell(unit).equals(cell(other));
     }
 
     private static String cell(String unit) {

@@ -43,8 +43,7 @@ final class FactSetups {
      * @param id absent where it is to be made
      * @param parent name of the setup that it was changed from; absent for the first
      */
-    record Chosen(
-            String name, @Nullable Long id, @Nullable String parent) {}
+    record Chosen(String name, @Nullable Long id, @Nullable String parent) {}
 
     private record Known(Chosen setup, Map<String, String> facts) {}
 
@@ -60,7 +59,8 @@ final class FactSetups {
         if (named || facts.isEmpty()) {
             return byName.computeIfAbsent(
                     device + "\t" + name.toLowerCase(Locale.ROOT),
-                    k -> new Chosen(name, unit.flatMap(u -> setups.named(u, name)).orElse(null), null));
+                    k -> new Chosen(
+                            name, unit.flatMap(u -> setups.named(u, name)).orElse(null), null));
         }
         List<Known> known = byDevice.computeIfAbsent(device, d -> there(unit));
         Optional<Known> same =

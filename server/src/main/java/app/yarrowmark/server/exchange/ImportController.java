@@ -10,10 +10,10 @@ import app.yarrowmark.server.exchange.ImportViews.Accepted;
 import app.yarrowmark.server.exchange.ImportViews.CellPage;
 import app.yarrowmark.server.exchange.ImportViews.CellView;
 import app.yarrowmark.server.exchange.ImportViews.Choice;
-import app.yarrowmark.server.exchange.ImportViews.Which;
 import app.yarrowmark.server.exchange.ImportViews.ImportView;
 import app.yarrowmark.server.exchange.ImportViews.Preview;
 import app.yarrowmark.server.exchange.ImportViews.TableReport;
+import app.yarrowmark.server.exchange.ImportViews.Which;
 import app.yarrowmark.server.problems.RuleViolations;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import io.swagger.v3.oas.annotations.Operation;
@@ -82,7 +82,9 @@ class ImportController {
     }
 
     /** How a person said that a file is to be read. */
-    record FileChoice(ImportSettings.@Nullable FileSettings file, @Nullable String separator) {}
+    record FileChoice(
+            ImportSettings.@Nullable FileSettings file,
+            @Nullable String separator) {}
 
     private static ImportSettings read(String json) {
         try {
@@ -120,10 +122,7 @@ class ImportController {
     @Operation(summary = "Mend a cell of a table that is not kept yet")
     @PutMapping("/api/v1/imports/{id}/cells/{line}/{ordinal}")
     CellView mend(
-            @PathVariable long id,
-            @PathVariable int line,
-            @PathVariable int ordinal,
-            @RequestBody MendedCell body) {
+            @PathVariable long id, @PathVariable int line, @PathVariable int ordinal, @RequestBody MendedCell body) {
         return tables.mend(id, line, ordinal, body.text());
     }
 

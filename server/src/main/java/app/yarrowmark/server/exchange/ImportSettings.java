@@ -50,7 +50,11 @@ public record ImportSettings(
      * @param headRows one or two
      */
     public record FileSettings(
-            TableFile.Format format, String charset, @Nullable String sheet, int headLine, int headRows) {}
+            TableFile.Format format,
+            String charset,
+            @Nullable String sheet,
+            int headLine,
+            int headRows) {}
 
     /** @throws IllegalArgumentException if one of the fields that say how the table lies is not there */
     public ImportSettings {
@@ -62,13 +66,37 @@ public record ImportSettings(
     /** Returns the same for another file of this kind. */
     ImportSettings of(FileSettings other, String parted) {
         return new ImportSettings(
-                parted, header, shape, columns, metrics, suite, unit, setup, makeModels, source, other, marks, facts,
+                parted,
+                header,
+                shape,
+                columns,
+                metrics,
+                suite,
+                unit,
+                setup,
+                makeModels,
+                source,
+                other,
+                marks,
+                facts,
                 twiceIsRepeat);
     }
 
     ImportSettings withMarks(Map<String, Marks> all) {
         return new ImportSettings(
-                separator, header, shape, columns, metrics, suite, unit, setup, makeModels, source, file, all, facts,
+                separator,
+                header,
+                shape,
+                columns,
+                metrics,
+                suite,
+                unit,
+                setup,
+                makeModels,
+                source,
+                file,
+                all,
+                facts,
                 twiceIsRepeat);
     }
 

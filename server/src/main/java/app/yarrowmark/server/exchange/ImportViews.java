@@ -46,7 +46,8 @@ final class ImportViews {
     record ColumnView(String name, Marks marks, boolean sure, boolean mixed, List<Sample> samples) {}
 
     /** A number as it stands in the table, with what it is by each way; absent where it cannot be so. */
-    record Sample(String text, @Nullable String point, @Nullable String comma) {}
+    record Sample(
+            String text, @Nullable String point, @Nullable String comma) {}
 
     /** How a line stands to what is kept already. */
     enum Standing {
@@ -129,7 +130,11 @@ final class ImportViews {
 
     /** What was read of a table. */
     record TableReport(
-            ImportView batch, List<TablePart> parts, List<RejectedLine> rejected, int rejectedPages, CellCounts counts) {}
+            ImportView batch,
+            List<TablePart> parts,
+            List<RejectedLine> rejected,
+            int rejectedPages,
+            CellCounts counts) {}
 
     /**
      * What was kept.

@@ -241,8 +241,14 @@ final class LineReader {
                 try {
                     HeadName head = HeadName.of(column);
                     FactKey known = dictionary.get(key);
-                    String unit = head.unit().filter(u -> Character.isDigit(text.charAt(text.length() - 1))).orElse("");
-                    said.put(key, FactText.read(known, (text + " " + unit).strip()).text().orElse(text));
+                    String unit = head.unit()
+                            .filter(u -> Character.isDigit(text.charAt(text.length() - 1)))
+                            .orElse("");
+                    said.put(
+                            key,
+                            FactText.read(known, (text + " " + unit).strip())
+                                    .text()
+                                    .orElse(text));
                 } catch (IllegalArgumentException e) {
                     throw new Unfit(column, String.valueOf(e.getMessage()));
                 }

@@ -17,7 +17,8 @@ record PriceText(String amount, String currency) {
 
     private static final Map<String, String> SIGNS =
             Map.of("\u20ac", "EUR", "$", "USD", "\u00a3", "GBP", "\u00a5", "JPY", "", "EUR");
-    private static final Pattern PRICE = Pattern.compile("([^\\d\\s]{0,3}) ?(\\d[\\d.,' \u00a0\u202f]*?) ?([^\\d\\s]{0,3})");
+    private static final Pattern PRICE =
+            Pattern.compile("([^\\d\\s]{0,3}) ?(\\d[\\d.,' \u00a0\u202f]*?) ?([^\\d\\s]{0,3})");
 
     /** @throws IllegalArgumentException if it is none */
     static PriceText read(String text, @Nullable Marks marks) {
@@ -28,7 +29,8 @@ record PriceText(String amount, String currency) {
         String sign = match.group(1).isEmpty() ? match.group(3) : match.group(1);
         String currency = SIGNS.getOrDefault(sign, sign);
         if (!currency.matches("[A-Z]{3}")) {
-            throw new IllegalArgumentException("\"" + sign + "\" is no currency known here: write three letters, such as EUR");
+            throw new IllegalArgumentException(
+                    "\"" + sign + "\" is no currency known here: write three letters, such as EUR");
         }
         String number = match.group(2);
         return new PriceText(DigitText.plain(marks == null ? number : marks.plain(number)), currency);

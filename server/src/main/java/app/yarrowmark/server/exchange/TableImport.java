@@ -220,13 +220,12 @@ class TableImport {
     CellPage cells(long id, Which which, int page) {
         batch(id);
         CellCounts counts = lines.counts(id);
-        int all =
-                switch (which) {
-                    case KEPT -> counts.kept();
-                    case THERE -> counts.there();
-                    case GAPS -> counts.gaps();
-                    case REJECTED -> counts.rejected();
-                };
+        int all = switch (which) {
+            case KEPT -> counts.kept();
+            case THERE -> counts.there();
+            case GAPS -> counts.gaps();
+            case REJECTED -> counts.rejected();
+        };
         return new CellPage(
                 lines.cells(id, which, page).stream().map(this::named).toList(), ImportLines.pages(all));
     }
@@ -234,8 +233,7 @@ class TableImport {
     private CellView named(ImportLines.StoredCell stored) {
         CellView c = stored.cell();
         Optional<Suite> suite = stored.metric() == null ? Optional.empty() : Optional.of(suites.get(stored.suite()));
-        Optional<Metric> metric =
-                suite.flatMap(s -> s.sheet().metric(String.valueOf(stored.metric())));
+        Optional<Metric> metric = suite.flatMap(s -> s.sheet().metric(String.valueOf(stored.metric())));
         return new CellView(
                 c.line(),
                 c.ordinal(),
@@ -263,7 +261,8 @@ class TableImport {
         ImportLines.StoredCell stored = lines.cell(id, line, ordinal)
                 .filter(c -> c.metric() != null)
                 .orElseThrow(() -> new RuleViolations(
-                        "text", "what is wrong with line " + line + " is not its number: mend the table, and bring it again"));
+                        "text",
+                        "what is wrong with line " + line + " is not its number: mend the table, and bring it again"));
         Metric metric = suites.get(stored.suite())
                 .sheet()
                 .metric(String.valueOf(stored.metric()))
@@ -478,7 +477,10 @@ class TableImport {
             String gap = row.getString("gap");
             if (gap == null) {
                 current.readings.add(new RunFile.ReadingLine(
-                        row.getString("metric"), row.getString("text"), row.getString("note"), row.getString("digits")));
+                        row.getString("metric"),
+                        row.getString("text"),
+                        row.getString("note"),
+                        row.getString("digits")));
             } else {
                 current.gaps.add(new RunFile.GapLine(row.getString("metric"), gap));
             }
@@ -615,8 +617,8 @@ class TableImport {
                     caller.who());
             List<Long> ids = setups.createAll(
                     IntStream.range(0, missing.size())
-                            .mapToObj(i -> new SetupWanted(
-                                    units.get(i), missing.get(i).setup, parentOf(missing.get(i))))
+                            .mapToObj(
+                                    i -> new SetupWanted(units.get(i), missing.get(i).setup, parentOf(missing.get(i))))
                             .toList(),
                     caller.who());
             for (int i = 0; i < missing.size(); i++) {

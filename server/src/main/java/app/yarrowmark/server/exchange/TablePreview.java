@@ -37,7 +37,8 @@ class TablePreview {
     private static final int ROWS = 8;
     private static final int LOOKED_AT = 400;
     private static final int SAMPLES = 4;
-    private static final Pattern MARKED = Pattern.compile("[+\\-\u2212]?\\d[\\d' \u00a0\u2009\u202f\u2019]*[.,][\\d.,]*\\d.*");
+    private static final Pattern MARKED =
+            Pattern.compile("[+\\-\u2212]?\\d[\\d' \u00a0\u2009\u202f\u2019]*[.,][\\d.,]*\\d.*");
 
     private final ImportBatchRepository batches;
     private final SuiteService suites;
@@ -65,8 +66,8 @@ class TablePreview {
             try (TableReader table = open(bytes, file, parted)) {
                 List<List<String>> rows = rows(table);
                 Optional<ImportSettings> before = remembered(table.header());
-                ImportSettings settings =
-                        before.orElseGet(() -> guess(table.header(), rows, parted)).of(file, parted);
+                ImportSettings settings = before.orElseGet(() -> guess(table.header(), rows, parted))
+                        .of(file, parted);
                 List<ColumnView> columns = columns(settings, rows);
                 return new Preview(
                         settings.withMarks(marks(settings, columns)),
@@ -172,7 +173,11 @@ class TablePreview {
                         choice.marks(),
                         choice.sure(),
                         choice.mixed(),
-                        values.stream().distinct().limit(SAMPLES).map(TablePreview::sample).toList()));
+                        values.stream()
+                                .distinct()
+                                .limit(SAMPLES)
+                                .map(TablePreview::sample)
+                                .toList()));
             }
         }
         return byTheOthers(columns, settings);
@@ -181,9 +186,8 @@ class TablePreview {
     private static boolean isOfNumbers(String column, ImportSettings settings) {
         return !settings.factColumns().containsKey(column)
                 && settings.columns().entrySet().stream()
-                        .noneMatch(e -> e.getValue().equals(column)
-                                && e.getKey() != Role.VALUE
-                                && e.getKey() != Role.PRICE);
+                        .noneMatch(e ->
+                                e.getValue().equals(column) && e.getKey() != Role.VALUE && e.getKey() != Role.PRICE);
     }
 
     /** A column that could be either is likely to be as the others of its table; else thousands where the suite has no decimals. */
@@ -229,9 +233,11 @@ class TablePreview {
         Map<String, Marks> marks = new LinkedHashMap<>();
         columns.forEach(c -> marks.put(c.name(), c.marks()));
         if (settings.marks() != null) {
-            settings.marks().forEach((column, before) -> marks.computeIfPresent(
-                    column,
-                    (name, now) -> columns.stream().anyMatch(c -> c.name().equals(name) && !c.sure()) ? before : now));
+            settings.marks()
+                    .forEach((column, before) -> marks.computeIfPresent(
+                            column,
+                            (name, now) ->
+                                    columns.stream().anyMatch(c -> c.name().equals(name) && !c.sure()) ? before : now));
         }
         return marks;
     }

@@ -62,7 +62,7 @@ class RunViewer {
 
     LedgerRow row(RunEntity run, SetupLabel label, List<RunEntity> siblings) {
         Suite suite = suites.get(run.suiteId);
-        long headline = suite.metricId(suite.sheet().headline());
+        long headline = suite.metricId(suite.sheet().headlineMetric());
         return new LedgerRow(
                 run.id,
                 label,
@@ -75,7 +75,7 @@ class RunViewer {
                 run.readings.containsKey(headline)
                         ? view(run).readings().stream()
                                 .filter(r -> r.metric()
-                                        .equals(suite.sheet().headline().key()))
+                                        .equals(suite.sheet().headlineMetric().key()))
                                 .findFirst()
                                 .orElseThrow()
                         : null,

@@ -89,7 +89,8 @@ public class SetupService {
      *
      * @param parent name of the setup of the same unit that it was changed from; null for a first one
      */
-    public record SetupWanted(long unitId, String name, @Nullable String parent) {}
+    public record SetupWanted(
+            long unitId, String name, @Nullable String parent) {}
 
     /**
      * Makes those of many setups that are missing; returns the number of each, in the order wanted.
@@ -115,7 +116,13 @@ public class SetupService {
                     .findFirst()
                     .orElseGet(() -> {
                         SetupEntity made = made(
-                                w.unitId(), 1 + own.size(), name, idOf(own, w.parent()), false, Facts.of(List.of()), who);
+                                w.unitId(),
+                                1 + own.size(),
+                                name,
+                                idOf(own, w.parent()),
+                                false,
+                                Facts.of(List.of()),
+                                who);
                         own.add(made);
                         return made;
                     })
@@ -142,10 +149,11 @@ public class SetupService {
         complete(setupId, typed, who);
         SetupEntity setup = setups.kept(setupId);
         if (setup.parentId != null && SetupDifferences.meant(setup).isEmpty()) {
-            List<String> keys = SetupDifferences.of(setup, setups.kept(setup.parentId).facts(), facts.dictionary()).stream()
-                    .map(DifferenceView::key)
-                    .filter(k -> typed.get(k).isPresent())
-                    .toList();
+            List<String> keys =
+                    SetupDifferences.of(setup, setups.kept(setup.parentId).facts(), facts.dictionary()).stream()
+                            .map(DifferenceView::key)
+                            .filter(k -> typed.get(k).isPresent())
+                            .toList();
             mean(setupId, keys);
         }
     }

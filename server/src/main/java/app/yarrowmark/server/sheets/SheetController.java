@@ -1,7 +1,9 @@
 package app.yarrowmark.server.sheets;
 
+import app.yarrowmark.core.exchange.SheetDraft;
 import app.yarrowmark.core.exchange.SheetProblem;
 import app.yarrowmark.core.exchange.SheetReader;
+import app.yarrowmark.core.written.UnitWords;
 import app.yarrowmark.server.access.Caller;
 import app.yarrowmark.server.history.EventView;
 import app.yarrowmark.server.suites.SuiteService;
@@ -53,6 +55,27 @@ class SheetController {
     Checked check(@RequestBody Draft body) {
         SheetReader.Result result = SheetReader.check(body.text());
         return new Checked(result.sheet().map(SuiteView::draft).orElse(null), result.problems());
+    }
+
+    /**
+     * The text that a grid stands for, and what came of it.
+     *
+     * @param suite what it stands for; absent while it cannot be used
+     */
+    record Drafted(String text, @Nullable SuiteView suite, List<SheetProblem> problems) {}
+
+    @Operation(summary = "The sheet of a suite that is described in a grid; nothing is kept")
+    @PostMapping("/drafts")
+    Drafted draft(@RequestBody SheetDraft body) {
+        String text = body.text();
+        SheetReader.Result result = SheetReader.check(text);
+        return new Drafted(text, result.sheet().map(SuiteView::draft).orElse(null), result.problems());
+    }
+
+    @Operation(summary = "Units that tests usually have, in everyday words with their codes")
+    @GetMapping("/units")
+    List<UnitWords.Word> units() {
+        return UnitWords.common();
     }
 
     @Operation(summary = "Keep a new suite, or a new version of one")

@@ -99,7 +99,8 @@ public class SubjectService {
         List<SetupLabel> own =
                 labels.stream().filter(l -> l.modelId() == model.id()).toList();
         SetupLabel chosen = speaking(own, speaker, book.current())
-                .orElseThrow(() -> Refusal.notFound(SetupLabel.called(model.maker(), model.name()) + " has no measured setup"
+                .orElseThrow(() -> Refusal.notFound(SetupLabel.called(model.maker(), model.name())
+                        + " has no measured setup"
                         + (speaker.rule() == Speaker.Rule.NAMED ? " called \"" + speaker.name() + "\"." : ".")));
         return ofModel(chosen);
     }

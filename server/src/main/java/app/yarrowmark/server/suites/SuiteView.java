@@ -99,7 +99,7 @@ public record SuiteView(
                 sheet.steps().stream().map(SuiteView::step).toList(),
                 sheet.metrics().stream().map(m -> metric(m, sheet)).toList(),
                 sheet.faults().stream().map(SuiteView::fault).toList(),
-                sheet.headline().key());
+                sheet.headlineMetric().key());
     }
 
     private static StepView step(Step s) {

@@ -71,7 +71,21 @@ class LineReaderTest {
                         "512.0",
                         Map.of(Role.DEVICE, "ostrel FEN-13", Role.SUITE, "Siltpath", Role.VERSION, "2")));
         assertThat(line)
-                .isEqualTo(new Line("Ostrel", "Fen 13", "A", "as shipped", 77L, 4, "read", "512.0", null, null, null, null, null, null));
+                .isEqualTo(new Line(
+                        "Ostrel",
+                        "Fen 13",
+                        "A",
+                        "as shipped",
+                        77L,
+                        4,
+                        "read",
+                        "512.0",
+                        null,
+                        null,
+                        null,
+                        null,
+                        null,
+                        null));
     }
 
     @Test
@@ -112,8 +126,11 @@ class LineReaderTest {
         Map<Role, String> device = Map.of(Role.DEVICE, "Fen 13");
         assertThat(reader("siltpath 2", null).read(cell("read", "n/a", device)).gap())
                 .isEqualTo("the table has \"n/a\"");
-        assertThat(reader("siltpath 2", null).read(cell("read", "-", device)).gap()).isEqualTo("the table has \"-\"");
-        assertThat(reader("siltpath 2", null).read(cell("read", "did not install", device)).gap())
+        assertThat(reader("siltpath 2", null).read(cell("read", "-", device)).gap())
+                .isEqualTo("the table has \"-\"");
+        assertThat(reader("siltpath 2", null)
+                        .read(cell("read", "did not install", device))
+                        .gap())
                 .isEqualTo("did not install");
     }
 
@@ -198,7 +215,21 @@ class LineReaderTest {
             columns.put(role, role.name().toLowerCase(java.util.Locale.ROOT));
         }
         return new LineReader(
-                new ImportSettings(",", List.of(), Shape.LONG, columns, Map.of(), suite, null, null, make, null, null, null, null, null),
+                new ImportSettings(
+                        ",",
+                        List.of(),
+                        Shape.LONG,
+                        columns,
+                        Map.of(),
+                        suite,
+                        null,
+                        null,
+                        make,
+                        null,
+                        null,
+                        null,
+                        null,
+                        null),
                 catalogue,
                 suites,
                 setups,

@@ -1,20 +1,20 @@
 import { useQuery } from '@tanstack/react-query'
 import { useDeferredValue, useRef, useState } from 'react'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
-import { api, take } from '../../api/client'
-import type { Schemas } from '../../api/client'
-import { minutes, unitWords } from '../../figures/format'
-import { groups, ordinal } from '../../figures/words'
-import { Button } from '../../ui/Button'
-import { FieldError } from '../../ui/Field'
-import { Overtaken } from '../../ui/Overtaken'
-import { useDeed } from '../../ui/deed'
-import { keys } from '../../api/keys'
-import { keepSheet } from './deeds'
-import type { SheetKeeping } from './deeds'
-import { Failed, Loading } from '../../ui/States'
-import { choicesOf } from '../../subjects/metric'
-import { useSheetText } from './queries'
+import { api, take } from '../../../api/client'
+import type { Schemas } from '../../../api/client'
+import { Button } from '../../../ui/Button'
+import { FieldError } from '../../../ui/Field'
+import { Overtaken } from '../../../ui/Overtaken'
+import { useDeed } from '../../../ui/deed'
+import { keys } from '../../../api/keys'
+import { keepSheet } from '../deeds'
+import type { SheetKeeping } from '../deeds'
+import { Failed, Loading } from '../../../ui/States'
+import { useDraft, useSheetText } from '../queries'
+import { DraftAside, Preview } from './Preview'
+import { SuiteGrid } from './SuiteGrid'
+import { draftOf, emptyForm } from './draft'
 
 /** What of a sheet somebody else kept. */
 type Kept = Pick<Schemas['Written'], 'text' | 'edition'>
@@ -43,7 +43,49 @@ export function SheetEditor() {
   const text = useSheetText(source === null ? undefined : Number(source))
   if (source !== null && text.isPending) return <Loading what="the sheet" />
   if (source !== null && text.isError) return <Failed error={text.error} retry={() => void text.refetch()} />
+  if (source === null && search.get('as') !== 'text') return <NewSuite />
   return <Editor key={source} kept={text.data} fresh={id === undefined} />
+}
+
+/** Describes a new suite in a grid, with the grid for its scores beside it. */
+function NewSuite() {
+  const navigate = useNavigate()
+  const keep = useDeed(keepSheet, 'here')
+  const [draft, setDraft] = useState<Schemas['SheetDraft']>(() => draftOf(emptyForm))
+  const deferred = useDeferredValue(draft)
+  const check = useDraft(deferred)
+  const begun = draft.name.trim() !== '' && draft.tests.length > 0
+  const usable = begun && check.data?.suite !== undefined
+  const save = async () => {
+    // As it is now, which may be later than what was checked.
+    const { text } = await take(api.POST('/api/v1/sheets/drafts', { body: draft }))
+    const suite = await keep.run({ text })
+    if (suite) void navigate(`/catalogue/suites/${String(suite.id)}`)
+  }
+  return (
+    <div className="pt-4.5 pl-6.5 pr-5.5 pb-8">
+      <div className="flex items-start gap-2.5">
+        <div className="flex-1">
+          <h1>New suite</h1>
+          <p className="text-ink2 text-base">
+            A row for each number that it yields. Beside it stands the grid in which its scores are typed.
+          </p>
+        </div>
+        <Button onClick={() => void navigate('/catalogue/suites/new?as=text')}>Write it as text</Button>
+        <Button look="main" disabled={!usable || keep.busy} onClick={() => void save()}>
+          Keep this suite
+        </Button>
+        <Button look="quiet" onClick={() => void navigate(-1)}>
+          Leave it
+        </Button>
+      </div>
+      {keep.problem !== null && <FieldError>{keep.problem}</FieldError>}
+      <div className="grid grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)] gap-9 mt-4">
+        <SuiteGrid onDraft={setDraft} />
+        <DraftAside begun={begun} checked={check.data} />
+      </div>
+    </div>
+  )
 }
 
 interface EditorProps {
@@ -53,31 +95,12 @@ interface EditorProps {
   readonly fresh: boolean
 }
 
-function Editor({ kept, fresh }: EditorProps) {
-  const navigate = useNavigate()
+function Editor(props: EditorProps) {
   const area = useRef<HTMLTextAreaElement>(null)
-  const [text, setText] = useState(() =>
-    kept === undefined ? starter : fresh ? nextVersion(kept.text, kept.suite.version) : kept.text,
-  )
-  const keep = useDeed<SheetKeeping, Schemas['SuiteView'], Kept>(keepSheet, 'here')
+  const { text, setText, check, keep, save, opened } = useEditing(props)
   const { theirs } = keep
-  // As it was when this was opened: the sheet itself follows what others keep meanwhile.
-  const [opened, setOpened] = useState(kept?.edition ?? 0)
-  const deferred = useDeferredValue(text)
-  const check = useQuery({
-    queryKey: keys.sheetCheck(deferred),
-    queryFn: () => take(api.POST('/api/v1/sheets/checks', { body: { text: deferred } })),
-    placeholderData: (before) => before,
-  })
   const problems = check.data?.problems ?? []
   const usable = check.data?.suite !== undefined
-  const save = async (edition = opened) => {
-    const suite = await keep.run({
-      text,
-      kept: fresh || kept === undefined ? undefined : { suite: kept.suite.id, edition },
-    })
-    if (suite) void navigate(`/catalogue/suites/${String(suite.id)}`)
-  }
   const go = (line: number, column: number) => {
     const at = offsetOf(text, line, column)
     area.current?.focus()
@@ -85,40 +108,7 @@ function Editor({ kept, fresh }: EditorProps) {
   }
   return (
     <div className="pt-4.5 pl-6.5 pr-5.5 pb-8">
-      <div className="flex items-start gap-2.5">
-        <div className="flex-1">
-          <h1>
-            {kept === undefined
-              ? 'New suite'
-              : fresh
-                ? `New version of ${kept.suite.name}`
-                : `Sheet of ${kept.suite.name} ${kept.suite.version}`}
-          </h1>
-          <p className="text-ink2 text-base">
-            {fresh || kept === undefined
-              ? 'YAML or JSON. Once scores are taken down by it, what they mean stays as it is.'
-              : 'Minutes, conditions, words, aliases and known faults may change; what a score means needs a new version.'}
-          </p>
-        </div>
-        <label className="rounded border border-line px-2.75 py-1.25 text-base cursor-pointer hover:border-ink2">
-          Open a file
-          <input
-            type="file"
-            accept=".yaml,.yml,.json"
-            className="sr-only"
-            onChange={(e) => {
-              void e.target.files?.[0]?.text().then(setText)
-              e.target.value = ''
-            }}
-          />
-        </label>
-        <Button look="main" disabled={!usable} onClick={() => void save()}>
-          Keep the sheet
-        </Button>
-        <Button look="quiet" onClick={() => void navigate(-1)}>
-          Leave it
-        </Button>
-      </div>
+      <EditorHead {...props} usable={usable} onText={setText} onKeep={() => void save()} />
       {keep.problem !== null && <FieldError>{keep.problem}</FieldError>}
       {theirs && (
         <Overtaken
@@ -126,7 +116,7 @@ function Editor({ kept, fresh }: EditorProps) {
           lines={[{ label: 'Sheet', theirs: theirs.text, mine: text }]}
           onTheirs={() => {
             setText(theirs.text)
-            setOpened(theirs.edition)
+            opened(theirs.edition)
             keep.clear()
           }}
           onMine={() => {
@@ -149,6 +139,76 @@ function Editor({ kept, fresh }: EditorProps) {
       </div>
     </div>
   )
+}
+
+/** The text as it is typed, what is wrong with it, and how it is kept. */
+function useEditing({ kept, fresh }: EditorProps) {
+  const navigate = useNavigate()
+  const [text, setText] = useState(() =>
+    kept === undefined ? starter : fresh ? nextVersion(kept.text, kept.suite.version) : kept.text,
+  )
+  const keep = useDeed<SheetKeeping, Schemas['SuiteView'], Kept>(keepSheet, 'here')
+  // As it was when this was opened: the sheet itself follows what others keep meanwhile.
+  const [edition, opened] = useState(kept?.edition ?? 0)
+  const deferred = useDeferredValue(text)
+  const check = useQuery({
+    queryKey: keys.sheetCheck(deferred),
+    queryFn: () => take(api.POST('/api/v1/sheets/checks', { body: { text: deferred } })),
+    placeholderData: (before) => before,
+  })
+  const save = async (over = edition) => {
+    const suite = await keep.run({
+      text,
+      kept: fresh || kept === undefined ? undefined : { suite: kept.suite.id, edition: over },
+    })
+    if (suite) void navigate(`/catalogue/suites/${String(suite.id)}`)
+  }
+  return { text, setText, check, keep, save, opened }
+}
+
+interface EditorHeadProps extends EditorProps {
+  readonly usable: boolean
+  readonly onText: (text: string) => void
+  readonly onKeep: () => void
+}
+
+function EditorHead({ kept, fresh, usable, onText, onKeep }: EditorHeadProps) {
+  const navigate = useNavigate()
+  return (
+    <div className="flex items-start gap-2.5">
+      <div className="flex-1">
+        <h1>{titleOf(kept, fresh)}</h1>
+        <p className="text-ink2 text-base">
+          {fresh || kept === undefined
+            ? 'YAML or JSON. Once scores are taken down by it, what they mean stays as it is.'
+            : 'Minutes, conditions, words, aliases and known faults may change; what a score means needs a new version.'}
+        </p>
+      </div>
+      <label className="rounded border border-line px-2.75 py-1.25 text-base cursor-pointer hover:border-ink2">
+        Open a file
+        <input
+          type="file"
+          accept=".yaml,.yml,.json"
+          className="sr-only"
+          onChange={(e) => {
+            void e.target.files?.[0]?.text().then(onText)
+            e.target.value = ''
+          }}
+        />
+      </label>
+      <Button look="main" disabled={!usable} onClick={onKeep}>
+        Keep the sheet
+      </Button>
+      <Button look="quiet" onClick={() => void navigate(-1)}>
+        Leave it
+      </Button>
+    </div>
+  )
+}
+
+function titleOf(kept: EditorProps['kept'], fresh: boolean): string {
+  if (kept === undefined) return 'New suite'
+  return fresh ? `New version of ${kept.suite.name}` : `Sheet of ${kept.suite.name} ${kept.suite.version}`
 }
 
 interface SheetTextProps {
@@ -230,56 +290,6 @@ function ProblemList({ problems, onGo }: ProblemListProps) {
         </li>
       ))}
     </ul>
-  )
-}
-
-/** The grid that the sheet gives. */
-function Preview({ suite }: { readonly suite: Schemas['SuiteView'] }) {
-  const repeats = Math.min(3, suite.repeats)
-  return (
-    <section>
-      <h2>
-        {suite.name} {suite.version}{' '}
-        <span className="text-ink2 font-normal">
-          {groups[suite.group]}, {suite.repeats} repeats of {minutes(suite.minutes)}
-        </span>
-      </h2>
-      <table className="border-collapse mt-2 text-base" data-testid="sheet-preview">
-        <thead>
-          <tr>
-            <th className="pr-4 pb-1">Metric</th>
-            {Array.from({ length: repeats }, (_, i) => (
-              <th key={i} className="text-right px-2 pb-1 w-18.5">
-                {ordinal(i + 1)}
-              </th>
-            ))}
-            <th className="pl-3 pb-1">unit</th>
-          </tr>
-        </thead>
-        <tbody>
-          {suite.metrics.map((m) => (
-            <tr key={m.key}>
-              <td className="pr-4 h-7">
-                {m.name}
-                {m.better === 'LOWER' && <span className="unit"> less is better</span>}
-              </td>
-              {Array.from({ length: repeats }, (_, i) => (
-                <td key={i} className="border border-line text-right px-2 text-xs text-ink2">
-                  {m.formula !== undefined
-                    ? 'computed'
-                    : m.series !== undefined
-                      ? 'from series'
-                      : i === 0
-                        ? choicesOf(m).slice(0, 2).join(' / ')
-                        : ''}
-                </td>
-              ))}
-              <td className="pl-3 unit">{unitWords(m.unit)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </section>
   )
 }
 
