@@ -1,5 +1,5 @@
 import type { Schemas } from '../api/client'
-import { number, significant, unitWords } from '../figures/format'
+import { amount, number, significant, unitWords } from '../figures/format'
 
 /** What a difference is told as. */
 export type Basis = Schemas['ComparisonView']['basis']
@@ -33,7 +33,8 @@ export const bases: Record<Basis, { readonly name: string; readonly about: strin
 /** A difference in the basis asked for: +4.1 %, ×1.25, +35 points. */
 export function shownWords(shown: number, basis: Basis, test?: OwnUnit): string {
   if (basis === 'TIMES_AS_FAST') return `×${times(shown)}`
-  if (basis === 'OWN_UNIT' && test) return `${signed(shown, ownDecimals(test))}${thin}${unitWords(test.unit)}`
+  if (basis === 'OWN_UNIT' && test)
+    return `${sign(shown, ownDecimals(test))}${amount(Math.abs(shown), ownDecimals(test), test.unit)}${thin}${unitWords(test.unit)}`.trim()
   return percent(shown)
 }
 
@@ -43,7 +44,7 @@ export function halfWords(d: Difference, basis: Basis, test?: OwnUnit): string {
   const half = Math.abs(d.shownHigh - d.shownLow) / 2
   if (basis === 'TIMES_AS_FAST')
     return `±${half < 0.995 ? half.toFixed(half < 0.0095 ? 3 : 2) : significant(half, 2)}`
-  if (basis === 'OWN_UNIT' && test) return `±${number(half, ownDecimals(test))}`
+  if (basis === 'OWN_UNIT' && test) return `±${amount(half, ownDecimals(test), test.unit)}`
   return `±${percentDigits(half * 100)}`
 }
 

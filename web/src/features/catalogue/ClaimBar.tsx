@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client'
-import { grouped, number, unitWords } from '../../figures/format'
+import { amount, grouped, unitWords } from '../../figures/format'
 
 /** A claim of the maker beside what was measured, as a share of what is claimed. */
 export function ClaimBar({ claim }: { readonly claim: Schemas['ClaimView'] }) {
@@ -17,7 +17,7 @@ export function ClaimBar({ claim }: { readonly claim: Schemas['ClaimView'] }) {
       ) : (
         <>
           <span className="text-right whitespace-nowrap">
-            <span className="num">{number(claim.measured, claim.decimals)}</span>{' '}
+            <span className="num">{amount(claim.measured, claim.decimals, claim.unit)}</span>{' '}
             <span className="unit">{unitWords(claim.unit)}</span>
           </span>
           <ShareBar share={claim.share} name={claim.name} />

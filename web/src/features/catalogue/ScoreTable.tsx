@@ -4,7 +4,7 @@ import { useOpenSetup } from '../../frame/open'
 import type { Schemas } from '../../api/client'
 import { useScores } from '../../api/queries'
 import { RuleStrip } from '../../figures/RuleStrip'
-import { number, plusMinus, unitWords } from '../../figures/format'
+import { amount, plusMinus, unitWords } from '../../figures/format'
 import { insideAddress } from '../../subjects/inside-address'
 
 export interface ScoreTableProps {
@@ -105,7 +105,7 @@ function Cells({
       <td className="text-right whitespace-nowrap pr-3">
         {own ? (
           <>
-            <span className="num">{number(own.value, own.decimals)}</span>{' '}
+            <span className="num">{amount(own.value, own.decimals, pool.unit)}</span>{' '}
             <span className="unit">
               {unitWords(pool.unit)}{' '}
               {own.relativeError === undefined ? 'noise unknown' : plusMinus(own.relativeError)}

@@ -1,6 +1,6 @@
 import { useDeferredValue, useLayoutEffect } from 'react'
 import type { Schemas } from '../../api/client'
-import { grouped, significant, unitWords } from '../../figures/format'
+import { amount, grouped, significant, unitWords } from '../../figures/format'
 import { Button } from '../../ui/Button'
 import type { Column } from './entry'
 import { useCheck } from './queries'
@@ -12,6 +12,8 @@ export interface CellMark {
   readonly words: string
   /** A total that was not typed, as the sheet writes it. */
   readonly computed?: string
+  /** Plain digits to be sent along, where the text alone would not be read so. */
+  readonly digits?: string
   /** Texts that the likeliest correction would put in place, by metric key. */
   readonly mend?: Readonly<Record<string, string>>
 }
@@ -25,12 +27,71 @@ export interface ColumnChecksProps {
   readonly onMarks: (marks: Readonly<Record<string, CellMark>>) => void
   readonly onMend: (texts: Readonly<Record<string, string>>) => void
   readonly onNote: (metric: string, note: string) => void
+  /** Says how a text is to be read that could be read in two ways. */
+  readonly onDigits: (metric: string, digits: string) => void
+}
+
+interface UnderstoodProps extends Pick<ColumnChecksProps, 'suite' | 'column' | 'onDigits'> {
+  readonly data: Schemas['CheckView']
+}
+
+/** What was read where the text is not plain digits, what cannot be read with the mend, and the other way to read it. */
+function Understood({ suite, column, data, onDigits }: UnderstoodProps) {
+  const typed = suite.metrics.filter((m) => (column.texts[m.key] ?? '').trim() !== '')
+  const wrong = typed.filter((m) => data.unreadable[m.key] !== undefined)
+  const read = typed.flatMap((m) => {
+    const how = data.understood[m.key]
+    const words =
+      how && `${amount(Number(how.digits), decimalsOf(how.digits), m.unit)} ${unitWords(m.unit)}`.trim()
+    return how === undefined || words === column.texts[m.key]?.trim() ? [] : [{ m, how, words }]
+  })
+  if (wrong.length + read.length === 0) return null
+  return (
+    <ul className="mb-3 text-sm" data-testid="understood">
+      {wrong.map((m) => (
+        <li key={m.key} className="text-brick">
+          {m.name}: {data.unreadable[m.key]}
+        </li>
+      ))}
+      {read.map(({ m, how, words }) => (
+        <li key={m.key}>
+          <span className="text-ink2">
+            {m.name}: {column.texts[m.key]} is read as
+          </span>{' '}
+          <b className="num font-medium">{words}</b>{' '}
+          {how.other !== undefined && (
+            <Button
+              look="link"
+              onClick={() => {
+                onDigits(m.key, how.other ?? '')
+              }}
+            >
+              {grouped(how.other)} instead
+            </Button>
+          )}
+        </li>
+      ))}
+    </ul>
+  )
+}
+
+function decimalsOf(digits: string): number {
+  return (/\.(\d+)$/.exec(digits)?.[1] ?? '').length
 }
 
 /** What looks wrong with one repeat as it is typed, and what would mend it. Nothing is changed by itself. */
-export function ColumnChecks({ suite, setup, column, name, onMarks, onMend, onNote }: ColumnChecksProps) {
+export function ColumnChecks({
+  suite,
+  setup,
+  column,
+  name,
+  onMarks,
+  onMend,
+  onNote,
+  onDigits,
+}: ColumnChecksProps) {
   const texts = useDeferredValue(column.texts)
-  const { data } = useCheck(suite.id, setup, texts)
+  const { data } = useCheck(suite.id, setup, texts, column.digits)
   // Before the page is painted: the cell is marked, and its key works, as soon as the words are there.
   useLayoutEffect(() => {
     if (data) onMarks(marksOf(data, column))
@@ -42,6 +103,7 @@ export function ColumnChecks({ suite, setup, column, name, onMarks, onMend, onNo
   const kept = (key: string) => (column.notes?.[key] ?? '') !== ''
   return (
     <div aria-live="polite" className="text-base">
+      <Understood suite={suite} column={column} data={data} onDigits={onDigits} />
       {data.mismatches
         .filter((m) => column.texts[m.metric] === m.text && !kept(m.metric))
         .map((m) => (
@@ -92,16 +154,26 @@ export function ColumnChecks({ suite, setup, column, name, onMarks, onMend, onNo
         .filter((d) => column.texts[d.metric]?.trim() === d.text && !kept(d.metric))
         .filter((d) => data.mismatches.every((m) => m.metric !== d.metric))
         .map((d) => (
-          <p key={d.metric} className="mb-2" data-testid="unlikely">
-            <b className="font-semibold">Check this:</b> {metric(d.metric)?.name} {grouped(d.text)}.{' '}
-            <span className="text-ink2">
-              Expected <span className="num">{significant(d.low, 3)}</span> to{' '}
-              <span className="num">{significant(d.high, 3)}</span> {unitWords(metric(d.metric)?.unit ?? '')},{' '}
-              {d.basis}.
-            </span>
-          </p>
+          <Unlikely key={d.metric} doubt={d} metric={metric(d.metric)} />
         ))}
     </div>
+  )
+}
+
+interface UnlikelyProps {
+  readonly doubt: Schemas['CheckView']['unlikely'][number]
+  readonly metric: Schemas['MetricView'] | undefined
+}
+
+function Unlikely({ doubt: d, metric }: UnlikelyProps) {
+  return (
+    <p className="mb-2" data-testid="unlikely">
+      <b className="font-semibold">Check this:</b> {metric?.name} {grouped(d.text)}.{' '}
+      <span className="text-ink2">
+        Expected <span className="num">{significant(d.low, 3)}</span> to{' '}
+        <span className="num">{significant(d.high, 3)}</span> {unitWords(metric?.unit ?? '')}, {d.basis}.
+      </span>
+    </p>
   )
 }
 
@@ -109,7 +181,19 @@ export function ColumnChecks({ suite, setup, column, name, onMarks, onMend, onNo
 export function marksOf(check: Schemas['CheckView'], column: Column): Readonly<Record<string, CellMark>> {
   const marks: Record<string, CellMark> = {}
   const add = (metric: string, mark: CellMark) => {
-    marks[metric] = { ...mark, ...(marks[metric]?.wrong === true ? { wrong: true } : {}) }
+    const before = marks[metric]
+    marks[metric] = {
+      ...mark,
+      ...(before?.wrong === true ? { wrong: true } : {}),
+      ...(before?.digits === undefined ? {} : { digits: before.digits }),
+    }
+  }
+  for (const [metric, read] of Object.entries(check.understood)) {
+    add(metric, {
+      wrong: false,
+      words: `read as ${grouped(read.digits)}`,
+      ...(read.marked ? { digits: read.digits } : {}),
+    })
   }
   for (const [metric, computed] of Object.entries(check.computed)) {
     add(metric, { wrong: false, words: 'computed from the parts', computed: grouped(computed) })

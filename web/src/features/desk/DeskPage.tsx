@@ -32,10 +32,18 @@ export function DeskPage() {
   if (focus === undefined) {
     return (
       <Empty title="Nothing is on the desk">
-        <p>Put a device on it: choose its model, name its setup and pick the suites to run.</p>
-        <Button look="main" onClick={() => void navigate('/desk/new')}>
-          Put a device on the desk
-        </Button>
+        <p>Three ways to begin, each one press; everything else can be said later.</p>
+        <div className="flex gap-2 flex-wrap">
+          <Button look="main" onClick={() => void navigate('/desk/new')}>
+            Put a device down
+          </Button>
+          <Button onClick={() => void navigate('/catalogue/import')}>Bring a table</Button>
+          <Button onClick={() => void navigate('/catalogue/suites/new')}>Describe a suite</Button>
+        </div>
+        <p className="text-sm mt-4">
+          To look at a full desk first, start one beside this:{' '}
+          <code>./yarrowmark demo --home demo-home --port 8788</code>
+        </p>
       </Empty>
     )
   }

@@ -4,7 +4,7 @@ import { Problem } from '../../api/client'
 import type { Schemas } from '../../api/client'
 import { RuleStrip } from '../../figures/RuleStrip'
 import { median } from '../../figures/scale'
-import { grouped, unitWords } from '../../figures/format'
+import { unitWords } from '../../figures/format'
 import { capital, ordinal } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { FieldError } from '../../ui/Field'
@@ -22,6 +22,7 @@ import type { Cell, Column } from './entry'
 import { choicesOf } from '../../subjects/metric'
 import { gapReasons } from '../../subjects/reasons'
 import { RunLink } from '../../subjects/RunLink'
+import { typedParts } from '../../subjects/Typed'
 
 export interface EntryGridProps {
   readonly row: Schemas['SheetRow']
@@ -62,7 +63,12 @@ export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
     change(columns.map((c) => (c.id === id ? how(c) : c)))
   }
   const type = (id: string, texts: Readonly<Record<string, string>>) => {
-    edit(id, (c) => ({ ...c, texts: { ...c.texts, ...texts } }))
+    // A text that is typed anew is read anew.
+    edit(id, (c) => ({
+      ...c,
+      texts: { ...c.texts, ...texts },
+      digits: without(c.digits, Object.keys(texts)),
+    }))
   }
   const go = (cell: Cell) => {
     grid.current
@@ -81,7 +87,7 @@ export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
     for (const column of columns.filter(ready)) {
       const own = series[column.id] ?? []
       const run = {
-        ...toRun(column, sheet, suite, new Date()),
+        ...toRun(column, sheet, suite, new Date(), digitsOf(marks[column.id] ?? {})),
         ...(own.length === 0 ? {} : { series: [...own] }),
       }
       try {
@@ -149,7 +155,13 @@ export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
               ))}
               {columns.map((c, i) => (
                 <th key={c.id} className="text-right px-2 pb-1">
-                  {ordinal(saved.length + i + 1)}
+                  <DayOf
+                    name={ordinal(saved.length + i + 1)}
+                    day={c.day}
+                    onDay={(day) => {
+                      edit(c.id, (x) => ({ ...x, day }))
+                    }}
+                  />
                 </th>
               ))}
               <th className="pl-3 pb-1">unit</th>
@@ -181,9 +193,7 @@ export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
                       >
                         {kept === undefined
                           ? gap && <span className="gap">gap</span>
-                          : kept.words === kept.text
-                            ? grouped(kept.text)
-                            : kept.words}
+                          : typedParts(kept).typed}
                       </td>
                     )
                   })}
@@ -220,7 +230,9 @@ export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
                       }}
                     />
                   ))}
-                  <td className="pl-3 unit whitespace-nowrap">{unitWords(metric.unit)}</td>
+                  <td className="pl-3 unit whitespace-nowrap">
+                    {unitWords(metric.unit) || (metric.unit === '' ? '' : 'm:ss')}
+                  </td>
                   <td className="pl-3">
                     <Falling
                       metric={metric}
@@ -247,6 +259,9 @@ export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
               }}
               onMend={(texts) => {
                 type(c.id, texts)
+              }}
+              onDigits={(metric, digits) => {
+                edit(c.id, (x) => ({ ...x, digits: { ...x.digits, [metric]: digits } }))
               }}
               onNote={(metric, note) => {
                 edit(c.id, (x) => ({ ...x, notes: { ...x.notes, [metric]: note } }))
@@ -371,6 +386,61 @@ export function EntryGrid({ row, sheet, pools, onClose }: EntryGridProps) {
       )}
     </div>
   )
+}
+
+/** Which repeat it is, and the day and time it was measured where that is not now. */
+function DayOf({
+  name,
+  day,
+  onDay,
+}: {
+  readonly name: string
+  readonly day: string | undefined
+  readonly onDay: (day: string) => void
+}) {
+  const [open, setOpen] = useState(false)
+  if (!open && (day ?? '') === '')
+    return (
+      <button
+        type="button"
+        className="hover:underline underline-offset-2"
+        title="Measured now; press to say another day"
+        aria-label={`Day of the ${name} repeat`}
+        onClick={() => {
+          setOpen(true)
+        }}
+      >
+        {name}
+      </button>
+    )
+  return (
+    <span className="block">
+      {name}
+      <input
+        type="datetime-local"
+        aria-label={`When the ${name} repeat was measured`}
+        className="block border border-line rounded bg-sheet px-1 py-0.5 text-xs text-ink font-normal"
+        value={day ?? ''}
+        onChange={(e) => {
+          onDay(e.target.value)
+        }}
+      />
+    </span>
+  )
+}
+
+/** Plain digits to be sent along, by metric key. */
+function digitsOf(marks: Readonly<Record<string, CellMark>>): Readonly<Record<string, string>> {
+  return Object.fromEntries(
+    Object.entries(marks).flatMap(([metric, m]) => (m.digits === undefined ? [] : [[metric, m.digits]])),
+  )
+}
+
+function without(
+  digits: Readonly<Record<string, string>> | undefined,
+  gone: readonly string[],
+): Readonly<Record<string, string>> {
+  return Object.fromEntries(Object.entries(digits ?? {}).filter(([key]) => !gone.includes(key)))
 }
 
 interface EntryCellProps {

@@ -7,7 +7,7 @@ import { RepeatDots } from '../../figures/RepeatDots'
 import type { Dot } from '../../figures/RepeatDots'
 import { RuleStrip } from '../../figures/RuleStrip'
 import { Trace } from '../../figures/Trace'
-import { minutes, number, plusMinus, seconds, significant, unitWords } from '../../figures/format'
+import { amount, minutes, plusMinus, seconds, significant, unitWords } from '../../figures/format'
 import { groups, kinds } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { EntryGrid } from './EntryGrid'
@@ -238,7 +238,7 @@ function LeftOut({ row, sitting }: { readonly row: Row; readonly sitting: number
 function Score({ own, unit }: { readonly own: Schemas['OwnScore']; readonly unit: string }) {
   return (
     <>
-      <span className="num text-xl">{number(own.value, own.decimals)}</span>{' '}
+      <span className="num text-xl">{amount(own.value, own.decimals, unit)}</span>{' '}
       <span className="unit">{unitWords(unit)}</span>{' '}
       <span
         className="unit num"

@@ -11,6 +11,10 @@ export interface Column {
   readonly texts: Readonly<Record<string, string>>
   /** Remark on a cell, by metric key. */
   readonly notes?: Readonly<Record<string, string>>
+  /** How a person said that a text is to be read, by metric key: plain digits. */
+  readonly digits?: Readonly<Record<string, string>>
+  /** Day and time that it was measured, as `2026-05-04T10:30`, in the reader's own time; when it was typed if absent. */
+  readonly day?: string
   /** Why a cell has no number, by metric key. */
   readonly gaps?: Readonly<Record<string, string>>
 }
@@ -101,26 +105,45 @@ function ungrouped(clean: string): string {
   return /^[-+]?\d{1,3}((,\d{3})+\.\d+|(,\d{3}){2,})$/.test(clean) ? clean.replaceAll(',', '') : clean
 }
 
-/** The run that a typed repeat is sent as. */
+/** When a typed repeat was measured: the day that was said, else while it was typed. */
+export function timesOf(column: Column, now: Date): { readonly startedAt: string; readonly endedAt: string } {
+  if (column.day === undefined || column.day === '')
+    return { startedAt: column.startedAt, endedAt: now.toISOString() }
+  const said = new Date(column.day)
+  const at = Number.isNaN(said.getTime()) ? column.startedAt : said.toISOString()
+  return { startedAt: at, endedAt: at }
+}
+
+/**
+ * The run that a typed repeat is sent as.
+ *
+ * @param digits plain digits to be sent along, by metric key, where the text alone would not be read so
+ */
 export function toRun(
   column: Column,
   sheet: Pick<Schemas['RunSheet'], 'sitting'>,
   suite: Pick<Schemas['SuiteView'], 'key' | 'version'>,
   now: Date,
+  digits: Readonly<Record<string, string>> = {},
 ): Schemas['RunFile'] {
   return {
     id: column.id,
     suite: { key: suite.key, version: suite.version },
     sitting: sheet.sitting,
     state: 'DONE',
-    startedAt: column.startedAt,
-    endedAt: now.toISOString(),
+    ...timesOf(column, now),
     sender: { program: 'desk', version },
     readings: Object.entries(column.texts)
       .filter(([, text]) => text.trim() !== '')
       .map(([metric, text]) => {
         const note = column.notes?.[metric]?.trim() ?? ''
-        return { metric, text: text.trim(), ...(note === '' ? {} : { note }) }
+        const read = column.digits?.[metric] ?? digits[metric]
+        return {
+          metric,
+          text: text.trim(),
+          ...(note === '' ? {} : { note }),
+          ...(read === undefined ? {} : { digits: read }),
+        }
       }),
     gaps: Object.entries(column.gaps ?? {})
       .filter(([metric, reason]) => reason.trim() !== '' && (column.texts[metric] ?? '').trim() === '')

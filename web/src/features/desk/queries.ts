@@ -39,17 +39,26 @@ export function useNextRuns(setup: number, minutes: number, everyKind: boolean) 
 }
 
 /** What looks wrong with a repeat that is being typed; asked anew whenever the texts change. */
-export function useCheck(suite: number, setup: number, texts: Readonly<Record<string, string>>) {
+export function useCheck(
+  suite: number,
+  setup: number,
+  texts: Readonly<Record<string, string>>,
+  digits: Readonly<Record<string, string>> = {},
+) {
   const filled = Object.values(texts).some((t) => t.trim() !== '')
   return useQuery({
-    queryKey: keys.check(suite, setup, texts),
+    queryKey: keys.check(suite, setup, [texts, digits]),
     enabled: filled,
     staleTime: 60_000,
     queryFn: () =>
       take(
         api.POST('/api/v1/suites/{id}/checks', {
           params: { path: { id: suite } },
-          body: { setup, texts: { ...texts } },
+          body: {
+            setup,
+            texts: { ...texts },
+            ...(Object.keys(digits).length === 0 ? {} : { digits: { ...digits } }),
+          },
         }),
       ),
     placeholderData: (before) => before,

@@ -3,7 +3,7 @@ import type { Schemas } from '../../api/client'
 import { useModels, useSuites } from '../../api/queries'
 import { RepeatDots } from '../../figures/RepeatDots'
 import type { Dot } from '../../figures/RepeatDots'
-import { grouped, number, unitWords, when } from '../../figures/format'
+import { number, when } from '../../figures/format'
 import { Button } from '../../ui/Button'
 import { Select } from '../../ui/Select'
 import { Failed, Loading } from '../../ui/States'
@@ -11,6 +11,7 @@ import { RunPanel } from './RunPanel'
 import { flagWords } from './words'
 import { narrowedBy, pageOf, question, withOther } from './address'
 import { useLedger } from './queries'
+import { Typed } from '../../subjects/Typed'
 
 type Row = Schemas['LedgerRow']
 
@@ -244,10 +245,7 @@ function HeadlineCell({ row }: { readonly row: Row }) {
   const counts = row.state === 'DONE' && row.flags.length === 0 && row.headline.broken === undefined
   return (
     <>
-      <span className={`num ${counts ? '' : 'line-through text-ink2'}`}>
-        {row.headline.words === row.headline.text ? grouped(row.headline.text) : row.headline.words}
-      </span>{' '}
-      <span className="unit">{unitWords(row.headline.unit)}</span>
+      <Typed reading={row.headline} className={counts ? '' : 'line-through text-ink2'} />
     </>
   )
 }

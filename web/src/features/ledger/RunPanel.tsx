@@ -2,7 +2,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { Samples } from '../../figures/Samples'
-import { grouped, seconds, unitWords, when } from '../../figures/format'
+import { seconds, unitWords, when } from '../../figures/format'
 import { capital } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Field } from '../../ui/Field'
@@ -18,6 +18,7 @@ import { asideReasons } from '../../subjects/reasons'
 import { historyWords } from '../../subjects/history'
 import { useRun } from './queries'
 import { Curve } from '../../figures/Curve'
+import { Typed } from '../../subjects/Typed'
 
 type Detail = Schemas['RunDetail']
 
@@ -115,10 +116,10 @@ function Readings({ detail }: { readonly detail: Detail }) {
                 {r.broken !== undefined && <p className="text-ink2 text-sm pb-1">{r.broken}</p>}
               </td>
               <td className="text-right whitespace-nowrap">
-                <span className={`num ${counts && r.broken === undefined ? '' : 'line-through text-ink2'}`}>
-                  {r.words === r.text ? grouped(r.text) : r.words}
-                </span>{' '}
-                <span className="unit">{unitWords(r.unit)}</span>
+                <Typed
+                  reading={r}
+                  className={counts && r.broken === undefined ? '' : 'line-through text-ink2'}
+                />
               </td>
             </tr>
           ))}

@@ -162,7 +162,7 @@ function Line({ test, reference, others, names, scale, question }: LineProps) {
           </span>
         ) : (
           <>
-            {valueText(base)}{' '}
+            {valueText(base, test.unit)}{' '}
             <span className="unit block -mt-1">
               {unitWords(test.unit)}
               {test.better === 'LOWER' && ', less is better'}
@@ -189,7 +189,7 @@ function Line({ test, reference, others, names, scale, question }: LineProps) {
               </>
             ) : cell.kind !== 'GAP' ? (
               <span className="num">
-                {valueText(cell)}{' '}
+                {valueText(cell, test.unit)}{' '}
                 <span className="unit">{plainWords(test, cell) ?? unitWords(test.unit)}</span>
               </span>
             ) : (

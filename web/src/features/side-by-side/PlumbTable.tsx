@@ -224,8 +224,8 @@ function TestLine({ test, reference, other, scale, question }: TestLineProps) {
   return (
     <tr className="[&>td]:h-7 text-base hover:bg-ground" data-test={test.metric} data-verdict={d?.verdict}>
       <TestCell test={test} />
-      <td className="text-right pr-2 num text-ink2">{base && <Value cell={base} />}</td>
-      <td className="text-right num">{own && <Value cell={own} />}</td>
+      <td className="text-right pr-2 num text-ink2">{base && <Value cell={base} unit={test.unit} />}</td>
+      <td className="text-right num">{own && <Value cell={own} unit={test.unit} />}</td>
       <td className="pl-2 pr-2 unit truncate">
         {unitWords(test.unit)}
         {test.better === 'LOWER' && (
@@ -292,11 +292,11 @@ function rowTitle(d: Difference, own: Cell | undefined): string {
 }
 
 /** The digits as read, with their repeats as dots when they are pointed at. */
-function Value({ cell }: { readonly cell: Cell }) {
+function Value({ cell, unit }: { readonly cell: Cell; readonly unit: string }) {
   if (cell.kind === 'GAP') return null
   return (
     <span className="group/value relative">
-      {valueText(cell)}
+      {valueText(cell, unit)}
       {cell.readings.length > 1 && (
         <span className="hidden group-hover/value:block absolute z-20 right-0 top-4.5 bg-sheet border border-line rounded p-2 shadow-xl">
           <RepeatDots dots={cell.readings.map((value) => ({ value, state: 'counted' as const }))} />

@@ -135,7 +135,7 @@ function testRow(
     height: 26,
     cells: [
       { text: testName(t) },
-      ...cells.map((c) => ({ text: valueText(c) })),
+      ...cells.map((c) => ({ text: valueText(c, t.unit) })),
       {
         text: `${unitWords(t.unit)}${t.better === 'LOWER' ? ', less is better' : ''}`,
         ink: 'var(--ink2)',
@@ -188,7 +188,7 @@ function many(
         height: 34,
         cells: [
           { text: testName(t) },
-          { text: `${valueText(t.cells[view.reference])} ${unitWords(t.unit)}`, size: 11 },
+          { text: `${valueText(t.cells[view.reference], t.unit)} ${unitWords(t.unit)}`, size: 11 },
           ...others.map((i) => cell(ratioOf(t.cells[i]), false, t, gapOf(t.cells[i]))),
         ],
       })),

@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client'
-import { number } from '../../figures/format'
+import { amount } from '../../figures/format'
 import type { Question } from './address'
 
 type View = Schemas['ComparisonView']
@@ -17,9 +17,11 @@ export function gapOf(cell: Cell | undefined): string | undefined {
 }
 
 /** What was read, in digits or words; empty for a gap. */
-export function valueText(cell: Cell | undefined): string {
+export function valueText(cell: Cell | undefined, unit: string): string {
   if (cell === undefined || cell.kind === 'GAP') return ''
-  return cell.kind === 'PLAIN' && cell.words !== undefined ? cell.words : number(cell.value, cell.decimals)
+  return cell.kind === 'PLAIN' && cell.words !== undefined
+    ? cell.words
+    : amount(cell.value, cell.decimals, unit)
 }
 
 /** A block of rows under one head: a group with its summaries, or all tests under none. */

@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client'
-import { number, unitWords } from '../../figures/format'
+import { amount, unitWords } from '../../figures/format'
 import { capital, groups } from '../../figures/words'
 import { shortLabels, testKey, testName, told } from './words'
 import { halfWords, inkClass, shownWords, verdicts } from '../../subjects/differences'
@@ -42,8 +42,8 @@ export function ChangeTable({ line }: { readonly line: Line }) {
                 {testName(t)} <span className="unit">{t.suite}</span>
               </td>
               <td className="text-ink2">{capital(groups[t.group])}</td>
-              <td className="num text-right">{number(first.value, first.decimals)}</td>
-              <td className="num text-right">{number(last.value, last.decimals)}</td>
+              <td className="num text-right">{amount(first.value, first.decimals, t.unit)}</td>
+              <td className="num text-right">{amount(last.value, last.decimals, t.unit)}</td>
               <td className="unit pl-2">
                 {unitWords(t.unit)}
                 {t.better === 'LOWER' ? ', less is better' : ''}

@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client'
-import { number, significant, unitWords } from '../../figures/format'
+import { amount, number, significant, unitWords } from '../../figures/format'
 import { StepLine, stepLineText, stepRange, versionAt } from '../../figures/StepLine'
 import { capital, groups } from '../../figures/words'
 import { drifts, marks, percent, points, shortLabels, testKey, testName, told } from './words'
@@ -258,7 +258,9 @@ function headline(test: Test, own: boolean, at: number | undefined): string {
   if (at !== undefined) {
     const cell = test.cells[at]
     if (cell === undefined || cell.kind === 'GAP') return '[ ]'
-    return own || cell.kind === 'PLAIN' ? number(cell.value, cell.decimals) : percent(cell.index / 100 - 1)
+    return own || cell.kind === 'PLAIN'
+      ? amount(cell.value, cell.decimals, test.unit)
+      : percent(cell.index / 100 - 1)
   }
   return test.firstToLast === undefined ? '' : percent(test.firstToLast.times - 1)
 }

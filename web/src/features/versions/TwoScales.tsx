@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client'
-import { number, unitWords } from '../../figures/format'
+import { amount, number, unitWords } from '../../figures/format'
 import { stepRange, stepX } from '../../figures/StepLine'
 import { points, shortLabels, testName } from './words'
 import { type } from '../../figures/type'
@@ -32,7 +32,7 @@ export function TwoScales({ line, tests }: { readonly line: Line; readonly tests
         aria-label={tests
           .map(
             (t) =>
-              `${t.suite}, ${t.name}: ${t.cells.map((c, i) => `${labels[i] ?? ''} ${c.kind === 'GAP' ? c.gap : `${number(c.value, c.decimals)} ${unitWords(t.unit)}`}`).join(', ')}`,
+              `${t.suite}, ${t.name}: ${t.cells.map((c, i) => `${labels[i] ?? ''} ${c.kind === 'GAP' ? c.gap : `${amount(c.value, c.decimals, t.unit)} ${unitWords(t.unit)}`}`).join(', ')}`,
           )
           .join('. ')}
       >

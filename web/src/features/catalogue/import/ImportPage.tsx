@@ -130,7 +130,7 @@ function Understood({ table }: { readonly table: ReturnType<typeof useTable> }) 
         </p>
       )}
       <FileLine key={file.name} preview={preview} settings={settings} onHow={(how) => void look(file, how)} />
-      <Otherwise settings={settings} onSettings={setSettings} preview={preview} />
+      <Otherwise name={file.name} settings={settings} onSettings={setSettings} preview={preview} />
       <ColumnTable preview={preview} settings={settings} onSettings={setSettings} onMarks={decide} />
       <div className="flex gap-3 mt-5 items-center">
         <Button look="main" disabled={busy || missing !== undefined} onClick={() => void stage()}>

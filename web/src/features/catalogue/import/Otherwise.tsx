@@ -1,15 +1,20 @@
+import { useState } from 'react'
 import type { ReactNode } from 'react'
 import type { Schemas } from '../../../api/client'
 import { useSuites } from '../../../api/queries'
 import type { DeviceKind } from '../../../api/queries'
 import { kinds } from '../../../figures/words'
+import { Button } from '../../../ui/Button'
 import { Checkbox } from '../../../ui/Checkbox'
 import { Combobox } from '../../../ui/Combobox'
 import { Select } from '../../../ui/Select'
+import { NewSuite } from './NewSuite'
 import { ofSuite } from './settings'
 import type { Settings } from './settings'
 
 export interface OtherwiseProps {
+  /** Of the file, which a new suite is called by at first. */
+  readonly name: string
   readonly preview: Schemas['Preview']
   readonly settings: Settings
   readonly onSettings: (settings: Settings) => void
@@ -18,7 +23,7 @@ export interface OtherwiseProps {
 const rejected = 'REJECT'
 
 /** What holds for the whole table, where no column says it. */
-export function Otherwise({ settings, onSettings }: OtherwiseProps) {
+export function Otherwise({ name, preview, settings, onSettings }: OtherwiseProps) {
   const set = (part: Partial<Settings>) => {
     onSettings({ ...settings, ...part })
   }
@@ -26,7 +31,9 @@ export function Otherwise({ settings, onSettings }: OtherwiseProps) {
     <section>
       <h2 className="mb-1">What holds for the whole table</h2>
       <div className="flex flex-wrap gap-x-8 gap-y-2 items-center text-base">
-        {settings.columns.SUITE === undefined && <SuiteLine settings={settings} onSettings={onSettings} />}
+        {settings.columns.SUITE === undefined && (
+          <SuiteLine name={name} preview={preview} settings={settings} onSettings={onSettings} />
+        )}
         <Line label="Devices that are not there">
           <Select
             label="Models that are not there"
@@ -76,10 +83,9 @@ export function Otherwise({ settings, onSettings }: OtherwiseProps) {
   )
 }
 
-type SuiteLineProps = Omit<OtherwiseProps, 'preview'>
-
-function SuiteLine({ settings, onSettings }: SuiteLineProps) {
+function SuiteLine({ name, preview, settings, onSettings }: OtherwiseProps) {
   const suites = useSuites().data ?? []
+  const [making, setMaking] = useState(false)
   return (
     <Line label="Suite">
       <Combobox
@@ -104,6 +110,29 @@ function SuiteLine({ settings, onSettings }: SuiteLineProps) {
         placeholder="words of a suite"
         className="w-50"
       />
+      {settings.suite === undefined && (
+        <Button
+          onClick={() => {
+            setMaking(true)
+          }}
+        >
+          Make a suite of these columns
+        </Button>
+      )}
+      {making && (
+        <NewSuite
+          name={name}
+          preview={preview}
+          settings={settings}
+          onClose={() => {
+            setMaking(false)
+          }}
+          onMade={(suite) => {
+            setMaking(false)
+            onSettings(ofSuite(settings, suite))
+          }}
+        />
+      )}
     </Line>
   )
 }
