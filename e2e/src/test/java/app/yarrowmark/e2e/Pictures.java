@@ -1,6 +1,7 @@
 package app.yarrowmark.e2e;
 
 import com.fasterxml.jackson.databind.JsonNode;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -93,15 +94,49 @@ class Pictures {
         still();
         desk.picture(FOLDER.resolve("model.png"));
         desk.go(app.url() + "/catalogue/suites/new");
-        desk.see("Nothing is wrong");
-        desk.script("const t = document.querySelector('textarea');"
-                + "const set = Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, 'value').set;"
-                + "set.call(t, t.value.replace('better: lower', 'beter: lower').replace('formula: \"1000 * first / second\"',"
-                + " 'formula: sum(first, second)'));"
-                + "t.dispatchEvent(new Event('input', {bubbles: true}))");
-        desk.see("there is no field");
+        desk.see("A row for each number");
+        desk.type("Name of the suite", "Millround");
+        String[] tests = {"Pack, 2 GB|m:ss", "Film export|m:ss", "Long read|MB/s", "Film at 480 lines|passed"};
+        for (int i = 0; i < tests.length; i++) {
+            String[] test = tests[i].split("\\|");
+            desk.waitFor(By.cssSelector("input[aria-label='Name of test " + (i + 1) + "']"))
+                    .sendKeys(test[0]);
+            desk.waitFor(By.cssSelector("input[aria-label='Unit of test " + (i + 1) + "']"))
+                    .sendKeys(test[1], Keys.TAB);
+        }
+        desk.choose("The total is", "typed from the screen");
+        desk.see("It does not count in standings");
         still();
-        desk.picture(FOLDER.resolve("sheet-editor.png"));
+        desk.picture(FOLDER.resolve("suite-grid.png"));
+        writing(app, desk);
+    }
+
+    /** A table as it was understood, and the slip of a setup that is being written. */
+    private static void writing(App app, Browser desk) throws Exception {
+        Path table = Files.createTempFile("spring round", ".csv");
+        Files.writeString(
+                table,
+                "Spring round\n\ndevice;kernel;memory;Weave;Sieve;Forge\n"
+                        + "Fen 13;7.4.0;8 GiB;1.947;371;755\nFen 13;7.4.11;16 GiB;1.962;374;758\n"
+                        + "Nook 2;8.1.2;16 GB;1.820;355;n/a\nTern 6;9.1;6 GiB;1.502;298;5o1\n");
+        desk.go(app.url() + "/catalogue/import");
+        desk.waitFor(By.cssSelector("[data-testid=table-file]")).sendKeys(table.toString());
+        desk.see("What the columns say");
+        desk.waitFor(By.xpath("//label[contains(.,'1.947 is 1\u2009947')]/input"))
+                .click();
+        desk.press("Read the table");
+        desk.see("to keep");
+        desk.press("10 to keep");
+        still();
+        desk.picture(FOLDER.resolve("import.png"));
+        Files.delete(table);
+        desk.go(app.url() + "/desk");
+        desk.see("Write facts");
+        desk.press("Write facts");
+        desk.see("Facts of this setup");
+        desk.waitFor(By.cssSelector("[data-fact='13'] input")).sendKeys("display");
+        still();
+        desk.picture(FOLDER.resolve("slip.png"));
     }
 
     /** Versions of a browser, two drives, a laptop that throttles, and what to run next. */
@@ -143,8 +178,6 @@ class Pictures {
         desk.picture(FOLDER.resolve("desk-live.png"));
         String token = app.token();
         phone(app, code(app, token, "petal"));
-        ended(app, code(app, token, "umbel"));
-        reduced(app, code(app, token, "stemweb", "rootweb", "umbel"));
     }
 
     /** A code for the phone on the desk, in a sitting with these suites only. */
@@ -185,29 +218,6 @@ class Pictures {
                 () -> phone.body().contains(name) && phone.body().contains("frames/s"));
         still();
         phone.picture(FOLDER.resolve(file));
-    }
-
-    private static void ended(App app, String code) throws Exception {
-        try (Browser phone = Browser.open(390, 844)) {
-            phone.go(app.url() + "/d/" + code + "?size=tiny");
-            phone.press("Start");
-            phone.waitUntil("the end", PATIENCE, () -> phone.count("[data-state=sent]") == 1);
-            still();
-            phone.picture(FOLDER.resolve("device-done.png"));
-        }
-    }
-
-    private static void reduced(App app, String code) throws Exception {
-        JsonNode lan = app.get("/api/v1/lan", app.token()).get("addresses");
-        String plain = lan.get(0).asText().replace("https:", "http:").replace(":" + (app.port() + 1), ":" + app.port());
-        try (Browser phone = Browser.open(390, 844)) {
-            phone.go(plain + "/d/" + code);
-            phone.see("Reduced here");
-            // What this machine's own browser tells of itself stays out of the picture.
-            phone.script("document.querySelectorAll('dl').forEach(facts => facts.hidden = true); scrollTo(0, 0)");
-            still();
-            phone.picture(FOLDER.resolve("device-reduced.png"));
-        }
     }
 
     /** What a made-up computer would tell while it runs. */
