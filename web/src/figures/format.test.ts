@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { counted, hasWords, listed } from './words'
 import {
+  amount,
   grouped,
   minutes,
   number,
@@ -42,7 +43,7 @@ describe('units', () => {
   it('are in words where the code is not', () => {
     expect(unitWords('{point}')).toBe('points')
     expect(unitWords('MB/s')).toBe('MB/s')
-    expect(unitWords('W.h')).toBe('W\u00b7h')
+    expect(unitWords('W.h')).toBe('Wh')
     expect(unitWords('{beat}')).toBe('beat')
   })
 })
@@ -98,5 +99,22 @@ describe('any number', () => {
         expect(/^-?\d{1,3}(\u2009\d{3})*(\.\d+)?$/.test(shown)).toBe(true)
       }),
     )
+  })
+})
+
+describe('times', () => {
+  it.each([
+    [860, 0, '14:20'],
+    [11100, 0, '3:05:00'],
+    [99.5, 1, '1:39.5'],
+    [59.96, 1, '1:00.0'],
+    [-285, 0, '−4:45'],
+    [0, 0, '0:00'],
+  ])('%d s with %d decimals is %s', (value, decimals, text) => {
+    expect(amount(value, decimals, 's{m:ss}')).toBe(text)
+  })
+
+  it('are numbers in any other unit', () => {
+    expect(amount(860, 0, 's')).toBe('860')
   })
 })

@@ -3,14 +3,9 @@ import { useCombobox } from 'downshift'
 import { useRef, useState } from 'react'
 import type { KeyboardEvent } from 'react'
 import { fitting } from './fitting'
+import type { Option } from './fitting'
 
-/** One of the things that can be chosen. */
-export interface Option {
-  readonly value: string
-  readonly label: string
-  /** What else it is found by, shown beside it. */
-  readonly about?: string
-}
+export type { Option } from './fitting'
 
 export interface ComboboxProps {
   /** What is chosen, for screen readers. */

@@ -1,4 +1,10 @@
-import type { Option } from './Combobox'
+/** One of the things that can be chosen. */
+export interface Option {
+  readonly value: string
+  readonly label: string
+  /** What else it is found by, shown beside it. */
+  readonly about?: string
+}
 
 /** The options that have every word typed, those first whose label begins with it. */
 export function fitting(options: readonly Option[], text: string): readonly Option[] {

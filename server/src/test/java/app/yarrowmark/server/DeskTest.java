@@ -84,7 +84,9 @@ class DeskTest extends ServerTest {
 
     @Test
     void unfitNamesAreToldField() {
-        assertThat(person.post("/api/v1/models", "{\"maker\":\" \",\"name\":\"x\",\"kind\":\"LAPTOP\",\"year\":1}")
+        assertThat(person.post(
+                                "/api/v1/models",
+                                "{\"maker\":\"" + "m".repeat(81) + "\",\"name\":\"x\",\"kind\":\"LAPTOP\",\"year\":1}")
                         .expect(422)
                         .json()
                         .get("violations")

@@ -145,7 +145,8 @@ class ImportsTest extends ServerTest {
         }
         assertThat(accept(stage(many.toString(), ""), "{}").at("/batch/doubted").asInt())
                 .isEqualTo(1);
-        JsonNode few = accept(stage(row.formatted(1_050) + row.formatted(101) + row.formatted(1_052), ""), "{}");
+        JsonNode few =
+                accept(stage(row.replace("%d", "1010.5") + row.formatted(101) + row.replace("%d", "1012.5"), ""), "{}");
         assertThat(few.at("/batch/doubted").asInt()).isEqualTo(1);
         assertThat(few.at("/batch/runs").asInt()).isEqualTo(3);
         assertThat(person.get("/api/v1/runs?doubted=true&setup=" + setup)

@@ -127,8 +127,9 @@ class RunChecksTest {
         assertThat(faults(new Draft().reading("boots", "2").reading("speed", "0")))
                 .containsExactly(
                         "readings[0].text: Boots: is passed or failed, got \"2\"",
-                        "readings[1].text: Speed: must be more than 0 MB/s; where there is no result, leave it out and"
-                                + " say why");
+                        "readings[1].text: Speed: must be more than 0 MB/s, because this test is compared by how many"
+                                + " times as much; where there is no result, leave it out and say why, and where 0 is a"
+                                + " result, have the suite compare it by difference");
         assertThat(faults(new Draft().reading("speed", "4").reading("speed", "5")))
                 .containsExactly("readings[1].metric: speed stands twice");
     }
