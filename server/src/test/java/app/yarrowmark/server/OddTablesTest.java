@@ -296,6 +296,21 @@ class OddTablesTest extends ServerTest {
     }
 
     @Test
+    void kindYearAndOriginStandInColumnsToo() {
+        sheet("wheremill", "1", "one|One|{point}", "two|Two|{point}");
+        byte[] table = "device,kind,year,source,One,Two\nSanderling F,phone,2025,Fieldpaper,100,200\n"
+                .getBytes(StandardCharsets.UTF_8);
+        assertThat(kept(stage(preview("w.csv", table), "wheremill 1", "w.csv", table))).hasSize(2);
+        JsonNode model = null;
+        for (JsonNode m : person.get("/api/v1/models").json()) {
+            model = m.get("maker").asText().equals("Sanderling") ? m : model;
+        }
+        assertThat(model.get("kind").asText()).isEqualTo("PHONE");
+        assertThat(model.get("year").asInt()).isEqualTo(2025);
+        assertThat(model.at("/units/0/origin").asText()).isEqualTo("Fieldpaper");
+    }
+
+    @Test
     void aCellIsMendedInPlaceAndADraftThrownAway() {
         sheet("mendmill", "1", "one|One|{point}");
         byte[] table = "device,One\nPlover D,10o\nPlover E,101\n".getBytes(StandardCharsets.UTF_8);

@@ -103,16 +103,18 @@ final class LineReader {
      * @param parent name of the setup that this one was changed from; absent for the first of its device
      * @param kind of the model, where the line says it
      * @param price as written
+     * @param origin list from elsewhere that the line comes from
      */
     record About(
             Map<String, String> facts,
             @Nullable String parent,
             @Nullable DeviceKind kind,
             @Nullable Integer year,
-            @Nullable String price) {
+            @Nullable String price,
+            @Nullable String origin) {
 
         boolean saysNothing() {
-            return facts.isEmpty() && kind == null && year == null && price == null;
+            return facts.isEmpty() && kind == null && year == null && price == null && origin == null;
         }
     }
 
@@ -176,7 +178,10 @@ final class LineReader {
         String note = cell.field(Role.NOTE);
         limit(Role.NOTE, note, 500);
         NewModel named = model.map(m -> new NewModel(m.maker(), m.name())).orElseGet(() -> fresh(cell, device));
-        About about = new About(facts, setup.parent(), kind(cell), year(cell), price(cell));
+        String origin = cell.field(Role.ORIGIN);
+        limit(Role.ORIGIN, origin, 80);
+        About about = new About(
+                facts, setup.parent(), kind(cell), year(cell), price(cell), origin.isEmpty() ? null : origin);
         String gap = gap(cell, metric);
         CellText value = new CellText(cell, metric, settings.marksOf(cell.column()));
         Line line = new Line(

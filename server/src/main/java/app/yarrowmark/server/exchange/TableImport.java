@@ -612,7 +612,7 @@ class TableImport {
             DeviceKind kind = Objects.requireNonNull(settings.makeModels(), "nothing is made unless asked for");
             List<Long> units = catalogue.addUnits(
                     missing.stream()
-                            .map(p -> new UnitWanted(p.maker, p.model, kindOf(p, kind), p.unit, settings.sourceText()))
+                            .map(p -> new UnitWanted(p.maker, p.model, kindOf(p, kind), p.unit, originOf(p)))
                             .toList(),
                     caller.who());
             List<Long> ids = setups.createAll(
@@ -629,6 +629,11 @@ class TableImport {
         private DeviceKind kindOf(Place place, DeviceKind otherwise) {
             About about = abouts.get(place);
             return about == null || about.kind() == null ? otherwise : about.kind();
+        }
+
+        private String originOf(Place place) {
+            About about = abouts.get(place);
+            return about == null || about.origin() == null ? settings.sourceText() : about.origin();
         }
 
         private @Nullable String parentOf(Place place) {
