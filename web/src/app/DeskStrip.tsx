@@ -40,7 +40,7 @@ export function DeskStrip() {
       ))}
       <Link
         to="/desk/new"
-        className="border-l border-line pl-3.5 pr-4 pt-2 text-ink2 hover:text-ink text-base leading-tight font-medium whitespace-nowrap"
+        className="sticky right-0 bg-ground border-l border-line pl-3.5 pr-4 pt-2 text-ink2 hover:text-ink text-base leading-tight font-medium whitespace-nowrap"
       >
         Put a device
         <br />

@@ -18,6 +18,13 @@ export const writeFacts: Deed<{ readonly setup: number } & Schemas['WrittenSlip'
   renews: ['sheet', 'strip', 'profile', 'setups', 'setup', ...familiesOf('RUNS')],
 }
 
+/** Gives a setup another name. */
+export const renameSetup: Deed<{ readonly setup: number } & Schemas['SetupName'], Schemas['SetupView']> = {
+  send: ({ setup, ...body }) =>
+    take(api.PUT('/api/v1/setups/{id}/name', { params: { path: { id: setup } }, body })),
+  renews: 'everything',
+}
+
 /** Reads what a system printed about itself; nothing is kept. */
 export const readFacts: Deed<string, Schemas['ReadFacts']> = {
   send: (text) => take(api.POST('/api/v1/facts/in-text', { body: { text } })),

@@ -5,7 +5,7 @@ import { Button } from '../../ui/Button'
 import { Dialog } from '../../ui/Dialog'
 import { FieldError } from '../../ui/Field'
 import { useDeed } from '../../ui/deed'
-import { writeFacts } from '../deeds'
+import { renameSetup, writeFacts } from '../deeds'
 import { FactRows } from './FactRows'
 import type { SlipForm } from './FactRows'
 import { Sources } from './Sources'
@@ -54,6 +54,7 @@ export function SlipWriter(props: SlipWriterProps) {
             }}
           />
           <FactRows error={error} />
+          <NameLine setup={setup} />
           {writing.theirs !== undefined && (
             <FieldError>
               Somebody else wrote facts of this setup since you opened it. Nothing was overwritten: close
@@ -113,6 +114,36 @@ function useSlip({ setup, measured, onClose }: SlipWriterProps) {
     return place < 0 ? undefined : writing.of(`facts[${String(place)}]`)
   }
   return { form, writing, asking, setAsking, keep, submit, error }
+}
+
+/** The name of the setup, which is typed anew in place; what was measured stays with it. */
+function NameLine({ setup }: Pick<SlipWriterProps, 'setup'>) {
+  const [name, setName] = useState(setup.name)
+  const renaming = useDeed(renameSetup, 'here')
+  const other = name.trim() !== '' && name.trim() !== setup.name
+  return (
+    <div className="flex gap-2 items-center mt-3 text-base">
+      <span className="text-ink2">The setup is called</span>
+      <input
+        aria-label="Name of the setup"
+        className="w-60 border border-line rounded bg-sheet px-2 py-1 text-base"
+        maxLength={80}
+        value={name}
+        onChange={(e) => {
+          setName(e.target.value)
+        }}
+      />
+      {other && (
+        <Button
+          disabled={renaming.busy}
+          onClick={() => void renaming.run({ setup: setup.id, name: name.trim(), tuned: setup.tuned })}
+        >
+          Call it so
+        </Button>
+      )}
+      {renaming.problem !== null && <FieldError>{renaming.problem}</FieldError>}
+    </div>
+  )
 }
 
 interface WhichIsItProps {

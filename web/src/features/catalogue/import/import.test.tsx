@@ -4,6 +4,7 @@ import { afterEach, describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '../../../api/client'
 import { Reply, kernmill, serve, setup, show, strip } from '../../../testing'
 import { ImportPage } from './ImportPage'
+import { columnsToTest } from './NewSuite'
 import { lacking, ofSuite, saying, sayingOf } from './settings'
 import { SetupAddress } from '../SetupAddress'
 
@@ -73,6 +74,25 @@ describe('what a column says', () => {
     expect(lacking(wide, [unsure])).toBe('Say how the numbers of “Weave” are to be read.')
     expect(lacking(wide, [{ ...unsure, sure: true }])).toBeUndefined()
     expect(lacking(wide, [{ ...unsure, name: 'Colour' }])).toBeUndefined()
+  })
+})
+
+describe('a suite of the columns', () => {
+  it('has a test for each column of numbers, measured as its head or its cells say', () => {
+    const settings = {
+      ...wide,
+      header: ['Model', 'kernel', 'read (MB/s)', 'export', 'idle', 'Total'],
+      metrics: {},
+      facts: { kernel: 'system.kernel' },
+    }
+    const rows = [['Fen 13', '7.4.0', '1204.5', '3:24:10', '4.1 W', '3057']]
+    const preview = { settings, rows, remembered: false, sheets: [], columns: [] }
+    expect(columnsToTest(settings, preview).map((t) => [t.name, t.unit, t.better, t.decimals])).toEqual([
+      ['read', 'MB/s', 'HIGHER', '1'],
+      ['export', 'minutes as m:ss', 'LOWER', '0'],
+      ['idle', 'W', 'LOWER', '1'],
+      ['Total', 'points', 'HIGHER', '0'],
+    ])
   })
 })
 

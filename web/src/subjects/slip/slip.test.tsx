@@ -1,0 +1,88 @@
+import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react'
+import { afterEach, describe, expect, it, vi } from 'vitest'
+import { Reply, serve, setup, show } from '../../testing'
+import { SlipWriter } from './SlipWriter'
+
+afterEach(() => {
+  cleanup()
+  vi.unstubAllGlobals()
+})
+
+const memory = {
+  key: 'memory.size',
+  words: 'Memory',
+  groupWords: 'Memory',
+  type: 'NUMBER',
+  unit: 'GiB',
+  also: [],
+}
+const answers = { 'GET /api/v1/facts': [memory], 'GET /api/v1/models': [] }
+
+describe('the slip of a setup, open for writing', () => {
+  const open = (measured: boolean, more: Record<string, unknown> = {}) => {
+    const sent = serve({ ...answers, ...more })
+    const closed = vi.fn()
+    const changed = vi.fn()
+    show(<SlipWriter setup={setup} measured={measured} onClose={closed} onChange={changed} />)
+    return { sent, closed, changed }
+  }
+  const type = async (text: string) => {
+    fireEvent.change(await screen.findByLabelText('Memory'), { target: { value: text } })
+    fireEvent.click(screen.getByText('Keep these facts'))
+  }
+
+  it('is written in place where nothing was measured with it', async () => {
+    const { sent, closed } = open(false, { 'PUT /api/v1/setups/11/facts': setup })
+    await type('24 GB')
+    await waitFor(() => {
+      expect(closed).toHaveBeenCalled()
+    })
+    expect(sent.find((s) => s.method === 'PUT')?.body).toEqual({
+      facts: [{ key: 'memory.size', text: '24 GB', was: '16 GiB' }],
+    })
+  })
+
+  it('asks of one that was measured whether it was always so, or changed', async () => {
+    const { sent, changed } = open(true)
+    await type('24 GB')
+    expect(await screen.findByText(/Which is it/)).toBeTruthy()
+    expect(sent.some((s) => s.method === 'PUT')).toBe(false)
+    fireEvent.click(screen.getByText('It changed: make a new setup'))
+    expect(changed).toHaveBeenCalledWith([expect.objectContaining({ key: 'memory.size', text: '24 GB' })])
+  })
+
+  it('says at its line what does not fit, and keeps what was typed', async () => {
+    const fault = { field: 'facts[0]', message: 'Memory is a quantity such as 16 GiB, got "plenty"' }
+    const { closed } = open(false, {
+      'PUT /api/v1/setups/11/facts': new Reply(422, { detail: 'x', violations: [fault] }),
+    })
+    await type('plenty')
+    expect((await screen.findByRole('alert')).textContent).toBe(fault.message)
+    expect(screen.getByLabelText<HTMLInputElement>('Memory').value).toBe('plenty')
+    expect(closed).not.toHaveBeenCalled()
+  })
+
+  it('puts what a system printed into the lines, and leaves what it made nothing of', async () => {
+    open(false, {
+      'POST /api/v1/facts/in-text': {
+        proposals: [{ line: 1, key: 'system.kernel', text: '7.4.0' }],
+        leftovers: [{ line: 2, text: 'Fans: two', reason: '' }],
+      },
+    })
+    fireEvent.click(screen.getByText('Paste what the system printed'))
+    const area = screen.getByLabelText<HTMLTextAreaElement>('What the system printed')
+    fireEvent.change(area, { target: { value: 'Kernel: 7.4.0\nFans: two' } })
+    fireEvent.click(screen.getByText('Read these lines'))
+    expect(await screen.findByDisplayValue('7.4.0')).toBeTruthy()
+    expect(area.value).toBe('Fans: two')
+  })
+
+  it('gives the setup another name', async () => {
+    const { sent } = open(true, { 'PUT /api/v1/setups/11/name': setup })
+    fireEvent.change(screen.getByLabelText('Name of the setup'), { target: { value: 'limit 22 W' } })
+    fireEvent.click(screen.getByText('Call it so'))
+    await waitFor(() => {
+      expect(sent.find((s) => s.method === 'PUT')?.body).toEqual({ name: 'limit 22 W', tuned: false })
+    })
+  })
+})
