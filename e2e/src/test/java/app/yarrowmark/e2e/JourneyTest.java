@@ -30,7 +30,13 @@ class JourneyTest extends DemoDesk {
                 List.of("Stem 2", "Leaf 2", "Root 2", "Petal 2", "Umbel 3", "Kernmill 3", "Lumenwalk 2", "Siltpath 1");
         desk.waitUntil(
                 "the suites of the last laptop", () -> desk.count("form [role=checkbox][aria-checked=true]") > 2);
-        desk.script("document.querySelectorAll('fieldset [role=checkbox][aria-checked=true]').forEach(b => b.click())");
+        By ticked = By.cssSelector("fieldset [role=checkbox][aria-checked=true]");
+        for (int left = desk.count("fieldset [role=checkbox][aria-checked=true]"); left > 0; left--) {
+            int before = left;
+            desk.waitFor(ticked).click();
+            desk.waitUntil(
+                    "one fewer to be ticked", () -> desk.count("fieldset [role=checkbox][aria-checked=true]") < before);
+        }
         for (String suite : wanted) {
             desk.waitFor(By.xpath("//label[starts-with(normalize-space(.),'" + suite + "')]"))
                     .click();

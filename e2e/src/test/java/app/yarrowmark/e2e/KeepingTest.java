@@ -45,10 +45,9 @@ class KeepingTest extends DemoDesk {
         desk.keys("c");
         desk.see("Everything is taken over");
         desk.keys("third module");
-        desk.press("Name a fact that changed");
-        desk.waitFor(By.cssSelector("input[list=fact-keys]")).sendKeys("Memory");
-        desk.waitFor(By.cssSelector("input[placeholder='leave empty if unknown']"))
-                .sendKeys("24");
+        desk.waitFor(By.cssSelector("[data-fact='0'] input")).sendKeys("Memory", Keys.TAB);
+        desk.see("was 16 GiB");
+        desk.type("Memory", "24");
         desk.press("Make this setup");
         desk.see("fourth setup");
         desk.see("16 GiB → 24 GiB");
