@@ -220,7 +220,8 @@ class KeepingTest extends DemoDesk {
         desk.press("Read the table");
         desk.waitUntil("the report", Duration.ofMinutes(2), () -> desk.body().contains("50 lines rejected"));
         desk.see("99\u2009950 readings understood");
-        assertThat(desk.text("[data-testid=rejected] tbody tr")).contains("15", "Score", "\"o41\" behind the number is no unit");
+        assertThat(desk.text("[data-testid=rejected] tbody tr"))
+                .contains("15", "Score", "\"o41\" behind the number is no unit");
         desk.press("Keep all that was understood");
         desk.waitUntil("the import", Duration.ofMinutes(5), () -> desk.body().contains("20\u2009000 runs kept"));
         desk.press("Take it back");

@@ -300,7 +300,8 @@ class OddTablesTest extends ServerTest {
         sheet("wheremill", "1", "one|One|{point}", "two|Two|{point}");
         byte[] table = "device,kind,year,source,One,Two\nSanderling F,phone,2025,Fieldpaper,100,200\n"
                 .getBytes(StandardCharsets.UTF_8);
-        assertThat(kept(stage(preview("w.csv", table), "wheremill 1", "w.csv", table))).hasSize(2);
+        assertThat(kept(stage(preview("w.csv", table), "wheremill 1", "w.csv", table)))
+                .hasSize(2);
         JsonNode model = null;
         for (JsonNode m : person.get("/api/v1/models").json()) {
             model = m.get("maker").asText().equals("Sanderling") ? m : model;

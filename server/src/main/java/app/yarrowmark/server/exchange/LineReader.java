@@ -180,8 +180,8 @@ final class LineReader {
         NewModel named = model.map(m -> new NewModel(m.maker(), m.name())).orElseGet(() -> fresh(cell, device));
         String origin = cell.field(Role.ORIGIN);
         limit(Role.ORIGIN, origin, 80);
-        About about = new About(
-                facts, setup.parent(), kind(cell), year(cell), price(cell), origin.isEmpty() ? null : origin);
+        About about =
+                new About(facts, setup.parent(), kind(cell), year(cell), price(cell), origin.isEmpty() ? null : origin);
         String gap = gap(cell, metric);
         CellText value = new CellText(cell, metric, settings.marksOf(cell.column()));
         Line line = new Line(
