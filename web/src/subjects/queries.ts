@@ -22,3 +22,12 @@ export function useEvidence(run: string) {
     queryFn: () => take(api.GET('/api/v1/runs/{id}/evidence', { params: { path: { id: run } } })),
   })
 }
+
+/** Whether a setup has any run, on the desk now or ever; undefined while that is asked. */
+export function useHasRuns(setup: number): boolean | undefined {
+  const runs = useQuery({
+    queryKey: keys.ledger(['of setup', setup]),
+    queryFn: () => take(api.GET('/api/v1/runs', { params: { query: { setup, size: 1 } } })),
+  })
+  return runs.data && runs.data.total > 0
+}

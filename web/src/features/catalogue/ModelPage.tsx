@@ -180,13 +180,13 @@ function SetupSections({ profile, onShow }: ProfileProps & Pick<ModelViewProps, 
         )}
       </Section>
       {profile.setups.length > 1 && <CompareSetups setups={profile.setups.map((s) => s.setup)} />}
-      {shown && <Shown setup={shown} measured={profile.runs > 0} />}
+      {shown && <Shown setup={shown} />}
     </>
   )
 }
 
 /** The slip of the setup that is shown, which can be written here too. */
-function Shown({ setup, measured }: { readonly setup: Schemas['SetupView']; readonly measured: boolean }) {
+function Shown({ setup }: { readonly setup: Schemas['SetupView'] }) {
   const [writing, setWriting] = useState(false)
   return (
     <Section title="What this setup is" about={setup.name}>
@@ -206,7 +206,6 @@ function Shown({ setup, measured }: { readonly setup: Schemas['SetupView']; read
       {writing && (
         <SlipWriter
           setup={setup}
-          measured={measured}
           onClose={() => {
             setWriting(false)
           }}

@@ -213,7 +213,6 @@ function OpenDialog({ opened, onOpen, ...rest }: OpenDialogProps) {
     return (
       <SlipWriter
         setup={rest.sheet.setup}
-        measured={rest.sheet.rows.some((r) => r.runs.length > 0)}
         onClose={rest.onClose}
         onChange={(lines) => {
           setChanged(lines)

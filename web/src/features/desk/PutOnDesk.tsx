@@ -151,7 +151,7 @@ function Named({ models, typed, invalid, onChoose }: NamedProps) {
 
 function waitingFor(typed: PutForm): string {
   if (typed.model === '') return 'It needs a name.'
-  return nameParts(typed).name === '' ? 'It needs a maker and a model.' : 'Say what kind of thing it is.'
+  return nameParts(typed).name === '' ? 'It needs a model name.' : 'Say what kind of thing it is.'
 }
 
 interface PartProps {

@@ -6,6 +6,7 @@ import { Dialog } from '../../ui/Dialog'
 import { FieldError } from '../../ui/Field'
 import { useDeed } from '../../ui/deed'
 import { renameSetup, writeFacts } from '../deeds'
+import { useHasRuns } from '../queries'
 import { FactRows } from './FactRows'
 import type { SlipForm } from './FactRows'
 import { Sources } from './Sources'
@@ -16,8 +17,6 @@ type Setup = Schemas['SetupView']
 
 export interface SlipWriterProps {
   readonly setup: Setup
-  /** Whether it has runs: what is known is then corrected or changed, and it is asked which. */
-  readonly measured: boolean
   readonly onClose: () => void
   /** Takes what is otherwise now into a new setup; absent where none can be made. */
   readonly onChange?: (lines: readonly Line[]) => void
@@ -91,8 +90,9 @@ export function SlipWriter(props: SlipWriterProps) {
   )
 }
 
-/** The form, and what its button does: it asks first where something that was measured with is said otherwise. */
-function useSlip({ setup, measured, onClose }: SlipWriterProps) {
+/** The form, and what its button does: it asks first where a setup with runs says otherwise. */
+function useSlip({ setup, onClose }: SlipWriterProps) {
+  const hasRuns = useHasRuns(setup.id)
   const form = useForm<SlipForm>({ defaultValues: { lines: [...linesOf(setup), fresh] } })
   const writing = useDeed(writeFacts, 'here')
   const [asking, setAsking] = useState(false)
@@ -106,7 +106,8 @@ function useSlip({ setup, measured, onClose }: SlipWriterProps) {
     else setAsking(false)
   }
   const submit = () => {
-    if (measured && alters(setup, form.getValues('lines'))) setAsking(true)
+    // Where it is not known, it is asked.
+    if (hasRuns !== false && alters(setup, form.getValues('lines'))) setAsking(true)
     else void keep()
   }
   const error = (at: number) => {
@@ -154,12 +155,12 @@ interface WhichIsItProps {
   readonly onBack: () => void
 }
 
-/** A setup that was measured says otherwise now: it was always so, or it changed. */
+/** A setup that has runs says otherwise now: it was always so, or it changed. */
 function WhichIsIt({ setup, busy, onAlways, onChanged, onBack }: WhichIsItProps) {
   return (
     <section role="alert" className="mt-4 border-t border-line pt-3">
       <p className="text-base font-bold">
-        “{setup.name}” was measured, and something that was known of it is said otherwise now. Which is it?
+        “{setup.name}” has runs, and something that was known of it is said otherwise now. Which is it?
       </p>
       <div className="flex gap-2 mt-2">
         <Button look="main" disabled={busy} onClick={onAlways}>

@@ -19,20 +19,22 @@ const memory = {
 const answers = { 'GET /api/v1/facts': [memory], 'GET /api/v1/models': [] }
 
 describe('the slip of a setup, open for writing', () => {
-  const open = (measured: boolean, more: Record<string, unknown> = {}) => {
-    const sent = serve({ ...answers, ...more })
+  const open = (runs: number, more: Record<string, unknown> = {}) => {
+    const sent = serve({ ...answers, 'GET /api/v1/runs': { total: runs, rows: [] }, ...more })
     const closed = vi.fn()
     const changed = vi.fn()
-    show(<SlipWriter setup={setup} measured={measured} onClose={closed} onChange={changed} />)
+    show(<SlipWriter setup={setup} onClose={closed} onChange={changed} />)
     return { sent, closed, changed }
   }
   const type = async (text: string) => {
+    // Whether it has runs is known by then.
+    await new Promise((resolve) => setTimeout(resolve, 30))
     fireEvent.change(await screen.findByLabelText('Memory'), { target: { value: text } })
     fireEvent.click(screen.getByText('Keep these facts'))
   }
 
-  it('is written in place where nothing was measured with it', async () => {
-    const { sent, closed } = open(false, { 'PUT /api/v1/setups/11/facts': setup })
+  it('is written in place where it has no run', async () => {
+    const { sent, closed } = open(0, { 'PUT /api/v1/setups/11/facts': setup })
     await type('24 GB')
     await waitFor(() => {
       expect(closed).toHaveBeenCalled()
@@ -42,8 +44,8 @@ describe('the slip of a setup, open for writing', () => {
     })
   })
 
-  it('asks of one that was measured whether it was always so, or changed', async () => {
-    const { sent, changed } = open(true)
+  it('asks of one that has runs whether it was always so, or changed', async () => {
+    const { sent, changed } = open(3)
     await type('24 GB')
     expect(await screen.findByText(/Which is it/)).toBeTruthy()
     expect(sent.some((s) => s.method === 'PUT')).toBe(false)
@@ -53,7 +55,7 @@ describe('the slip of a setup, open for writing', () => {
 
   it('says at its line what does not fit, and keeps what was typed', async () => {
     const fault = { field: 'facts[0]', message: 'Memory is a quantity such as 16 GiB, got "plenty"' }
-    const { closed } = open(false, {
+    const { closed } = open(0, {
       'PUT /api/v1/setups/11/facts': new Reply(422, { detail: 'x', violations: [fault] }),
     })
     await type('plenty')
@@ -63,7 +65,7 @@ describe('the slip of a setup, open for writing', () => {
   })
 
   it('puts what a system printed into the lines, and leaves what it made nothing of', async () => {
-    open(false, {
+    open(0, {
       'POST /api/v1/facts/in-text': {
         proposals: [{ line: 1, key: 'system.kernel', text: '7.4.0' }],
         leftovers: [{ line: 2, text: 'Fans: two', reason: '' }],
@@ -78,7 +80,7 @@ describe('the slip of a setup, open for writing', () => {
   })
 
   it('gives the setup another name', async () => {
-    const { sent } = open(true, { 'PUT /api/v1/setups/11/name': setup })
+    const { sent } = open(3, { 'PUT /api/v1/setups/11/name': setup })
     fireEvent.change(screen.getByLabelText('Name of the setup'), { target: { value: 'limit 22 W' } })
     fireEvent.click(screen.getByText('Call it so'))
     await waitFor(() => {

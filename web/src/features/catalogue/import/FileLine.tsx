@@ -23,12 +23,12 @@ export function FileLine(props: FileLineProps) {
   const [open, setOpen] = useState(false)
   const { file } = props.settings
   if (file === undefined) return null
-  const lines = file.headRows === 2 ? ` and ${String(file.headLine + 1)}` : ''
+  const line = String(file.headLine)
+  const lines = file.headRows === 2 ? `lines ${line} and ${String(file.headLine + 1)}` : `line ${line}`
   return (
     <div className="text-base text-ink2 mb-4">
       <p>
-        {sourceWords(props, file)}, the columns are named on line {file.headLine}
-        {lines}.{' '}
+        {sourceWords(props, file)}, the columns are named on {lines}.{' '}
         <Button
           look="link"
           aria-expanded={open}

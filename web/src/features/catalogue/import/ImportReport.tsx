@@ -82,7 +82,7 @@ function ReportView({ report, which, page, onLook }: ReportViewProps) {
 const words: Readonly<Record<Which, string>> = {
   KEPT: 'to keep',
   THERE: 'there already',
-  GAPS: 'gaps with a reason',
+  GAPS: 'without a number',
   REJECTED: 'rejected',
 }
 
@@ -191,12 +191,16 @@ function useProblem(problem: string | null, tell: (problem: string | null) => vo
   }, [problem, tell])
 }
 
+function many(n: number, one: string): string {
+  return `${number(n, 0)} ${one}${n === 1 ? '' : 's'}`
+}
+
 /** Where the table comes from, and what became of it. */
 export function aboutWords({ batch }: Pick<Report, 'batch'>): string {
   const from = batch.source === '' ? 'measured by this desk' : `from ${batch.source}`
   const kept =
     batch.state === 'ACCEPTED' || batch.state === 'TAKEN_BACK'
-      ? `, ${number(batch.runs, 0)} runs kept, ${number(batch.doubted, 0)} to be checked`
+      ? `, ${many(batch.runs, 'run')} kept, ${number(batch.doubted, 0)} to be checked`
       : ''
-  return `Read ${when(batch.at)} by ${batch.who}, ${from}. ${number(batch.understood, 0)} readings understood, ${number(batch.rejected, 0)} lines rejected${kept}.`
+  return `Read ${when(batch.at)} by ${batch.who}, ${from}. ${many(batch.understood, 'reading')} understood, ${many(batch.rejected, 'line')} rejected${kept}.`
 }

@@ -149,7 +149,7 @@ class EmptyDeskTest {
         desk.see("1.204,5 is 1\u2009204.5");
         desk.press("Read the table");
         desk.see("5 to keep");
-        desk.see("1 gaps with a reason");
+        desk.see("1 without a number");
         desk.press("Keep all that was understood");
         desk.see("3 runs kept");
         JsonNode runs = app.get("/api/v1/runs?size=3", token).get("rows");

@@ -324,6 +324,17 @@ class OddTablesTest extends ServerTest {
                 .containsExactlyInAnyOrder("Plover D, One = 100", "Plover E, One = 101");
         person.delete("/api/v1/imports/" + id).expect(409);
 
+        // A mended number is marked as the others of its column are, and held against what is kept.
+        byte[] marked =
+                "device,Two,One\nPlover D,1oo,100\nPlover E,\"2.500,5\",7\n".getBytes(StandardCharsets.UTF_8);
+        sheet("mendmill", "2", "one|One|{point}", "two|Two|{point}");
+        JsonNode again = stage(preview("m.csv", marked), "mendmill 2", "m.csv", marked);
+        JsonNode mended = person.put(
+                        "/api/v1/imports/" + again.at("/batch/id").asLong() + "/cells/2/0", "{\"text\":\"1.500\"}")
+                .expect(200)
+                .json();
+        assertThat(mended.get("digits").asText()).isEqualTo("1500");
+
         JsonNode draft = stage(preview("c.csv", table), "mendmill 1", "c.csv", table);
         person.delete("/api/v1/imports/" + draft.at("/batch/id").asLong()).expect(204);
         person.get("/api/v1/imports/" + draft.at("/batch/id").asLong()).expect(404);

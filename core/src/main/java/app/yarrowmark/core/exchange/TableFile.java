@@ -14,7 +14,6 @@ import java.nio.charset.Charset;
 import java.nio.charset.CodingErrorAction;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Stream;
 import org.dhatim.fastexcel.reader.ReadableWorkbook;
@@ -200,10 +199,5 @@ public final class TableFile {
             from.unread(first);
         }
         return from;
-    }
-
-    /** Returns the separators that a person can choose from. */
-    public static List<Character> separators() {
-        return Arrays.asList(',', ';', '\t', '|');
     }
 }

@@ -1,7 +1,6 @@
 package app.yarrowmark.server.exchange;
 
 import app.yarrowmark.core.exchange.HeadName;
-import app.yarrowmark.core.exchange.TableMapping.Cell;
 import app.yarrowmark.core.score.ReadingText;
 import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.core.suite.Scale;
@@ -18,28 +17,28 @@ final class CellText {
     private final @Nullable Marks marks;
     private final String text;
 
-    CellText(Cell cell, Metric metric, @Nullable Marks marks) {
+    CellText(String column, String value, Metric metric, @Nullable Marks marks) {
         this.metric = metric;
         this.marks = marks;
-        this.text = withUnit(cell, metric);
+        this.text = withUnit(column, value, metric);
     }
 
     /** The unit of the head belongs to every number under it, unless it is the suite's own or the cell has one. */
-    private static String withUnit(Cell cell, Metric metric) {
-        Optional<String> unit = HeadName.of(cell.column()).unit().filter(u -> !u.equals(metric.unit()));
-        boolean bare = !cell.value().isEmpty()
-                && Character.isDigit(cell.value().charAt(cell.value().length() - 1));
+    private static String withUnit(String column, String value, Metric metric) {
+        Optional<String> unit = HeadName.of(column).unit().filter(u -> !u.equals(metric.unit()));
+        boolean bare = !value.isEmpty() && Character.isDigit(value.charAt(value.length() - 1));
         return unit.isPresent() && bare && isNumber(metric) && measuresTheSame(unit.get(), metric.unit())
-                ? cell.value() + " " + unit.get()
-                : cell.value();
+                ? value + " " + unit.get()
+                : value;
     }
 
     private static boolean measuresTheSame(String unit, String other) {
         return UnitCode.parse(unit).in(UnitCode.parse(other)).isPresent()
-                && !cell(unit).equals(cell(other));
+                && !plain(unit).equals(plain(other));
     }
 
-    private static String cell(String unit) {
+    /** Without the way in which seconds are written. */
+    private static String plain(String unit) {
         return unit.startsWith("s{") ? "s" : unit;
     }
 

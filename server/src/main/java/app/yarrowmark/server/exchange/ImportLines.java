@@ -296,13 +296,12 @@ class ImportLines {
     }
 
     /** Puts another text in the place of a cell's. */
-    void mend(long batch, int line, int ordinal, String text, @Nullable String digits, @Nullable String gap) {
+    void mend(long batch, int line, int ordinal, String text, @Nullable String digits) {
         jdbc.update(
-                "update import_line set text = ?, digits = ?, gap = ?, problem = null, standing = 'NEW'"
+                "update import_line set text = ?, digits = ?, gap = null, problem = null, standing = 'NEW'"
                         + " where batch_id = ? and line = ? and ordinal = ?",
                 text,
                 digits,
-                gap,
                 batch,
                 line,
                 ordinal);

@@ -183,7 +183,7 @@ final class LineReader {
         About about =
                 new About(facts, setup.parent(), kind(cell), year(cell), price(cell), origin.isEmpty() ? null : origin);
         String gap = gap(cell, metric);
-        CellText value = new CellText(cell, metric, settings.marksOf(cell.column()));
+        CellText value = new CellText(cell.column(), cell.value(), metric, settings.marksOf(cell.column()));
         Line line = new Line(
                 named.maker,
                 named.name,

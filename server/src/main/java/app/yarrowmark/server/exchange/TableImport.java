@@ -7,7 +7,6 @@ import app.yarrowmark.core.exchange.RunFile;
 import app.yarrowmark.core.exchange.TableFile;
 import app.yarrowmark.core.exchange.TableMapping;
 import app.yarrowmark.core.exchange.TableReader;
-import app.yarrowmark.core.score.ReadingText;
 import app.yarrowmark.core.setup.Facts;
 import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.server.access.Caller;
@@ -152,9 +151,7 @@ class TableImport {
                 TableReader table = open(file, settings)) {
             read(table, settings, writer);
             writer.finish();
-            if (!Boolean.TRUE.equals(settings.twiceIsRepeat())) {
-                lines.settle(batch.id, settings.shape() == TableMapping.Shape.WIDE);
-            }
+            settle(batch.id, settings);
             batch.understood = writer.understood();
             batch.rejected = writer.rejected();
             batches.save(batch);
@@ -165,6 +162,12 @@ class TableImport {
         }
         events.changed(LiveEvents.Topic.CATALOGUE);
         return report(batch.id, 0);
+    }
+
+    private void settle(long id, ImportSettings settings) {
+        if (!Boolean.TRUE.equals(settings.twiceIsRepeat())) {
+            lines.settle(id, settings.shape() == TableMapping.Shape.WIDE);
+        }
     }
 
     private static TableReader open(InputStream file, ImportSettings settings) {
@@ -267,15 +270,18 @@ class TableImport {
                 .sheet()
                 .metric(String.valueOf(stored.metric()))
                 .orElseThrow();
+        ImportSettings settings = Json.read(batch.mapping, new TypeReference<ImportSettings>() {});
+        String column = stored.cell().column();
+        CellText value = new CellText(column, text.strip(), metric, settings.marksOf(column));
         try {
             if (text.isBlank() || text.length() > 40) {
                 throw new IllegalArgumentException("a value has 1 to 40 characters");
             }
-            ReadingText.parse(metric, text.strip());
+            lines.mend(id, line, ordinal, value.text(), value.digits());
         } catch (IllegalArgumentException e) {
             throw new RuleViolations("text", metric.name() + ": " + e.getMessage());
         }
-        lines.mend(id, line, ordinal, text.strip(), null, null);
+        settle(id, settings);
         transaction.executeWithoutResult(tx -> {
             ImportBatchEntity kept = batch(batch.id);
             kept.rejected = lines.rejectedCount(id);
