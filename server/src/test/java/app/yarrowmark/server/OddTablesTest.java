@@ -325,8 +325,7 @@ class OddTablesTest extends ServerTest {
         person.delete("/api/v1/imports/" + id).expect(409);
 
         // A mended number is marked as the others of its column are, and held against what is kept.
-        byte[] marked =
-                "device,Two,One\nPlover D,1oo,100\nPlover E,\"2.500,5\",7\n".getBytes(StandardCharsets.UTF_8);
+        byte[] marked = "device,Two,One\nPlover D,1oo,100\nPlover E,\"2.500,5\",7\n".getBytes(StandardCharsets.UTF_8);
         sheet("mendmill", "2", "one|One|{point}", "two|Two|{point}");
         JsonNode again = stage(preview("m.csv", marked), "mendmill 2", "m.csv", marked);
         JsonNode mended = person.put(
