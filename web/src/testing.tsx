@@ -19,6 +19,10 @@ class NoResize {
   }
 }
 globalThis.ResizeObserver = NoResize
+// Nor has a stretch of text a place.
+if (typeof Range !== 'undefined') {
+  Range.prototype.getClientRects = () => document.createElement('i').getClientRects()
+}
 
 /** What a stubbed server answers: a body for a path, or a function of what was sent. */
 export type Answers = Readonly<Record<string, unknown>>
@@ -144,6 +148,7 @@ export const kernmill: Schemas['SuiteView'] = {
   settings: [{ name: 'threads', value: 'all' }],
   steps: [],
   faults: [],
+  curves: [],
   metrics: [
     metric('weave', 'Weave'),
     metric('wait', 'Wait', 's'),

@@ -31,6 +31,7 @@ export const keys = {
   imports: (...which: readonly unknown[]) => key('imports', ...which),
   sheetText: (suite: number) => key('sheet-text', suite),
   sheetCheck: (text: string) => key('sheet-check', text),
+  curve: (asked: unknown) => key('curve', asked),
   boards: () => key('boards'),
   line: (question: unknown) => key('line', question),
   inside: (question: unknown) => key('inside', question),

@@ -36,6 +36,7 @@ const madeOf: Readonly<Record<Family, readonly Topic[]>> = {
   imports: ['CATALOGUE'],
   'sheet-text': ['CATALOGUE'],
   'sheet-check': [],
+  curve: [],
   boards: ['BOARDS'],
   search: ['BOARDS'],
 }

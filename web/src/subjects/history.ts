@@ -13,6 +13,7 @@ const deeds: Record<string, string> = {
   EVIDENCE_OFF: 'file taken off',
   ADDED: 'added',
   CHANGED: 'changed',
+  CORRECTED: 'corrected',
   CALLED_MEANT: 'called meant',
   CALLED_CAVEAT: 'called a caveat',
 }

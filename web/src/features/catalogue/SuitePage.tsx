@@ -4,6 +4,8 @@ import { minutes, significant, unitWords, when } from '../../figures/format'
 import { capital, groups, kinds } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Failed, Loading } from '../../ui/States'
+import { useDeed } from '../../ui/deed'
+import { deleteSheet } from './deeds'
 import { day } from './words'
 import { historyWords } from '../../subjects/history'
 import { useSheetText, useSuiteProfile } from './queries'
@@ -24,7 +26,7 @@ function SuiteView({ profile }: { readonly profile: Profile }) {
   const { suite } = profile
   return (
     <div className="pt-4.5 pl-6.5 pr-5.5 pb-10">
-      <SuiteHead suite={suite} />
+      <SuiteHead suite={suite} runs={Math.max(0, ...profile.metrics.map((m) => m.setups))} />
       <table className="w-full border-collapse mt-4">
         <thead>
           <tr className="border-b border-line [&>th]:px-2 [&>th]:py-1.5">
@@ -66,7 +68,21 @@ function SuiteView({ profile }: { readonly profile: Profile }) {
   )
 }
 
-function SuiteHead({ suite }: { readonly suite: Suite }) {
+/** Where nothing was measured by it. */
+function DeleteSheet({ suite }: { readonly suite: Suite }) {
+  const navigate = useNavigate()
+  const away = useDeed(deleteSheet)
+  const go = async () => {
+    if (await away.run(suite.id)) void navigate('/catalogue')
+  }
+  return (
+    <Button look="quiet" onClick={() => void go()}>
+      Delete it
+    </Button>
+  )
+}
+
+function SuiteHead({ suite, runs }: { readonly suite: Suite; readonly runs: number }) {
   const navigate = useNavigate()
   return (
     <div className="flex items-start gap-2.5">
@@ -92,8 +108,9 @@ function SuiteHead({ suite }: { readonly suite: Suite }) {
         New version
       </Button>
       <Button onClick={() => void navigate(`/catalogue/suites/${String(suite.id)}/edit`)}>
-        Edit the sheet
+        Edit the suite
       </Button>
+      {suite.home === 'TYPED' && runs === 0 && <DeleteSheet suite={suite} />}
     </div>
   )
 }

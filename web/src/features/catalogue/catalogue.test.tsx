@@ -6,7 +6,6 @@ import { SearchDialog, matching } from '../search/SearchDialog'
 import { ImportReport } from './import/ImportReport'
 import { ModelPage } from './ModelPage'
 import { RunFiles, readRunFile } from './import/RunFiles'
-import { SheetEditor, nextVersion, offsetOf } from './sheet/SheetEditor'
 import { acceptedWords, effectWords, gathered, priceLine, priceWords, signedPercent } from './words'
 
 const model: Schemas['ModelView'] = {
@@ -156,35 +155,6 @@ describe('the page of a model', () => {
     ])
     expect(screen.getByLabelText('Amount, prices 1').getAttribute('aria-invalid')).toBe('true')
     expect(screen.getByLabelText('Currency, prices 1').getAttribute('aria-invalid')).toBe('false')
-  })
-})
-
-describe('the sheet editor', () => {
-  const wrong = { problems: [{ line: 3, column: 7, path: 'name', message: 'name is missing', fatal: true }] }
-
-  it('shows every fault with its place, and the grid once there is none', async () => {
-    let answer: unknown = wrong
-    serve({ 'POST /api/v1/sheets/checks': () => answer })
-    show(<SheetEditor />, '/catalogue/suites/new?as=text', '/catalogue/suites/new')
-    expect(await screen.findByText('line 3, column 7')).toBeTruthy()
-    expect((screen.getByText('Keep the sheet') as HTMLButtonElement).disabled).toBe(true)
-    const area = screen.getByLabelText('Suite sheet') as HTMLTextAreaElement
-    fireEvent.click(screen.getByText('line 3, column 7'))
-    expect(area.selectionStart).toBe(offsetOf(area.value, 3, 7))
-
-    answer = { problems: [], suite: kernmill }
-    fireEvent.change(area, { target: { value: `${area.value}\n` } })
-    expect(await screen.findByTestId('sheet-preview')).toBeTruthy()
-    expect((screen.getByText('Keep the sheet') as HTMLButtonElement).disabled).toBe(false)
-  })
-
-  it('counts the version up for a new one', () => {
-    expect(nextVersion('key: a\nversion: "3"\n', '3')).toBe('key: a\nversion: "4"\n')
-    expect(nextVersion("version: '2.9'", '2.9')).toBe('version: "2.10"')
-    expect(nextVersion('{"key":"a","version":"1"}', '1')).toBe(
-      '{"key":"a","version":"1"}'.replace('"1"', '"2"'),
-    )
-    expect(nextVersion('version: beta', 'beta')).toBe('version: "beta-2"')
   })
 })
 

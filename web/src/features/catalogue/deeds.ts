@@ -26,7 +26,8 @@ export const addFact: Deed<Schemas['NewFact'], unknown> = {
 export interface SheetKeeping {
   readonly text: string
   /** The suite whose sheet is changed, and the edition that was read; absent where a new one is made. */
-  readonly kept?: { readonly suite: number; readonly edition: number } | undefined
+  readonly kept?:
+    { readonly suite: number; readonly edition: number; readonly corrected?: boolean } | undefined
 }
 
 export const keepSheet: Deed<SheetKeeping, Schemas['SuiteView']> = {
@@ -36,10 +37,34 @@ export const keepSheet: Deed<SheetKeeping, Schemas['SuiteView']> = {
       : take(
           api.PUT('/api/v1/sheets/{id}', {
             params: { path: { id: kept.suite } },
-            body: { text, edition: kept.edition },
+            body: {
+              text,
+              edition: kept.edition,
+              ...(kept.corrected === true ? { corrected: true } : {}),
+            },
           }),
         ),
-  renews: ['suites', 'profile', 'sheet-text', 'scores', 'sheet'],
+  renews: 'everything',
+}
+
+/** What a corrected sheet would change of what is there; nothing is kept. */
+export const lookAtCorrection: Deed<
+  { readonly suite: number; readonly text: string },
+  Schemas['Correction']
+> = {
+  send: ({ suite, text }) =>
+    take(api.POST('/api/v1/sheets/{id}/corrections', { params: { path: { id: suite } }, body: { text } })),
+  renews: [],
+}
+
+/** Deletes a sheet without scores. */
+export const deleteSheet: Deed<number, true> = {
+  send: async (id) => {
+    await take(api.DELETE('/api/v1/sheets/{id}', { params: { path: { id } } }))
+    return true
+  },
+  renews: ['suites', 'profile'],
+  says: () => 'The sheet is deleted. Nothing was measured by it.',
 }
 
 /** Shows how a table would be understood; nothing is kept. */

@@ -4,8 +4,8 @@ import type { Schemas } from '../../api/client'
 import { Reply, kernmill, pools, serve, setup, sheet, show, strip } from '../../testing'
 import { changeOf } from './change'
 import { DeskPage } from './DeskPage'
-import { newColumn } from './entry'
-import { marksOf } from './ColumnChecks'
+import { newColumn } from './entry/columns'
+import { marksOf } from './entry/ColumnChecks'
 
 const fine: Schemas['CheckView'] = {
   computed: {},
@@ -136,7 +136,7 @@ describe('checks in the entry grid', () => {
           doubt: 'the blanks could also part several numbers',
         },
       ],
-      leftovers: [{ line: 3, text: 'thank you' }],
+      leftovers: [{ line: 3, text: 'thank you', label: '' }],
     }
     const sent = serve({
       ...desk,
@@ -172,42 +172,75 @@ describe('checks in the entry grid', () => {
   })
 })
 
-describe('a sensor log', () => {
-  it('becomes series of the run that is being typed', async () => {
-    const watts = { ...kernmill, metrics: [{ ...kernmill.metrics[0], series: 'max of power', unit: 'W' }] }
-    const log = {
-      series: [{ name: 'power', unit: 'W', axis: 'time', axisUnit: 's', x: [0, 1], y: [5, 7] }],
-      rows: 3,
-      rejected: 1,
-      problems: ['line 3, column "power W": "x" is no plain number'],
-    }
-    const sent = serve({
-      ...desk,
-      'GET /api/v1/sittings/7': { ...sheet, rows: [{ ...sheet.rows[0], suite: watts }] },
-      'POST /api/v1/tables/columns': { header: ['time', 'power W'], rows: [] },
-      'POST /api/v1/tables/sensor-log': log,
-      'PUT /api/v1/runs/*': { state: 'DONE', fresh: true },
-    })
+describe('a curve', () => {
+  const watts = {
+    ...kernmill,
+    metrics: [{ ...kernmill.metrics[0], series: 'max of power', unit: 'W' }],
+    curves: [{ name: 'power', axis: 'TIME', unit: 'W' }],
+  }
+  const read: Schemas['TableRead'] = {
+    head: ['time', 'power'],
+    first: [],
+    axis: 'TIME',
+    guessed: true,
+    warning: '',
+    quantities: [{ column: 'power', name: 'power', unit: 'W' }],
+    series: [
+      {
+        name: 'power',
+        unit: 'W',
+        axis: 'time',
+        axisUnit: 's',
+        x: [0, 1],
+        y: [5, 7],
+        places: ['0:00', '0:01'],
+        texts: ['5', '7.0'],
+      },
+    ],
+    rows: 3,
+    rejected: 1,
+    faults: [{ line: 4, column: 'power', message: '"x" is no number' }],
+  }
+  const server = {
+    ...desk,
+    'GET /api/v1/sittings/7': { ...sheet, rows: [{ ...sheet.rows[0], suite: watts }] },
+    'PUT /api/v1/runs/*': { state: 'DONE', fresh: true },
+  }
+  const openCurve = async () => {
     show(<DeskPage />, '/desk/7', '/desk/:sitting')
     await screen.findByText('Ostrel Fen 13')
     fireEvent.keyDown(window, { key: 'e' })
-    fireEvent.click(await screen.findByText('Add a sensor log'))
-    const file = new File(['time,power W\n0,5\n'], 'log.csv')
-    fireEvent.change(screen.getByTestId('log-file'), { target: { files: [file] } })
-    await screen.findByText('Time is in')
-    fireEvent.click(screen.getByText('Read the log'))
-    expect((await screen.findByTestId('log-read')).textContent).toContain(
-      'power with 2 points. 1 cells left out.',
+    fireEvent.click(await screen.findByText('Type the curve'))
+  }
+
+  it('is pasted as a block, read, and kept as typed with the run', async () => {
+    const sent = serve({ ...server, 'POST /api/v1/tables/curve': read })
+    await openCurve()
+    fireEvent.paste(screen.getByLabelText('time, row 1'), {
+      clipboardData: { files: [], getData: () => 'time\tpower\n0:00\t5\n0:01\t7.0\n0:02\tx' },
+    })
+    expect((screen.getByLabelText('power, row 2') as HTMLInputElement).value).toBe('7.0')
+    expect((await screen.findByTestId('curve-read')).textContent).toBe(
+      'power: 2 points, 0:00 to 0:01One cell is left out:line 4, power: "x" is no number',
     )
+    expect(screen.getByLabelText('power, row 3').getAttribute('aria-invalid')).toBe('true')
     fireEvent.click(screen.getByText('Put into the run'))
+    expect(screen.getByText('With the first repeat: power: 2 points, 0:00 to 0:01')).toBeTruthy()
     fireEvent.click(screen.getByText('Save'))
     await waitFor(() => {
-      expect((sent.find((s) => s.method === 'PUT')?.body as Schemas['RunFile']).series).toEqual(log.series)
+      expect((sent.find((s) => s.method === 'PUT')?.body as Schemas['RunFile']).series).toEqual(read.series)
     })
-    expect(sent.find((s) => s.path.endsWith('sensor-log'))?.body).toMatchObject({
-      timeColumn: 'time',
-      columns: { 'power W': { name: 'power', unit: 'W' } },
-    })
+  })
+
+  it('asks what the first column holds where the table does not tell', async () => {
+    const open = { ...read, axis: undefined, series: [], guessed: false }
+    const sent = serve({ ...server, 'POST /api/v1/tables/curve': open })
+    await openCurve()
+    const file = new File(['x,power\n1,5\n'], 'log.csv')
+    fireEvent.change(screen.getByTestId('curve-file'), { target: { files: [file] } })
+    expect(await screen.findByText('Say what the first column holds: the table does not tell.')).toBeTruthy()
+    expect((sent.findLast((s) => s.path.endsWith('curve'))?.body as Schemas['Asked']).axis).toBeUndefined()
+    expect((screen.getByText('Put into the run') as HTMLButtonElement).disabled).toBe(true)
   })
 })
 

@@ -123,24 +123,34 @@ export const endDevice: Deed<{ readonly sitting: number; readonly device: string
   renews: ['joined'],
 }
 
+interface Pasted {
+  readonly suite: number
+  readonly text: string
+  /** What a person said that labels stand for: keys of metrics. */
+  readonly labels: Readonly<Record<string, string>>
+}
+
 /** Reads what a suite printed; nothing is kept. */
-export const readText: Deed<{ readonly suite: number; readonly text: string }, Schemas['Result']> = {
-  send: ({ suite, text }) =>
+export const readText: Deed<Pasted, Schemas['Result']> = {
+  send: ({ suite, text, labels }) =>
     take(
-      api.POST('/api/v1/suites/{id}/readings-in-text', { params: { path: { id: suite } }, body: { text } }),
+      api.POST('/api/v1/suites/{id}/readings-in-text', {
+        params: { path: { id: suite } },
+        body: { text, ...(Object.keys(labels).length === 0 ? {} : { labels: { ...labels } }) },
+      }),
     ),
   renews: [],
 }
 
-/** Reads the columns of a table; nothing is kept. */
-export const readColumns: Deed<string, Schemas['Columns']> = {
-  send: (text) => take(api.POST('/api/v1/tables/columns', { body: { text } })),
-  renews: [],
-}
-
-/** Reads a sensor log into series; nothing is kept. */
-export const readLog: Deed<Schemas['LogRequest'], Schemas['LogResult']> = {
-  send: (body) => take(api.POST('/api/v1/tables/sensor-log', { body })),
+/** Keeps what labels in the reports of a suite stand for. */
+export const keepLabels: Deed<Omit<Pasted, 'text'>, unknown> = {
+  send: ({ suite, labels }) =>
+    take(
+      api.PUT('/api/v1/suites/{id}/labels', {
+        params: { path: { id: suite } },
+        body: { labels: { ...labels } },
+      }),
+    ),
   renews: [],
 }
 

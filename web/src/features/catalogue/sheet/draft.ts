@@ -6,8 +6,46 @@ type Test = Draft['tests'][number]
 /** What a test is measured in, as it is chosen: a unit, or one of the ways that have none. */
 export const plainWays = ['passed or failed', 'a ladder of rungs', 'text'] as const
 
+/** How a number comes about, as it is chosen. */
+export type Made = 'READ' | 'COMPUTED' | NonNullable<NonNullable<Test['drawn']>['along']>
+
+export const madeWords: Readonly<Record<Made, string>> = {
+  READ: 'one number',
+  COMPUTED: 'computed from others',
+  SIZE: 'a curve along sizes',
+  COUNT: 'a curve along a count',
+  TIME: 'a log over time',
+  FRAME: 'frame times',
+}
+
+type Way = NonNullable<Test['drawn']>['way']
+
+/** What can be drawn from a series, by what its places are; the first is the usual. */
+export const waysOf: Readonly<Record<Exclude<Made, 'READ' | 'COMPUTED'>, readonly Way[]>> = {
+  SIZE: ['MAX', 'LEVEL', 'MIN', 'MEAN', 'MEDIAN'],
+  COUNT: ['EACH', 'LAST', 'MAX', 'MIN'],
+  TIME: ['SUSTAINED', 'PEAK', 'MEAN', 'MEDIAN', 'MAX', 'MIN', 'LAST'],
+  FRAME: ['RATE', 'LOW1', 'MAX', 'MEDIAN'],
+}
+
+export const wayWords: Readonly<Record<Way, string>> = {
+  MAX: 'its highest',
+  MIN: 'its lowest',
+  MEAN: 'its mean',
+  MEDIAN: 'its median',
+  LAST: 'its last',
+  LEVEL: 'where it levels out',
+  EACH: 'what each further one adds',
+  SUSTAINED: 'what it holds at last',
+  PEAK: 'its best tenth',
+  RATE: 'frames a second, all',
+  LOW1: 'frames a second, slowest hundredth',
+}
+
 /** A row of the grid as it is typed. */
 export interface TestRow {
+  /** Of a sheet that is there; a new one gets it from its name. */
+  key?: string | undefined
   name: string
   /** An everyday word, a code, or one of {@link plainWays}. */
   unit: string
@@ -16,9 +54,38 @@ export interface TestRow {
   counts: boolean
   /** Of a ladder, the lowest first, parted by commas. */
   rungs: string
+  made: Made
+  /** Name of the curve or log that it is drawn from; its own name if empty. */
+  series: string
+  way: Way
+  /** What it is computed by, names of tests in quotes. */
+  formula: string
+  weight: string
+  /** Other names that the suite prints, parted by semicolons. */
+  aliases: string
+  /** Compared by difference or by times, where its unit does not decide. */
+  scale?: Test['scale'] | undefined
+  group?: Test['group'] | undefined
+}
+
+export interface StepForm {
+  name: string
+  before: string
+  minutes: string
+  tests: string[]
+}
+
+export interface FaultForm {
+  test: string
+  note: string
+  from: string
+  to: string
+  /** Fact, comparison and value. */
+  where: string[][]
 }
 
 export interface SheetForm {
+  key?: string | undefined
   name: string
   version: string
   about: string
@@ -33,6 +100,12 @@ export interface SheetForm {
   conditions: string
   repeats: string
   minutes: string
+  warmups: string
+  rest: string
+  steps: StepForm[]
+  faults: FaultForm[]
+  comparesWith: string
+  unroundedTotals: boolean
 }
 
 export const freshRow: TestRow = {
@@ -42,6 +115,12 @@ export const freshRow: TestRow = {
   decimals: '0',
   counts: true,
   rungs: '',
+  made: 'READ',
+  series: '',
+  way: 'MAX',
+  formula: '',
+  weight: '',
+  aliases: '',
 }
 
 export const emptyForm: SheetForm = {
@@ -59,6 +138,12 @@ export const emptyForm: SheetForm = {
   conditions: '',
   repeats: '3',
   minutes: '5',
+  warmups: '0',
+  rest: '0',
+  steps: [],
+  faults: [],
+  comparesWith: '',
+  unroundedTotals: false,
 }
 
 /** Units of which less is better, unless somebody says otherwise. */
@@ -81,13 +166,28 @@ const less = new Set([
 
 /** The row with another unit; the direction follows what such a unit usually means. */
 export function ofUnit(row: TestRow, unit: string): TestRow {
-  return { ...row, unit, better: less.has(unit) ? 'LOWER' : 'HIGHER', counts: unit !== 'text' }
+  // What was compared otherwise under another unit is no longer so.
+  return {
+    ...row,
+    scale: undefined,
+    unit,
+    better: less.has(unit) ? 'LOWER' : 'HIGHER',
+    counts: unit !== 'text',
+  }
+}
+
+/** The row made in another way, with what is usually drawn so. */
+export function madeBy(row: TestRow, made: Made): TestRow {
+  return made === 'READ' || made === 'COMPUTED'
+    ? { ...row, made }
+    : { ...row, made, way: waysOf[made][0] ?? 'MAX' }
 }
 
 /** What was typed, as it is sent. */
 export function draftOf(form: SheetForm): Draft {
   const tests = form.tests.filter((t) => t.name.trim() !== '').map(testOf)
   return {
+    ...(form.key === undefined ? {} : { key: form.key }),
     name: form.name,
     version: form.version,
     about: form.about,
@@ -96,27 +196,139 @@ export function draftOf(form: SheetForm): Draft {
     ...(form.total === 'NONE' ? {} : { total: totalOf(form) }),
     ...(form.headline === '' ? {} : { headline: form.headline }),
     settings: form.settings.map(([name = '', value = '']) => ({ name, value })),
-    repeats: Math.max(1, Math.round(number(form.repeats, 3))),
-    minutes: number(form.minutes, 5),
+    runs: {
+      repeats: Math.max(1, Math.round(number(form.repeats, 3))),
+      minutes: number(form.minutes, 5),
+      warmups: Math.max(0, Math.round(number(form.warmups, 0))),
+      restSeconds: Math.max(0, Math.round(number(form.rest, 0))),
+    },
     conditions: form.conditions.split('\n'),
+    steps: form.steps
+      .filter((s) => s.name.trim() !== '')
+      .map((s) => ({ ...s, minutes: number(s.minutes, 1), tests: [...s.tests] })),
+    faults: form.faults.filter((f) => f.test !== '' && f.note.trim() !== '').map(faultOf),
+    comparesWith: parted(form.comparesWith, /[\s,;]+/),
+    unroundedTotals: form.unroundedTotals,
   }
 }
 
+type Fault = NonNullable<Draft['faults']>[number]
+
+function faultOf({ where, from, to, ...rest }: FaultForm): Fault {
+  return {
+    ...rest,
+    where: where
+      .filter(([fact = '']) => fact.trim() !== '')
+      .map(([fact = '', comparison = 'IS', value = '']) => ({
+        fact,
+        comparison: comparison as Fault['where'][number]['comparison'],
+        value,
+      })),
+    ...(from === '' ? {} : { from }),
+    ...(to === '' ? {} : { to }),
+  }
+}
+
+function parted(text: string, by: RegExp): string[] {
+  return text
+    .split(by)
+    .map((t) => t.trim())
+    .filter((t) => t !== '')
+}
+
 function testOf(row: TestRow): Test {
-  const scale = scaleOf(row)
+  const scale = row.scale ?? scaleOf(row)
   const bare = scale !== 'RATIO' && scale !== 'INTERVAL'
   return {
+    ...(row.key === undefined ? {} : { key: row.key }),
     name: row.name.trim(),
     unit: bare ? '' : row.unit.trim(),
     scale,
     better: row.better,
     decimals: Math.min(6, Math.max(0, Math.round(number(row.decimals, 0)))),
     counts: row.counts,
-    rungs: row.rungs
-      .split(',')
-      .map((r) => r.trim())
-      .filter((r) => r !== ''),
+    rungs: parted(row.rungs, /,/),
+    ...(row.weight.trim() === '' ? {} : { weight: Math.max(0, number(row.weight, 1)) }),
+    ...(row.made === 'COMPUTED' ? { formula: row.formula } : {}),
+    ...(row.made === 'READ' || row.made === 'COMPUTED'
+      ? {}
+      : {
+          drawn: {
+            series: row.series.trim() === '' ? row.name.trim().toLowerCase() : row.series.trim(),
+            along: row.made,
+            way: row.way,
+          },
+        }),
+    aliases: parted(row.aliases, /;/),
+    ...(row.group === undefined ? {} : { group: row.group }),
   }
+}
+
+/** A sheet that is there, as the grid shows it. */
+export function formOf(draft: Draft): SheetForm {
+  return {
+    ...emptyForm,
+    key: draft.key,
+    name: draft.name,
+    version: draft.version,
+    about: draft.about ?? '',
+    group: draft.group,
+    tests: [...draft.tests.map(rowOf), freshRow],
+    headline: draft.headline ?? '',
+    settings: draft.settings.map((s) => [s.name, s.value]),
+    conditions: draft.conditions.join('\n'),
+    repeats: String(draft.runs.repeats),
+    minutes: String(draft.runs.minutes),
+    warmups: String(draft.runs.warmups ?? 0),
+    rest: String(draft.runs.restSeconds ?? 0),
+    steps: (draft.steps ?? []).map((s) => ({ ...s, minutes: String(s.minutes) })),
+    faults: (draft.faults ?? []).map((f) => ({
+      test: f.test,
+      note: f.note,
+      from: f.from ?? '',
+      to: f.to ?? '',
+      where: f.where.map((w) => [w.fact, w.comparison, w.value]),
+    })),
+    comparesWith: (draft.comparesWith ?? []).join(', '),
+    unroundedTotals: draft.unroundedTotals ?? false,
+  }
+}
+
+function rowOf(test: Test): TestRow {
+  const words = { CHECK: 'passed or failed', LADDER: 'a ladder of rungs', INFORMATION: 'text' } as const
+  const plain = test.scale === 'RATIO' || test.scale === 'INTERVAL' ? undefined : words[test.scale]
+  return {
+    ...freshRow,
+    key: test.key,
+    name: test.name,
+    unit: plain ?? test.unit,
+    better: test.better,
+    decimals: String(test.decimals),
+    counts: test.counts,
+    rungs: test.rungs.join(', '),
+    made: madeOf(test),
+    ...(test.drawn ? { series: test.drawn.series, way: test.drawn.way } : {}),
+    formula: test.formula ?? '',
+    aliases: (test.aliases ?? []).join('; '),
+    scale: test.scale,
+    group: test.group,
+  }
+}
+
+function madeOf({ formula, drawn }: Test): Made {
+  if (formula !== undefined) return 'COMPUTED'
+  return drawn ? (drawn.along ?? alongOf(drawn.way)) : 'READ'
+}
+
+/** Along what a number can be drawn so; a log, if along anything. */
+function alongOf(way: Way): Exclude<Made, 'READ' | 'COMPUTED'> {
+  const only: Partial<Record<Way, Exclude<Made, 'READ' | 'COMPUTED'>>> = {
+    LEVEL: 'SIZE',
+    EACH: 'COUNT',
+    RATE: 'FRAME',
+    LOW1: 'FRAME',
+  }
+  return only[way] ?? 'TIME'
 }
 
 /** Shares and temperatures are compared by difference: 0 is a result, and twice as much means nothing. */

@@ -242,19 +242,6 @@ class ImportsTest extends ServerTest {
     }
 
     @Test
-    void aSensorLogBecomesSeries() {
-        JsonNode log = person.post(
-                        "/api/v1/tables/sensor-log",
-                        "{\"text\":\"time,p\\n0,5\\n1,x\\n2,7\\n\",\"timeColumn\":\"time\","
-                                + "\"columns\":{\"p\":{\"name\":\"power\",\"unit\":\"W\"}}}")
-                .expect(200)
-                .json();
-        assertThat(log.at("/series/0/y").toString()).isEqualTo("[5.0,7.0]");
-        assertThat(log.get("rejected").asInt()).isEqualTo(1);
-        assertThat(log.at("/problems/0").asText()).startsWith("line 3, column \"p\"");
-    }
-
-    @Test
     void whatIsMissingIsMadeOnceThoughItsNameIsWrittenInOtherLetters() {
         String table = "Reedmaker Alder 1,tablemill 1,Weave,100\n"
                 + "reedmaker alder 1,tablemill 1,Weave,101\n"

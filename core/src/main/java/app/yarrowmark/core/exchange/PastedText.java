@@ -4,49 +4,51 @@ import app.yarrowmark.core.score.ReadingText;
 import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.core.suite.Scale;
 import app.yarrowmark.core.suite.SuiteSheet;
-import app.yarrowmark.core.suite.UnitCode;
-import app.yarrowmark.core.written.DigitText;
-import java.math.BigDecimal;
-import java.math.MathContext;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.regex.Matcher;
+import java.util.Set;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Reads what a suite printed against its sheet: finds metrics by name, alias or key, takes the numbers after them (one a
- * repeat) with their units, and hands back every line that it made nothing of. It proposes; a person accepts.
+ * Reads what a suite printed against its sheet: finds metrics by name, alias or key, or by a label under a heading, takes
+ * the numbers after them with their units, and hands back every line that it made nothing of. It proposes; a person
+ * accepts.
  */
 public final class PastedText {
 
     private static final int LONGEST = 200_000;
     private static final int LONGEST_LINE = 2_000;
+    private static final int LONGEST_LABEL = 60;
     private static final int MOST_REPEATS = 20;
-    private static final Pattern NUMBER = Pattern.compile(
-            "(?<![\\p{L}\\d.,])[+\\-\u2212]?\\d+(?:[\u00a0\u2009\u202f'\u2019]\\d{3})*(?:[.,]\\d+)?(?:[eE][+-]?\\d{1,3})?(?![\\d])");
-    private static final Pattern GROUPED =
-            Pattern.compile("(?<![\\p{L}\\d.,])\\d{1,2}(?: \\d{3})+(?:[.,]\\d+)?(?!\\d)");
-    private static final Pattern ENGLISH = Pattern.compile("(?<![\\p{L}\\d.,])\\d{1,3}(?:,\\d{3})+(?:\\.\\d+)?(?!\\d)");
-    private static final Pattern UNIT = Pattern.compile("\\s?([\\p{L}%\u00b0][\\p{L}\\d%\u00b0/.\\[\\]-]{0,14})");
+    private static final Pattern WORD = Pattern.compile("[\\p{L}\\d]+");
+    private static final Pattern VALUE = Pattern.compile("(?<![\\p{L}\\d])[+\\-\u2212]?\\d");
+    private static final Set<String> SMALL_WORDS = Set.of("of", "the", "and", "a", "an", "in", "per", "with", "test");
 
     private final List<Name> names;
+    private final SuiteSheet sheet;
+    private final Map<String, String> labels;
     private final Map<String, Integer> repeats = new HashMap<>();
     private final List<Proposal> proposals = new ArrayList<>();
     private final List<Leftover> leftovers = new ArrayList<>();
+    private final List<Heading> headings = new ArrayList<>();
     private @Nullable Metric pending;
 
-    private PastedText(SuiteSheet sheet) {
+    private PastedText(SuiteSheet sheet, Map<String, String> labels) {
+        this.sheet = sheet;
+        this.labels = labels;
         this.names = sheet.metrics().stream()
                 .flatMap(m -> Stream.concat(Stream.of(m.name(), m.key()), m.aliases().stream())
-                        .map(text -> new Name(m, plain(text).strip())))
+                        .map(text -> new Name(m, plain(text).strip(), words(text))))
                 .filter(n -> !n.text.isBlank())
                 .sorted(Comparator.comparingInt((Name n) -> -n.text.length()))
                 .toList();
@@ -63,19 +65,34 @@ public final class PastedText {
      */
     public record Proposal(String metric, int repeat, String text, int line, String doubt) {}
 
-    /** A line that was not understood. */
-    public record Leftover(int line, String text) {}
+    /**
+     * A line that was not understood.
+     *
+     * @param label by which a person can say which metric it is; empty if no number stands on it
+     */
+    public record Leftover(int line, String text, String label) {}
 
     /** What came of the text, in its order. */
     public record Result(List<Proposal> proposals, List<Leftover> leftovers) {}
 
-    private record Name(Metric metric, String text) {}
+    private record Name(Metric metric, String text, Set<String> words) {}
 
     private record Found(Metric metric, int start, int end) {}
 
-    /** Returns proposals and leftovers; every line that is not blank is in one or the other. */
+    private record Heading(int line, int indent, String text, Set<String> words) {}
+
+    /** Returns proposals and leftovers; every line that is not blank is in one or the other, or a heading that was used. */
     public static Result read(SuiteSheet sheet, String text) {
-        PastedText reader = new PastedText(sheet);
+        return read(sheet, text, Map.of());
+    }
+
+    /**
+     * Reads a text with labels that were told before.
+     *
+     * @param labels keys of metrics by the label of a leftover
+     */
+    public static Result read(SuiteSheet sheet, String text, Map<String, String> labels) {
+        PastedText reader = new PastedText(sheet, labels);
         String[] lines = text.substring(0, Math.min(text.length(), LONGEST)).split("\\R");
         for (int i = 0; i < lines.length; i++) {
             if (!lines[i].isBlank()) {
@@ -84,18 +101,37 @@ public final class PastedText {
         }
         if (text.length() > LONGEST) {
             reader.leftovers.add(new Leftover(
-                    lines.length + 1, "and " + (text.length() - LONGEST) + " characters more than are read at once"));
+                    lines.length + 1,
+                    "and " + (text.length() - LONGEST) + " characters more than are read at once",
+                    ""));
         }
         return new Result(reader.proposals, reader.leftovers);
     }
 
     private void line(int number, String raw) {
         String line = raw.substring(0, Math.min(raw.length(), LONGEST_LINE));
+        if (!WORD.matcher(line).find()) {
+            leftovers.add(new Leftover(number, raw.strip(), ""));
+            return;
+        }
         List<Found> found = names(line);
         int before = proposals.size();
-        if (found.isEmpty() && pending != null) {
+        Optional<Metric> labelled = labelled(line, found);
+        if (labelled.isPresent()) {
+            values(labelled.get(), line.substring(labelEnd(line)), number);
+        } else if (found.isEmpty() && pending != null) {
             values(pending, line, number);
+        } else {
+            named(found, line, number);
         }
+        if (proposals.size() > before) {
+            understood(found.isEmpty() && labelled.isEmpty(), number);
+        } else {
+            left(number, raw, found);
+        }
+    }
+
+    private void named(List<Found> found, String line, int number) {
         for (int i = 0; i < found.size(); i++) {
             int end = i + 1 < found.size() ? found.get(i + 1).start : line.length();
             int taken = values(found.get(i).metric, line.substring(found.get(i).end, end), number);
@@ -103,17 +139,80 @@ public final class PastedText {
                 values(found.get(i).metric, line.substring(0, found.get(i).start), number);
             }
         }
-        boolean nothing = proposals.size() == before;
-        pending = nothing && found.size() == 1 ? found.get(0).metric : null;
-        if (nothing) {
-            leftovers.add(new Leftover(number, raw.strip()));
-        } else {
-            // The name stood on the line before: it was understood after all.
-            int last = leftovers.size() - 1;
-            if (found.isEmpty() && last >= 0 && leftovers.get(last).line == number - 1) {
-                leftovers.remove(last);
+    }
+
+    private void understood(boolean byTheLineBefore, int number) {
+        pending = null;
+        int last = leftovers.size() - 1;
+        if (byTheLineBefore && last >= 0 && leftovers.get(last).line == number - 1) {
+            leftovers.remove(last);
+        }
+    }
+
+    /** A line without a value is a heading of those below it. */
+    private void left(int number, String raw, List<Found> found) {
+        boolean value = VALUE.matcher(raw).find();
+        pending = found.size() == 1 ? found.get(0).metric : null;
+        leftovers.add(new Leftover(number, raw.strip(), value ? label(raw) : ""));
+        if (raw.strip().length() <= LONGEST_LABEL && (!value || raw.strip().matches("[\\[=#*-].*"))) {
+            int indent = raw.length() - raw.stripLeading().length();
+            headings.removeIf(h -> h.indent >= indent);
+            headings.add(new Heading(number, indent, plain(raw).strip().replaceAll(" +", " "), words(raw)));
+        }
+    }
+
+    /**
+     * The metric that a label under its headings names: as a person said, else the one whose words all stand in them, some
+     * of them in the headings.
+     */
+    private Optional<Metric> labelled(String line, List<Found> found) {
+        Optional<Metric> told = Optional.ofNullable(labels.get(label(line))).flatMap(sheet::metric);
+        if (told.isPresent()) {
+            return told;
+        }
+        Set<String> own = words(line.substring(0, labelEnd(line)));
+        Set<String> above = headings.stream().flatMap(h -> h.words.stream()).collect(Collectors.toSet());
+        if (own.isEmpty() || above.isEmpty() || found.size() > 1) {
+            return Optional.empty();
+        }
+        List<Name> fitting = names.stream()
+                .filter(n -> n.words.stream().allMatch(w -> own.contains(w) || above.contains(w)))
+                .filter(n -> n.words.stream().anyMatch(own::contains)
+                        && n.words.stream().anyMatch(w -> !own.contains(w)))
+                .toList();
+        int most = fitting.stream().mapToInt(n -> n.words.size()).max().orElse(0);
+        Set<Metric> best = fitting.stream()
+                .filter(n -> n.words.size() == most)
+                .map(Name::metric)
+                .collect(Collectors.toSet());
+        boolean more = found.isEmpty()
+                || most
+                        > words(line.substring(found.get(0).start, found.get(0).end))
+                                .size();
+        if (best.size() != 1 || !more) {
+            return Optional.empty();
+        }
+        Set<Integer> used = headings.stream().map(Heading::line).collect(Collectors.toSet());
+        leftovers.removeIf(l -> used.contains(l.line));
+        return best.stream().findFirst();
+    }
+
+    /** The words before the first number of a line, under the heading next above it. */
+    private String label(String line) {
+        String own = plain(line.substring(0, labelEnd(line))).strip().replaceAll(" +", " ");
+        String above = headings.isEmpty() ? "" : headings.get(headings.size() - 1).text + " > ";
+        String label = above + own;
+        return label.substring(0, Math.min(label.length(), 3 * LONGEST_LABEL));
+    }
+
+    private static int labelEnd(String line) {
+        var value = VALUE.matcher(line);
+        while (value.find()) {
+            if (WORD.matcher(line.substring(0, value.start())).find()) {
+                return value.start();
             }
         }
+        return line.length();
     }
 
     /** Names in a line, left to right; a longer one hides shorter ones inside it. */
@@ -141,9 +240,14 @@ public final class PastedText {
 
     /** Takes every value that stands in a stretch of a line; returns how many. */
     private int values(Metric metric, String stretch, int line) {
-        return metric.scale() == Scale.RATIO || metric.scale() == Scale.INTERVAL
-                ? numbers(metric, stretch, line)
-                : word(metric, stretch, line);
+        if (metric.scale() != Scale.RATIO && metric.scale() != Scale.INTERVAL) {
+            return word(metric, stretch, line);
+        }
+        int count = 0;
+        for (PastedNumbers.Found number : PastedNumbers.in(stretch, metric)) {
+            count += propose(metric, number.text(), line, number.doubt()) ? 1 : 0;
+        }
+        return count;
     }
 
     private int word(Metric metric, String stretch, int line) {
@@ -156,93 +260,6 @@ public final class PastedText {
         }
     }
 
-    private int numbers(Metric metric, String stretch, int line) {
-        int count = 0;
-        int at = 0;
-        while (at < stretch.length() && repeats.getOrDefault(metric.key(), 0) < MOST_REPEATS) {
-            Matcher plain = NUMBER.matcher(stretch);
-            if (!plain.find(at)) {
-                return count;
-            }
-            Matcher match = plain;
-            String doubt = "";
-            for (Pattern wider : List.of(GROUPED, ENGLISH)) {
-                Matcher wide = at(wider, stretch, plain.start());
-                boolean fits = wide.lookingAt();
-                if (fits && wide.end() > match.end()) {
-                    match = wide;
-                    doubt = wider == GROUPED ? "the blanks could also part several numbers" : "";
-                } else if (fits
-                        && wider == ENGLISH
-                        && wide.group().chars().filter(c -> c == ',').count() == 1
-                        && !wide.group().contains(".")) {
-                    doubt = "the comma could part thousands or decimals";
-                }
-            }
-            Matcher unit = UNIT.matcher(stretch).region(match.end(), stretch.length());
-            boolean hasUnit = unit.lookingAt();
-            String digits = match.group().replaceAll("[,](?=\\d{3}(?:[,.]|$))", wideEnglish(match.group()) ? "" : ",");
-            Optional<String> converted = convert(metric, digits, hasUnit ? unit.group(1) : "");
-            if (converted.isPresent() && readable(metric, converted.get())) {
-                String note = converted.get().equals(digits) ? doubt : "converted from " + digits + " " + unit.group(1);
-                count += propose(metric, converted.get(), line, note) ? 1 : 0;
-            } else if (converted.isEmpty()) {
-                String note = "the text says " + unit.group(1) + ", the sheet " + metric.unit();
-                count += readable(metric, digits) && propose(metric, digits, line, note) ? 1 : 0;
-            }
-            at = match.end();
-        }
-        return count;
-    }
-
-    /** Looks from one place on and no further than what stands there, seeing what is before it. */
-    private static Matcher at(Pattern pattern, String text, int start) {
-        return pattern.matcher(text)
-                .region(start, text.length())
-                .useTransparentBounds(true)
-                .useAnchoringBounds(false);
-    }
-
-    private static boolean wideEnglish(String number) {
-        return ENGLISH.matcher(number).matches();
-    }
-
-    private static boolean readable(Metric metric, String text) {
-        try {
-            ReadingText.parse(metric, text);
-            return true;
-        } catch (IllegalArgumentException e) {
-            return false;
-        }
-    }
-
-    /** The digits in the metric's unit; as they are where no unit is told or it is no unit; empty if it does not fit. */
-    private static Optional<String> convert(Metric metric, String digits, String unit) {
-        UnitCode told;
-        UnitCode wanted;
-        try {
-            told = UnitCode.parse(unit.replace("\u00b0C", "Cel"));
-            wanted = UnitCode.parse(metric.unit());
-        } catch (IllegalArgumentException noUnit) {
-            return Optional.of(digits);
-        }
-        if (unit.isEmpty()) {
-            return Optional.of(digits);
-        }
-        return told.in(wanted).map(factor -> {
-            if (factor == 1) {
-                return digits;
-            }
-            String plain = DigitText.plain(digits);
-            return new BigDecimal(plain)
-                    .multiply(
-                            BigDecimal.valueOf(factor),
-                            new MathContext(Math.max(3, plain.replace(".", "").length())))
-                    .stripTrailingZeros()
-                    .toPlainString();
-        });
-    }
-
     private boolean propose(Metric metric, String text, int line, String doubt) {
         int repeat = repeats.merge(metric.key(), 1, Integer::sum) - 1;
         if (repeat >= MOST_REPEATS) {
@@ -250,6 +267,13 @@ public final class PastedText {
         }
         proposals.add(new Proposal(metric.key(), repeat, text, line, doubt));
         return true;
+    }
+
+    private static Set<String> words(String text) {
+        Set<String> words = new HashSet<>(List.of(plain(text).strip().split(" +")));
+        words.removeAll(SMALL_WORDS);
+        words.remove("");
+        return words;
     }
 
     /** Lower case with every blank and joint a plain blank; of the same length, so that places agree. */

@@ -128,19 +128,37 @@ public record RunFile(
      * One metric's value as it was read or typed, and a note on it.
      *
      * @param digits plain digits in the metric's unit, where the text could be read in two ways, such as {@code 1.204}
+     * @param average of how many runs somebody else took the average; absent for a number of one run
      */
     @JsonInclude(JsonInclude.Include.NON_NULL)
     public record ReadingLine(
             @JsonProperty(required = true) String metric,
             @JsonProperty(required = true) String text,
             @Nullable String note,
-            @Nullable String digits) {
+            @Nullable String digits,
+            @Nullable Average average) {
+
+        /** A reading of one run. */
+        public ReadingLine(String metric, String text, @Nullable String note, @Nullable String digits) {
+            this(metric, text, note, digits, null);
+        }
 
         /** A reading without a note, whose text says all. */
         public ReadingLine(String metric, String text) {
             this(metric, text, null, null);
         }
     }
+
+    /**
+     * Says that a number is an average that somebody else made.
+     *
+     * @param runs of how many, 2 to 10,000
+     * @param spread their standard deviation, as written; absent if nobody told
+     */
+    @JsonInclude(JsonInclude.Include.NON_NULL)
+    public record Average(
+            @JsonProperty(required = true) int runs,
+            @Nullable String spread) {}
 
     /** A metric that has no reading, and why. */
     public record GapLine(
@@ -156,14 +174,25 @@ public record RunFile(
      * @param axisUnit of the places, UCUM
      * @param x places, ascending
      * @param y as many values
+     * @param places as a person wrote them, as many; absent where a device measured
+     * @param texts the values as a person wrote them, as many; absent where a device measured
      */
+    @JsonInclude(JsonInclude.Include.NON_NULL)
     public record SeriesLine(
             @JsonProperty(required = true) String name,
             @JsonProperty(required = true) String unit,
             @JsonProperty(required = true) String axis,
             @JsonProperty(required = true) String axisUnit,
             @JsonProperty(required = true) double[] x,
-            @JsonProperty(required = true) double[] y) {}
+            @JsonProperty(required = true) double[] y,
+            @Nullable List<String> places,
+            @Nullable List<String> texts) {
+
+        /** A series as a device measured it. */
+        public SeriesLine(String name, String unit, String axis, String axisUnit, double[] x, double[] y) {
+            this(name, unit, axis, axisUnit, x, y, null, null);
+        }
+    }
 
     /**
      * The single measurements of one metric, in order.

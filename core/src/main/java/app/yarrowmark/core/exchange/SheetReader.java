@@ -1,5 +1,6 @@
 package app.yarrowmark.core.exchange;
 
+import app.yarrowmark.core.suite.Axis;
 import app.yarrowmark.core.suite.Direction;
 import app.yarrowmark.core.suite.Formula;
 import app.yarrowmark.core.suite.FormulaException;
@@ -251,9 +252,12 @@ public final class SheetReader {
         if (!at.isThere()) {
             return Optional.empty();
         }
-        at.allow("series", "reduce");
+        at.allow("series", "reduce", "along");
+        Located along = at.field("along");
         return Optional.of(new Reducer(
-                at.field("series").required("x"), at.field("reduce").choice(Reducer.Way.class, Reducer.Way.MEDIAN)));
+                at.field("series").required("x"),
+                at.field("reduce").choice(Reducer.Way.class, Reducer.Way.MEDIAN),
+                along.isThere() ? Optional.of(along.choice(Axis.class, Axis.TIME)) : Optional.empty()));
     }
 
     /** Order, cycles, doubles and units of totals; each complaint stands at its own metric. */

@@ -120,6 +120,39 @@ public record SuiteSheet(
                 && (!metric.isTotal() || metrics.stream().noneMatch(m -> m.isRatio() && m.counts() && !m.isTotal()));
     }
 
+    /** Returns the names of the series that its metrics are drawn from, in their order. */
+    public List<String> series() {
+        return metrics.stream()
+                .flatMap(m -> m.reducer().stream())
+                .map(Reducer::series)
+                .distinct()
+                .toList();
+    }
+
+    /** Returns what the places of a series are: as the sheet says, else as what is drawn from it needs; empty if neither. */
+    public Optional<Axis> axisOf(String series) {
+        List<Reducer> drawn = metrics.stream()
+                .flatMap(m -> m.reducer().stream())
+                .filter(r -> r.series().equals(series))
+                .toList();
+        return drawn.stream()
+                .flatMap(r -> r.along().stream())
+                .findFirst()
+                .or(() -> drawn.stream().flatMap(r -> r.way().axis().stream()).findFirst());
+    }
+
+    /** Returns the unit of a series' values: milliseconds of frame times, else that of the first metric drawn from it. */
+    public String unitOfSeries(String series) {
+        if (axisOf(series).filter(a -> a == Axis.FRAME).isPresent()) {
+            return "ms";
+        }
+        return metrics.stream()
+                .filter(m -> m.reducer().filter(r -> r.series().equals(series)).isPresent())
+                .map(Metric::unit)
+                .findFirst()
+                .orElse("");
+    }
+
     /** Returns the keys of a metric and of every total that rests on it, directly or not. */
     public Set<String> touchedBy(String key) {
         Set<String> touched = new TreeSet<>(Set.of(key));

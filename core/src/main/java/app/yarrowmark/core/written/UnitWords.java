@@ -68,6 +68,15 @@ public final class UnitWords {
         return COMMON;
     }
 
+    /** Returns the everyday word for a code; the code itself where there is none. */
+    public static String word(String code) {
+        return COMMON.stream()
+                .filter(w -> w.code().equals(code))
+                .map(Word::word)
+                .findFirst()
+                .orElse(code);
+    }
+
     /**
      * Returns the code of a unit as people or programs write it: an everyday word, a counted thing a second, or a UCUM code
      * itself; empty if it is none of them.

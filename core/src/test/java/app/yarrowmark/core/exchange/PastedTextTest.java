@@ -1,11 +1,14 @@
 package app.yarrowmark.core.exchange;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.tuple;
 import static org.junit.jupiter.api.Assertions.assertTimeout;
 
 import app.yarrowmark.core.score.ReadingText;
 import app.yarrowmark.core.suite.SuiteSheet;
 import java.time.Duration;
+import java.util.Map;
+import java.util.stream.Collectors;
 import net.jqwik.api.Arbitraries;
 import net.jqwik.api.Arbitrary;
 import net.jqwik.api.Combinators;
@@ -72,6 +75,65 @@ class PastedTextTest {
         assertThat(read("Weave 1846\nWeave 1851")).isEqualTo("weave#0=1846 weave#1=1851");
         assertThat(read("1846 Weave")).isEqualTo("weave#0=1846");
         assertThat(read("Weave\n  1846\nthe end")).isEqualTo("weave#0=1846 | 3: the end");
+    }
+
+    @Test
+    void aFurtherNumberOnALineIsARepeatOnlyIfSomebodySaysSo() {
+        assertThat(read("Copy 612.4 MB/s 156774 ops/s")).isEqualTo("speed#0=612.4");
+        assertThat(read("Weave 1846 12")).isEqualTo("weave#0=1846 weave#1=12?");
+        assertThat(read("Weave 1846 of 9000 at 12")).isEqualTo("weave#0=1846 weave#1=9000? weave#2=12?");
+        assertThat(read("Weave|1846|12")).isEqualTo("weave#0=1846 weave#1=12");
+    }
+
+    @Test
+    void aTimeIsOneNumberAndOnlyOfATestThatTakesTime() {
+        assertThat(read("Start-up wait 0:01")).isEqualTo("wait#0=0:01");
+        assertThat(read("10:15:01 Weave 1846")).isEqualTo("weave#0=1846");
+        assertThat(read("Copy 14:20")).isEqualTo("| 1: Copy 14:20");
+    }
+
+    private static final SuiteSheet DRIVE = SheetReader.read("""
+            key: siltmill
+            version: "1"
+            name: Siltmill
+            group: storage
+            metrics:
+              - {key: rb, name: "Read, best case", unit: MB/s, decimals: 0}
+              - {key: re, name: "Read, everyday", unit: MB/s, decimals: 0}
+              - {key: wb, name: "Write, best case", unit: MB/s, decimals: 0}
+              - {key: we, name: "Write, everyday", unit: MB/s, decimals: 0}
+            """);
+
+    private static final String REPORT = """
+            Siltmill 1, drive 2
+            == READ ==
+              best case    2 210 MB/s
+              everyday       260 MB/s   (63476 ops/s)
+            == WRITE ==
+              best case    1,480 MB/s
+              everyday       140 MB/s
+              worst case      12 MB/s
+            """;
+
+    private static String cells(Map<String, String> labels) {
+        return PastedText.read(DRIVE, REPORT, labels).proposals().stream()
+                .map(p -> p.metric() + "=" + p.text())
+                .collect(Collectors.joining(" "));
+    }
+
+    @Test
+    void theSameLabelUnderTwoHeadingsIsToldApartByThem() {
+        assertThat(cells(Map.of())).isEqualTo("rb=2 210 re=260 wb=1480 we=140");
+        assertThat(PastedText.read(DRIVE, REPORT).leftovers())
+                .extracting(PastedText.Leftover::text, PastedText.Leftover::label)
+                .containsExactly(
+                        tuple("Siltmill 1, drive 2", "siltmill"),
+                        tuple("worst case      12 MB/s", "write > worst case"));
+    }
+
+    @Test
+    void whatAPersonSaidOfALabelIsKnownTheNextTime() {
+        assertThat(cells(Map.of("write > worst case", "we"))).endsWith("we=140 we=12");
     }
 
     @Test

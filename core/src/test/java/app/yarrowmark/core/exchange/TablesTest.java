@@ -183,36 +183,6 @@ class TablesTest {
         assertThat(TableReader.separatorOf("a")).isEqualTo(',');
     }
 
-    @Test
-    void aSensorLogBecomesSeriesAlongSeconds() {
-        String log =
-                "time,power,clock\n00:00:10,12.5,3400\n00:00:10.5,13.5,\nlater,1,1\n00:00:12,hot,3100\n00:00:09,1,1\n";
-        SensorLog.Result result = SensorLog.read(new StringReader(log), ',', "time", List.of("power", "clock"));
-        assertThat(result.series().get("power").x()).containsExactly(0, .5);
-        assertThat(result.series().get("power").y()).containsExactly(12.5, 13.5);
-        assertThat(result.series().get("clock").y()).containsExactly(3400, 3100);
-        assertThat(result.rejected()).isEqualTo(3);
-        assertThat(result.problems().get(0)).isEqualTo("line 4, column \"time\": \"later\" is no time");
-        assertThat(result.problems().get(1)).startsWith("line 5, column \"power\": \"hot\" is no plain number");
-        assertThat(result.problems().get(2)).isEqualTo("line 6, column \"time\": the time goes back");
-        assertThatThrownBy(() -> SensorLog.read(new StringReader(log), ',', "when", List.of()))
-                .hasMessage("there is no column \"when\"; there are [time, power, clock]");
-    }
-
-    @Test
-    void timesAreSecondsClocksOrIso() {
-        assertThat(SensorLog.seconds("12.5")).contains(12.5);
-        assertThat(SensorLog.seconds("1:02:03")).contains(3723.0);
-        assertThat(SensorLog.seconds("02:03,5")).contains(123.5);
-        assertThat(SensorLog.seconds("2026-05-04 10:00:01").orElseThrow()
-                        - SensorLog.seconds("2026-05-04T10:00:00").orElseThrow())
-                .isEqualTo(1);
-        assertThat(SensorLog.seconds("2026-05-04T10:00:00Z").orElseThrow()
-                        - SensorLog.seconds("2026-05-04T11:00:00+01:00").orElseThrow())
-                .isZero();
-        assertThat(SensorLog.seconds("soon")).isEmpty();
-    }
-
     /** Scrambled rows never crash the reader. */
     @Property
     void nonsenseIsReadOrRefusedWithItsLine(

@@ -1,10 +1,6 @@
 package app.yarrowmark.server.exchange;
 
-import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.exchange.Json;
-import app.yarrowmark.core.exchange.RunFile;
-import app.yarrowmark.core.exchange.SensorLog;
-import app.yarrowmark.core.exchange.TableReader;
 import app.yarrowmark.server.access.Caller;
 import app.yarrowmark.server.exchange.ImportViews.Accepted;
 import app.yarrowmark.server.exchange.ImportViews.CellPage;
@@ -19,10 +15,7 @@ import com.fasterxml.jackson.core.JsonProcessingException;
 import io.swagger.v3.oas.annotations.Operation;
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.StringReader;
-import java.nio.charset.StandardCharsets;
 import java.util.List;
-import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -46,28 +39,13 @@ class ImportController {
 
     private final TableImport tables;
     private final TablePreview previews;
+    private final CurveReading curves;
 
-    ImportController(TableImport tables, TablePreview previews) {
+    ImportController(TableImport tables, TablePreview previews, CurveReading curves) {
         this.tables = tables;
         this.previews = previews;
+        this.curves = curves;
     }
-
-    record Beginning(String text) {}
-
-    /**
-     * A sensor log and which of its columns are what.
-     *
-     * @param columns name of the series, with its unit, by name of the column
-     */
-    record LogRequest(String text, String timeColumn, Map<String, Quantity> columns) {}
-
-    record Quantity(String name, String unit) {}
-
-    /** Series to send with a run, and what was left out. */
-    record LogResult(List<RunFile.SeriesLine> series, int rows, int rejected, List<String> problems) {}
-
-    /** Columns of a table, with its first rows. */
-    record Columns(List<String> header, List<List<String>> rows) {}
 
     @Operation(
             summary = "How a table would be read. Parts: file (its beginning; all of a spreadsheet) and, once a person"
@@ -163,39 +141,9 @@ class ImportController {
         return tables.takeBack(id, true, caller);
     }
 
-    @Operation(summary = "The columns of a table and its first rows")
-    @PostMapping("/api/v1/tables/columns")
-    Columns columns(@RequestBody Beginning body) {
-        Preview preview = previews.of(body.text().getBytes(StandardCharsets.UTF_8), null, null);
-        return new Columns(preview.settings().header(), preview.rows());
-    }
-
-    @Operation(summary = "Read a sensor log into series")
-    @PostMapping("/api/v1/tables/sensor-log")
-    LogResult log(@RequestBody LogRequest body) {
-        char separator = TableReader.separatorOf(body.text().lines().findFirst().orElse(""));
-        try {
-            SensorLog.Result result = SensorLog.read(
-                    new StringReader(body.text()),
-                    separator,
-                    body.timeColumn(),
-                    List.copyOf(body.columns().keySet()));
-            return new LogResult(
-                    result.series().entrySet().stream()
-                            .filter(e -> e.getValue().size() > 0)
-                            .map(e -> new RunFile.SeriesLine(
-                                    Maps.at(body.columns(), e.getKey()).name(),
-                                    Maps.at(body.columns(), e.getKey()).unit(),
-                                    "time",
-                                    "s",
-                                    e.getValue().x(),
-                                    e.getValue().y()))
-                            .toList(),
-                    result.rows(),
-                    result.rejected(),
-                    result.problems());
-        } catch (IllegalArgumentException e) {
-            throw new RuleViolations("text", String.valueOf(e.getMessage()));
-        }
+    @Operation(summary = "Read a table of places and quantities into series: a curve along sizes or a count, a log")
+    @PostMapping("/api/v1/tables/curve")
+    CurveReading.TableRead curve(@RequestBody CurveReading.Asked body) {
+        return curves.read(body);
     }
 }

@@ -150,7 +150,8 @@ public class RunChanges {
         String before = old.text;
         run.readings.put(
                 suite.metricId(metric),
-                new RunEntity.ReadingValue(text, reading.value(), reading.resolution(), false, old.note));
+                new RunEntity.ReadingValue(text, reading.value(), reading.resolution(), false, old.note)
+                        .as(old.average()));
         return metric.name() + " " + before + " → " + text;
     }
 

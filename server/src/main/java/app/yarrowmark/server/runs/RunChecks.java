@@ -7,6 +7,7 @@ import app.yarrowmark.core.series.Series;
 import app.yarrowmark.core.setup.Fact;
 import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.core.suite.UnitCode;
+import app.yarrowmark.core.written.Amount;
 import app.yarrowmark.core.written.Reading;
 import app.yarrowmark.server.access.Caller;
 import app.yarrowmark.server.problems.Refusal;
@@ -21,6 +22,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -38,6 +40,8 @@ class RunChecks {
     private static final int LONGEST_NOTE = 4_000;
     private static final int LONGEST_REASON = 500;
     private static final int MOST_SAMPLES = 100_000;
+    private static final int LONGEST_TYPED = 60;
+    private static final int MOST_AVERAGED = 10_000;
     private static final int MOST_FACTS = 300;
     private static final Instant EARLIEST = Instant.parse("2000-01-01T00:00:00Z");
     private static final Duration CLOCK_SKEW = Duration.ofDays(1);
@@ -56,7 +60,7 @@ class RunChecks {
 
     /** A reading with its text. */
     record CheckedReading(
-            String text, Reading reading, @Nullable String note) {}
+            String text, Reading reading, @Nullable String note, RunFile.@Nullable Average average) {}
 
     /**
      * A run that may be kept.
@@ -213,12 +217,38 @@ class RunChecks {
                 Reading reading = line.digits() == null
                         ? ReadingText.parse(metric.get(), line.text())
                         : ReadingText.parse(metric.get(), line.text(), line.digits());
-                if (readings.put(line.metric(), new CheckedReading(line.text().strip(), reading, line.note()))
+                checkAverage(line.average(), metric.get(), at, faults);
+                if (readings.put(
+                                line.metric(),
+                                new CheckedReading(line.text().strip(), reading, line.note(), line.average()))
                         != null) {
                     faults.add(new Violation(at + ".metric", line.metric() + " stands twice"));
                 }
             } catch (IllegalArgumentException e) {
                 faults.add(new Violation(at + ".text", metric.get().name() + ": " + String.valueOf(e.getMessage())));
+            }
+        }
+    }
+
+    private static void checkAverage(
+            RunFile.@Nullable Average average, Metric metric, String at, List<Violation> faults) {
+        if (average == null) {
+            return;
+        }
+        if (average.runs() < 2 || average.runs() > MOST_AVERAGED) {
+            faults.add(new Violation(
+                    at + ".average.runs", "an average is of 2 to " + MOST_AVERAGED + " runs, got " + average.runs()));
+        }
+        String spread = average.spread();
+        if (spread != null) {
+            try {
+                if (spread.length() > 40
+                        || Amount.read(spread).in(metric.unit()).digits().signum() < 0) {
+                    throw new IllegalArgumentException("is 0 or more");
+                }
+            } catch (IllegalArgumentException e) {
+                faults.add(new Violation(
+                        at + ".average.spread", "the spread of " + metric.name() + ": " + e.getMessage()));
             }
         }
     }
@@ -248,6 +278,7 @@ class RunChecks {
                         new Violation(at + ".x", "holds at most " + MOST_SAMPLES + " points, got " + line.x().length));
                 continue;
             }
+            checkTyped(line, at, faults);
             try {
                 UnitCode.parse(line.unit());
                 UnitCode.parse(line.axisUnit());
@@ -259,6 +290,16 @@ class RunChecks {
             }
         }
         return all;
+    }
+
+    private static void checkTyped(RunFile.SeriesLine line, String at, List<Violation> faults) {
+        for (List<String> texts : Arrays.asList(line.places(), line.texts())) {
+            if (texts != null
+                    && (texts.size() != line.x().length || texts.stream().anyMatch(t -> t.length() > LONGEST_TYPED))) {
+                faults.add(new Violation(
+                        at + ".texts", "are one for each point, of at most " + LONGEST_TYPED + " characters"));
+            }
+        }
     }
 
     private static void checkSamples(RunFile file, Suite suite, Map<Long, String> samples, List<Violation> faults) {

@@ -1,5 +1,6 @@
 package app.yarrowmark.server.runs;
 
+import app.yarrowmark.core.exchange.RunFile;
 import jakarta.persistence.CollectionTable;
 import jakarta.persistence.Column;
 import jakarta.persistence.ElementCollection;
@@ -134,6 +135,13 @@ class RunEntity {
         @Nullable
         String note;
 
+        /** Of how many runs somebody else took the average; absent for a number of one run. */
+        @Nullable
+        Integer averageOf;
+
+        @Nullable
+        String averageSpread;
+
         @SuppressWarnings("NullAway.Init")
         protected ReadingValue() {}
 
@@ -143,6 +151,17 @@ class RunEntity {
             this.resolution = resolution;
             this.computed = computed;
             this.note = note;
+        }
+
+        /** Returns the same as an average that somebody else made, or of one run. */
+        ReadingValue as(RunFile.@Nullable Average average) {
+            averageOf = average == null ? null : (Integer) average.runs();
+            averageSpread = average == null ? null : average.spread();
+            return this;
+        }
+
+        RunFile.@Nullable Average average() {
+            return averageOf == null ? null : new RunFile.Average(averageOf, averageSpread);
         }
     }
 
@@ -157,14 +176,20 @@ class RunEntity {
         @Column(columnDefinition = "longtext")
         String points;
 
+        /** What a person typed of it, a {@code TypedSeries} as JSON; absent where a device measured. */
+        @Column(columnDefinition = "longtext")
+        @Nullable
+        String typed;
+
         @SuppressWarnings("NullAway.Init")
         protected SeriesValue() {}
 
-        SeriesValue(String unit, String axis, String axisUnit, String points) {
+        SeriesValue(String unit, String axis, String axisUnit, String points, @Nullable String typed) {
             this.unit = unit;
             this.axis = axis;
             this.axisUnit = axisUnit;
             this.points = points;
+            this.typed = typed;
         }
     }
 }

@@ -308,7 +308,11 @@ public class RunIntake {
                                     s.unit(),
                                     s.axis(),
                                     s.axisUnit(),
-                                    Json.write(Maps.at(checked.series(), s.name())))));
+                                    Json.write(Maps.at(checked.series(), s.name())),
+                                    s.texts() == null
+                                            ? null
+                                            : Json.write(new TypedSeries(
+                                                    s.places() == null ? List.of() : s.places(), s.texts())))));
         }
     }
 
@@ -320,7 +324,8 @@ public class RunIntake {
             readings.put(
                     suite.metricIds().get(key),
                     new RunEntity.ReadingValue(
-                            r.text(), r.reading().value(), r.reading().resolution(), false, r.note()));
+                                    r.text(), r.reading().value(), r.reading().resolution(), false, r.note())
+                            .as(r.average()));
             values.put(key, r.reading().value());
         });
         draw(checked, values, readings);
@@ -357,7 +362,7 @@ public class RunIntake {
         }
     }
 
-    private static RunEntity.ReadingValue computed(double value, Metric metric) {
+    static RunEntity.ReadingValue computed(double value, Metric metric) {
         BigDecimal text = BigDecimal.valueOf(value).setScale(metric.decimals(), RoundingMode.HALF_EVEN);
         if (text.precision() > 30) {
             text = BigDecimal.valueOf(value).round(new MathContext(12));

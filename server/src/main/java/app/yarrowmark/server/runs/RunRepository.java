@@ -168,6 +168,18 @@ interface RunRepository extends JpaRepository<RunEntity, UUID> {
                     + Counting.RUN + " and r.setupId in :setups and r.suiteId in :suites")
     List<Typed> typed(Collection<Long> setups, Collection<Long> suites);
 
+    @Query("select count(r), count(distinct r.setupId) from RunEntity r where r.suiteId = :suite")
+    Rereading.Extent extent(long suite);
+
+    @Query("select r.id from RunEntity r where r.suiteId = :suite order by r.id")
+    List<UUID> idsOf(long suite);
+
+    record ReadText(String text, double value) {}
+
+    /** The readings of a metric that were not computed. */
+    @Query("select v.text, v.value from RunEntity r join r.readings v where v.computed = false and key(v) = :metric")
+    List<ReadText> textsOf(long metric);
+
     @Modifying
     @Query("update RunEntity r set r.doubts = :doubts, r.openDoubts = :open where r.id = :id")
     void doubt(UUID id, @Nullable String doubts, int open);

@@ -55,7 +55,10 @@ class RunViewer {
                                     e.getValue().axisUnit,
                                     all.size(),
                                     Arrays.stream(thin.x()).boxed().toList(),
-                                    Arrays.stream(thin.y()).boxed().toList());
+                                    Arrays.stream(thin.y()).boxed().toList(),
+                                    e.getValue().typed == null || thin.size() != all.size()
+                                            ? null
+                                            : Json.read(e.getValue().typed, new TypeReference<TypedSeries>() {}));
                         })
                         .toList();
     }
@@ -160,6 +163,7 @@ class RunViewer {
                 r.value,
                 r.computed,
                 r.note,
-                broken);
+                broken,
+                r.average());
     }
 }

@@ -24,6 +24,7 @@ public final class RunViews {
      * @param words to show in place of the digits on a scale that has words: a rung, passed or failed
      * @param computed whether it follows from the others by the sheet, or from a series
      * @param broken why it does not count: a known fault
+     * @param average of how many runs somebody else took the average; absent for a number of one run
      */
     public record ReadingView(
             String metric,
@@ -36,7 +37,8 @@ public final class RunViews {
             double value,
             boolean computed,
             @Nullable String note,
-            @Nullable String broken) {}
+            @Nullable String broken,
+            RunFile.@Nullable Average average) {}
 
     /** A metric without a reading, and why. */
     public record GapView(String metric, String name, String reason) {}
@@ -104,9 +106,17 @@ public final class RunViews {
      * Numbers along an axis, thinned for showing.
      *
      * @param points how many there are in all
+     * @param typed what a person typed, where nothing was thinned; absent where a device measured
      */
     public record SeriesView(
-            String name, String unit, String axis, String axisUnit, int points, List<Double> x, List<Double> y) {}
+            String name,
+            String unit,
+            String axis,
+            String axisUnit,
+            int points,
+            List<Double> x,
+            List<Double> y,
+            @Nullable TypedSeries typed) {}
 
     /** A condition of the sheet, and whether it was ticked off before the run. */
     public record TickView(String words, boolean ticked) {}

@@ -27,17 +27,25 @@ class RunWriter {
     };
 
     private static final String READING =
-            "insert into reading (run_id, metric_id, text, value, resolution, computed, note)"
-                    + " values (?, ?, ?, ?, ?, ?, ?)";
+            "insert into reading (run_id, metric_id, text, value, resolution, computed, note, average_of,"
+                    + " average_spread) values (?, ?, ?, ?, ?, ?, ?, ?, ?)";
     private static final int[] READING_TYPES = {
-        Types.VARCHAR, Types.BIGINT, Types.VARCHAR, Types.DOUBLE, Types.DOUBLE, Types.BOOLEAN, Types.VARCHAR
+        Types.VARCHAR,
+        Types.BIGINT,
+        Types.VARCHAR,
+        Types.DOUBLE,
+        Types.DOUBLE,
+        Types.BOOLEAN,
+        Types.VARCHAR,
+        Types.INTEGER,
+        Types.VARCHAR
     };
     private static final String SAMPLE = "insert into run_sample (run_id, metric_id, samples) values (?, ?, ?)";
     private static final int[] SAMPLE_TYPES = {Types.VARCHAR, Types.BIGINT, Types.VARCHAR};
     private static final String SERIES =
-            "insert into run_series (run_id, name, unit, axis, axis_unit, points) values (?, ?, ?, ?, ?, ?)";
+            "insert into run_series (run_id, name, unit, axis, axis_unit, points, typed) values (?, ?, ?, ?, ?, ?, ?)";
     private static final int[] SERIES_TYPES = {
-        Types.VARCHAR, Types.VARCHAR, Types.VARCHAR, Types.VARCHAR, Types.VARCHAR, Types.VARCHAR
+        Types.VARCHAR, Types.VARCHAR, Types.VARCHAR, Types.VARCHAR, Types.VARCHAR, Types.VARCHAR, Types.VARCHAR
     };
 
     private final JdbcTemplate jdbc;
@@ -59,10 +67,12 @@ class RunWriter {
         for (RunEntity run : runs) {
             String id = run.id.toString();
             rows.add(row(run));
-            run.readings.forEach((metric, r) ->
-                    readings.add(new Object[] {id, metric, r.text, r.value, r.resolution, r.computed, r.note}));
+            run.readings.forEach((metric, r) -> readings.add(new Object[] {
+                id, metric, r.text, r.value, r.resolution, r.computed, r.note, r.averageOf, r.averageSpread
+            }));
             run.samples.forEach((metric, text) -> samples.add(new Object[] {id, metric, text}));
-            run.series.forEach((name, s) -> series.add(new Object[] {id, name, s.unit, s.axis, s.axisUnit, s.points}));
+            run.series.forEach(
+                    (name, s) -> series.add(new Object[] {id, name, s.unit, s.axis, s.axisUnit, s.points, s.typed}));
         }
         insert(RUN, rows, RUN_TYPES);
         insert(READING, readings, READING_TYPES);

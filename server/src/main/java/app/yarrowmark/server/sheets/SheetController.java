@@ -15,6 +15,7 @@ import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -38,7 +39,13 @@ class SheetController {
 
     record Draft(String text) {}
 
-    record Revision(String text, int edition) {}
+    /**
+     * Another text for a sheet.
+     *
+     * @param edition that it was made from
+     * @param corrected whether the sheet was wrong, so that its scores may come to mean something else; not if absent
+     */
+    record Revision(String text, int edition, @Nullable Boolean corrected) {}
 
     /**
      * What came of a draft.
@@ -96,7 +103,29 @@ class SheetController {
             summary = "Keep another text for a version that still means the same, such as one with a known fault more")
     @PutMapping("/{id}")
     SuiteView revise(@PathVariable long id, @RequestBody Revision body, @AuthenticationPrincipal Caller caller) {
-        return SuiteView.of(sheets.revise(id, body.text(), body.edition(), caller.who()));
+        return SuiteView.of(
+                Boolean.TRUE.equals(body.corrected())
+                        ? sheets.correct(id, body.text(), body.edition(), caller.who())
+                        : sheets.revise(id, body.text(), body.edition(), caller.who()));
+    }
+
+    @Operation(summary = "What a corrected sheet would change of what is there; nothing is kept")
+    @PostMapping("/{id}/corrections")
+    SheetService.Correction correction(@PathVariable long id, @RequestBody Draft body) {
+        return sheets.preview(id, body.text());
+    }
+
+    @Operation(summary = "Delete a sheet without scores")
+    @DeleteMapping("/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void delete(@PathVariable long id) {
+        sheets.delete(id);
+    }
+
+    @Operation(summary = "A sheet as the grid describes it")
+    @GetMapping("/{id}/draft")
+    SheetDraft asDraft(@PathVariable long id) {
+        return SheetDraft.of(suites.get(id).sheet());
     }
 
     @Operation(summary = "The sheet as a file")

@@ -3,6 +3,7 @@ package app.yarrowmark.server.suites;
 import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.exchange.OwnSuites;
 import app.yarrowmark.core.exchange.SheetReader;
+import app.yarrowmark.core.suite.Home;
 import app.yarrowmark.core.suite.SuiteSheet;
 import app.yarrowmark.server.events.LiveEvents;
 import app.yarrowmark.server.history.HistoryService;
@@ -18,6 +19,7 @@ import java.util.stream.Collectors;
 import org.springframework.boot.context.event.ApplicationStartedEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.core.annotation.Order;
+import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionSynchronization;
@@ -121,12 +123,7 @@ public class SuiteService {
      */
     @Transactional
     public Suite add(String text, String who) {
-        SuiteSheet sheet;
-        try {
-            sheet = SheetReader.read(text);
-        } catch (IllegalArgumentException e) {
-            throw new RuleViolations("sheet", String.valueOf(e.getMessage()));
-        }
+        SuiteSheet sheet = read(text);
         Optional<SuiteEntity> kept =
                 suites.findBySuiteKeyAndVersion(sheet.id().key(), sheet.id().version());
         if (kept.isPresent() && !SheetReader.read(kept.get().sheet).meansTheSameAs(sheet)) {
@@ -171,20 +168,54 @@ public class SuiteService {
      */
     @Transactional
     public Suite revise(long id, String text, int edition) {
-        SuiteEntity kept =
-                suites.findById(id).orElseThrow(() -> Refusal.notFound("There is no suite number " + id + "."));
-        SuiteSheet sheet;
-        try {
-            sheet = SheetReader.read(text);
-        } catch (IllegalArgumentException e) {
-            throw new RuleViolations("sheet", String.valueOf(e.getMessage()));
-        }
-        if (!SheetReader.read(kept.sheet).meansTheSameAs(sheet)) {
+        if (!get(id).sheet().meansTheSameAs(read(text))) {
             throw Refusal.conflict(
                     "This changes what a score of " + get(id).sheet().id()
                             + " means (its key, version, settings, warm-ups, or a metric's key, unit, scale, direction or"
-                            + " formula): keep it as a new version.");
+                            + " formula): correct it where it was wrong, or keep it as a new version.");
         }
+        return replace(id, text, edition);
+    }
+
+    /**
+     * Puts a corrected sheet in the place of one that was wrong. Metrics that are gone have no readings; that is for the
+     * caller to see to, as it is to read again what was typed.
+     *
+     * @throws RuleViolations if it is no sheet, or of another suite or version
+     * @throws Refusal if another edition was kept meanwhile
+     */
+    @Transactional
+    public Suite correct(long id, String text, int edition) {
+        SuiteSheet sheet = read(text);
+        if (!sheet.id().equals(get(id).sheet().id())) {
+            throw new RuleViolations(
+                    "sheet",
+                    "is of " + sheet.id() + ", not of " + get(id).sheet().id() + ": keep it as a suite of its own");
+        }
+        List<MetricEntity> kept = metrics.findBySuiteId(id);
+        metrics.deleteAll(
+                kept.stream().filter(m -> sheet.metric(m.metricKey).isEmpty()).toList());
+        for (int i = 0; i < sheet.metrics().size(); i++) {
+            String key = sheet.metrics().get(i).key();
+            if (kept.stream().noneMatch(m -> m.metricKey.equals(key))) {
+                metrics.save(new MetricEntity(id, key, i));
+            }
+        }
+        metrics.flush();
+        return replace(id, text, edition);
+    }
+
+    private static SuiteSheet read(String text) {
+        try {
+            return SheetReader.read(text);
+        } catch (IllegalArgumentException e) {
+            throw new RuleViolations("sheet", String.valueOf(e.getMessage()));
+        }
+    }
+
+    private Suite replace(long id, String text, int edition) {
+        SuiteEntity kept =
+                suites.findById(id).orElseThrow(() -> Refusal.notFound("There is no suite number " + id + "."));
         if (kept.edition != edition) {
             throw Refusal.overtaken("this sheet", new SheetText(kept.sheet, kept.edition));
         }
@@ -193,6 +224,28 @@ public class SuiteService {
         events.changed(LiveEvents.Topic.CATALOGUE);
         afterCommit();
         return built(kept);
+    }
+
+    /**
+     * Deletes a sheet by which nothing was ever measured or planned.
+     *
+     * @throws Refusal if it is one of our own, or planned
+     */
+    @Transactional
+    public void delete(long id) {
+        Suite suite = get(id);
+        if (suite.sheet().home() != Home.TYPED) {
+            throw Refusal.conflict(suite.sheet().name() + " is a suite of this program: it stays.");
+        }
+        try {
+            metrics.deleteAll(metrics.findBySuiteId(id));
+            suites.deleteById(id);
+            suites.flush();
+        } catch (DataIntegrityViolationException planned) {
+            throw Refusal.conflict("It stands on a run sheet: take it off there first.");
+        }
+        events.changed(LiveEvents.Topic.CATALOGUE);
+        afterCommit();
     }
 
     /** A sheet as it was written. */

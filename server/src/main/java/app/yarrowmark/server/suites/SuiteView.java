@@ -1,5 +1,6 @@
 package app.yarrowmark.server.suites;
 
+import app.yarrowmark.core.suite.Axis;
 import app.yarrowmark.core.suite.Direction;
 import app.yarrowmark.core.suite.Formula;
 import app.yarrowmark.core.suite.Home;
@@ -33,7 +34,11 @@ public record SuiteView(
         List<StepView> steps,
         List<MetricView> metrics,
         List<FaultView> faults,
+        List<CurveView> curves,
         String headline) {
+
+    /** A series that metrics are drawn from: its name, what its places are (if the sheet tells), and the unit of its values. */
+    public record CurveView(String name, @Nullable Axis axis, String unit) {}
 
     /** One setting that makes results comparable. */
     public record SettingView(String name, String value) {}
@@ -99,6 +104,9 @@ public record SuiteView(
                 sheet.steps().stream().map(SuiteView::step).toList(),
                 sheet.metrics().stream().map(m -> metric(m, sheet)).toList(),
                 sheet.faults().stream().map(SuiteView::fault).toList(),
+                sheet.series().stream()
+                        .map(name -> new CurveView(name, sheet.axisOf(name).orElse(null), sheet.unitOfSeries(name)))
+                        .toList(),
                 sheet.headlineMetric().key());
     }
 

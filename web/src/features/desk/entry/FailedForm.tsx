@@ -1,11 +1,11 @@
 import { useState } from 'react'
-import { useDeed } from '../../ui/deed'
-import { keepRun } from '../../subjects/deeds'
-import type { Schemas } from '../../api/client'
-import { Button } from '../../ui/Button'
-import { Field, FieldError } from '../../ui/Field'
-import { toFailedRun } from './entry'
-import { failReasons } from '../../subjects/reasons'
+import { useDeed } from '../../../ui/deed'
+import { keepRun } from '../../../subjects/deeds'
+import type { Schemas } from '../../../api/client'
+import { Button } from '../../../ui/Button'
+import { Field, FieldError } from '../../../ui/Field'
+import { toFailedRun } from './columns'
+import { failReasons } from '../../../subjects/reasons'
 
 export interface FailedFormProps {
   readonly sheet: Schemas['RunSheet']

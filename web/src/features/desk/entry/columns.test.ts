@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 
 import { beforeEach, describe, expect, it } from 'vitest'
-import { uuid } from '../../api/uuid'
+import { uuid } from '../../../api/uuid'
 import {
   below,
   cellErrors,
@@ -15,8 +15,8 @@ import {
   splitLine,
   toFailedRun,
   withoutUnit,
-} from './entry'
-import { choicesOf } from '../../subjects/metric'
+} from './columns'
+import { choicesOf } from '../../../subjects/metric'
 
 const now = new Date('2026-11-20T10:00:00Z')
 

@@ -1,6 +1,6 @@
-import { version } from '../../api/version'
-import type { Schemas } from '../../api/client'
-import { uuid } from '../../api/uuid'
+import { version } from '../../../api/version'
+import type { Schemas } from '../../../api/client'
+import { uuid } from '../../../api/uuid'
 
 /** One repeat that is being typed; its id is made at once, so that it is kept once however often it is sent. */
 export interface Column {
@@ -17,6 +17,16 @@ export interface Column {
   readonly day?: string
   /** Why a cell has no number, by metric key. */
   readonly gaps?: Readonly<Record<string, string>>
+  /** Averages that somebody else made, by metric key. */
+  readonly averages?: Readonly<Record<string, Averaged>>
+  /** Curves and logs that the run carries. */
+  readonly series?: readonly Schemas['SeriesLine'][]
+}
+
+/** Of how many runs an average is, and their spread, as typed. */
+export interface Averaged {
+  readonly runs: string
+  readonly spread: string
 }
 
 /** Where the cursor is: row of a metric, column of a repeat. */
@@ -32,7 +42,13 @@ export function newColumn(now: Date): Column {
 
 /** Whether anything is typed in it. */
 export function isFilled(column: Column): boolean {
-  return Object.values(column.texts).some((t) => t.trim() !== '')
+  return Object.values(column.texts).some((t) => t.trim() !== '') || (column.series ?? []).length > 0
+}
+
+function averageOf(column: Column, metric: string): Schemas['Average'] | undefined {
+  const { runs = '', spread = '' } = column.averages?.[metric] ?? {}
+  if (runs.trim() === '') return undefined
+  return { runs: Number(runs), ...(spread.trim() === '' ? {} : { spread: spread.trim() }) }
 }
 
 /** Where Enter goes: down; from the last row to the top of the next repeat; from the last cell nowhere. */
@@ -138,13 +154,16 @@ export function toRun(
       .map(([metric, text]) => {
         const note = column.notes?.[metric]?.trim() ?? ''
         const read = column.digits?.[metric] ?? digits[metric]
+        const average = averageOf(column, metric)
         return {
           metric,
           text: text.trim(),
           ...(note === '' ? {} : { note }),
           ...(read === undefined ? {} : { digits: read }),
+          ...(average === undefined ? {} : { average }),
         }
       }),
+    ...((column.series ?? []).length === 0 ? {} : { series: [...(column.series ?? [])] }),
     gaps: Object.entries(column.gaps ?? {})
       .filter(([metric, reason]) => reason.trim() !== '' && (column.texts[metric] ?? '').trim() === '')
       .map(([metric, reason]) => ({ metric, reason: reason.trim() })),
@@ -177,6 +196,14 @@ export function cellErrors(
 }
 
 const prefix = 'yarrowmark.entry.'
+/** Points of a series that a browser keeps as a draft; a longer log is read from its file again. */
+const mostDrafted = 1000
+
+function light(column: Column): Column {
+  return column.series === undefined
+    ? column
+    : { ...column, series: column.series.filter((s) => s.x.length <= mostDrafted) }
+}
 
 /** Drafts survive a reload: kept in the browser until they are saved. */
 export const drafts = {
@@ -193,6 +220,6 @@ export const drafts = {
     const key = `${prefix}${String(sitting)}.${String(suite)}`
     const filled = columns.filter(isFilled)
     if (filled.length === 0) localStorage.removeItem(key)
-    else localStorage.setItem(key, JSON.stringify(filled))
+    else localStorage.setItem(key, JSON.stringify(filled.map(light)))
   },
 }

@@ -1,9 +1,9 @@
 import { useDeferredValue, useLayoutEffect } from 'react'
-import type { Schemas } from '../../api/client'
-import { amount, grouped, significant, unitWords } from '../../figures/format'
-import { Button } from '../../ui/Button'
-import type { Column } from './entry'
-import { useCheck } from './queries'
+import type { Schemas } from '../../../api/client'
+import { amount, grouped, significant, unitWords } from '../../../figures/format'
+import { Button } from '../../../ui/Button'
+import type { Column } from './columns'
+import { useCheck } from '../queries'
 
 /** What a cell shows of a check. */
 export interface CellMark {
