@@ -1,4 +1,7 @@
-import { Link } from 'react-router'
+import { DropdownMenu } from 'radix-ui'
+import { useEffect, useRef, useState } from 'react'
+import type { RefObject } from 'react'
+import { Link, useNavigate } from 'react-router'
 import { useStrip } from '../api/queries'
 import { seconds } from '../figures/format'
 import { useFocus, useFocusAddress } from '../frame/focus'
@@ -13,40 +16,114 @@ const cellLook: Record<OnDesk['cells'][number], string> = {
   LEFT_OUT: 'border border-ink3',
 }
 
-/** The devices on the desk now; the one in focus is marked in gold. */
+/** Room that one device takes, and what stands at the end of the strip. */
+const deviceWidth = 190
+const endWidth = 210
+
+/** The devices on the desk now; the one in focus is marked in gold. Those that do not fit are in a menu. */
 export function DeskStrip() {
   const strip = useStrip()
   const focus = useFocus()
-  const to = useFocusAddress()
+  const bar = useRef<HTMLElement>(null)
+  const fits = useRoom(bar)
+  const { shown, rest } = partedBy(strip.data ?? [], fits, focus?.sitting)
   return (
-    <nav aria-label="Devices on the desk" className="flex flex-1 min-w-0 overflow-x-auto">
-      {strip.data?.map((device) => (
-        <Link
-          key={device.sitting}
-          to={to(device.sitting)}
-          aria-current={device.sitting === focus?.sitting}
-          data-subject={`setup-${String(device.setupId)}`}
-          data-name={`${device.model}, ${device.setup}`}
-          className="relative min-w-47.5 max-w-60 border-l border-line pt-2 pl-3.5 pr-3 aria-[current=true]:bg-sheet aria-[current=true]:before:absolute aria-[current=true]:before:inset-x-0 aria-[current=true]:before:top-0 aria-[current=true]:before:h-1 aria-[current=true]:before:bg-gold"
-        >
-          <span className="flex items-start justify-between gap-3">
-            <b className="font-semibold text-base leading-tight truncate">{device.model}</b>
-            <Cells device={device} />
-          </span>
-          <span className="block text-ink2 text-sm truncate">
-            {device.setup} · {stateWords(device)}
-          </span>
-        </Link>
+    <nav ref={bar} aria-label="Devices on the desk" className="flex flex-1 min-w-0">
+      {shown.map((device) => (
+        <DeviceTab key={device.sitting} device={device} focused={device.sitting === focus?.sitting} />
       ))}
+      {rest.length > 0 && <More devices={rest} />}
       <Link
         to="/desk/new"
-        className="sticky right-0 bg-ground border-l border-line pl-3.5 pr-4 pt-2 text-ink2 hover:text-ink text-base leading-tight font-medium whitespace-nowrap"
+        className="border-l border-line pl-3.5 pr-4 pt-2 text-ink2 hover:text-ink text-base leading-tight font-medium whitespace-nowrap"
       >
         Put a device
         <br />
         on the desk
       </Link>
     </nav>
+  )
+}
+
+/** How many devices have room. */
+function useRoom(bar: RefObject<HTMLElement | null>): number {
+  const [fits, setFits] = useState(99)
+  useEffect(() => {
+    const element = bar.current
+    if (!element) return
+    const watch = new ResizeObserver(() => {
+      setFits(Math.max(1, Math.floor((element.clientWidth - endWidth) / deviceWidth)))
+    })
+    watch.observe(element)
+    return () => {
+      watch.disconnect()
+    }
+  }, [bar])
+  return fits
+}
+
+/** The first that fit, the one in focus always among them. */
+export function partedBy(
+  devices: readonly OnDesk[],
+  fits: number,
+  focus: number | undefined,
+): { readonly shown: readonly OnDesk[]; readonly rest: readonly OnDesk[] } {
+  const first = devices.slice(0, fits)
+  const focused = devices.find((d) => d.sitting === focus)
+  const shown = !focused || first.includes(focused) ? first : [...first.slice(0, -1), focused]
+  return { shown, rest: devices.filter((d) => !shown.includes(d)) }
+}
+
+function DeviceTab({ device, focused }: { readonly device: OnDesk; readonly focused: boolean }) {
+  const to = useFocusAddress()
+  return (
+    <Link
+      to={to(device.sitting)}
+      aria-current={focused}
+      data-subject={`setup-${String(device.setupId)}`}
+      data-name={`${device.model}, ${device.setup}`}
+      className="relative min-w-47.5 max-w-60 border-l border-line pt-2 pl-3.5 pr-3 aria-[current=true]:bg-sheet aria-[current=true]:before:absolute aria-[current=true]:before:inset-x-0 aria-[current=true]:before:top-0 aria-[current=true]:before:h-1 aria-[current=true]:before:bg-gold"
+    >
+      <span className="flex items-start justify-between gap-3">
+        <b className="font-semibold text-base leading-tight truncate">{device.model}</b>
+        <Cells device={device} />
+      </span>
+      <span className="block text-ink2 text-sm truncate">
+        {device.setup} · {stateWords(device)}
+      </span>
+    </Link>
+  )
+}
+
+/** The devices that have no room in the strip. */
+function More({ devices }: { readonly devices: readonly OnDesk[] }) {
+  const navigate = useNavigate()
+  const to = useFocusAddress()
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger className="border-l border-line px-3.5 text-base text-ink2 hover:text-ink whitespace-nowrap">
+        {devices.length} more
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          align="end"
+          className="z-30 bg-sheet border border-line rounded py-1 shadow-xl max-h-[70vh] overflow-auto"
+        >
+          {devices.map((device) => (
+            <DropdownMenu.Item
+              key={device.sitting}
+              className="px-3.5 py-1.5 text-base cursor-default outline-none data-highlighted:bg-ground"
+              onSelect={() => void navigate(to(device.sitting))}
+            >
+              <b className="font-semibold">{device.model}</b>{' '}
+              <span className="text-ink2 text-sm">
+                {device.setup} · {stateWords(device)}
+              </span>
+            </DropdownMenu.Item>
+          ))}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
   )
 }
 

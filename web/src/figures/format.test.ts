@@ -44,7 +44,7 @@ describe('units', () => {
     expect(unitWords('{point}')).toBe('points')
     expect(unitWords('MB/s')).toBe('MB/s')
     expect(unitWords('W.h')).toBe('Wh')
-    expect(unitWords('{beat}')).toBe('beat')
+    expect(unitWords('{beat}')).toBe('beats')
   })
 })
 

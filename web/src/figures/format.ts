@@ -66,6 +66,8 @@ const units: Record<string, string> = {
 
 /** A UCUM unit in words people use: `mA.h` gives "mAh". */
 export function unitWords(unit: string): string {
+  const thing = /^\{(\p{L}+)\}$/u.exec(unit)?.[1]
+  if (units[unit] === undefined && thing !== undefined) return `${thing}s`
   return units[unit] ?? unit.replace(/[{}]/g, '').replace(/By\b/, 'B').replaceAll('.', '\u00b7')
 }
 

@@ -14,10 +14,12 @@ import { ClaimBar } from './ClaimBar'
 import { ModelForm } from './ModelForm'
 import { ScoreTable } from './ScoreTable'
 import { CompareSetups } from './CompareSetups'
+import { Tidy, useOtherModels } from './tidy/Tidy'
 import { Units } from './Units'
 import { effectWords, priceLine, priceWords, signedPercent } from './words'
 import { Differences } from '../../subjects/Differences'
 import { FactList } from '../../subjects/Facts'
+import { SetupFlags } from '../../subjects/SetupFlags'
 import { SlipWriter } from '../../subjects/slip/SlipWriter'
 import { TuningWords } from '../../subjects/Tuning'
 import { historyWords } from '../../subjects/history'
@@ -82,6 +84,14 @@ function ModelView({ profile, onEdit, onShow }: ModelViewProps) {
           </h1>
           <p className="text-ink2 text-base mt-0.5">{aboutWords(profile)}</p>
         </div>
+        <Tidy
+          thing={{ of: 'models', id: model.id }}
+          name={`${model.maker} ${model.name}`.trim()}
+          others={useOtherModels(model)}
+          onGone={(into) =>
+            void navigate(into === undefined ? '/catalogue' : `/catalogue/models/${String(into)}`)
+          }
+        />
         <Button onClick={onEdit}>Edit</Button>
         <Button look="main" onClick={() => void navigate(`/desk/new?model=${String(model.id)}`)}>
           Put on the desk
@@ -180,14 +190,21 @@ function SetupSections({ profile, onShow }: ProfileProps & Pick<ModelViewProps, 
         )}
       </Section>
       {profile.setups.length > 1 && <CompareSetups setups={profile.setups.map((s) => s.setup)} />}
-      {shown && <Shown setup={shown} />}
+      {shown && <Shown setup={shown} others={profile.setups.map((s) => s.setup)} />}
     </>
   )
 }
 
 /** The slip of the setup that is shown, which can be written here too. */
-function Shown({ setup }: { readonly setup: Schemas['SetupView'] }) {
+function Shown({
+  setup,
+  others,
+}: {
+  readonly setup: Schemas['SetupView']
+  readonly others: readonly Schemas['SetupView'][]
+}) {
   const [writing, setWriting] = useState(false)
+  const navigate = useNavigate()
   return (
     <Section title="What this setup is" about={setup.name}>
       <div className="max-w-85">
@@ -202,6 +219,17 @@ function Shown({ setup }: { readonly setup: Schemas['SetupView'] }) {
         </Button>
         {setup.parentName !== undefined && <Differences setup={setup} />}
         <TuningWords setup={setup} />
+        <SetupFlags setup={setup.id} />
+        <p className="mt-3">
+          <Tidy
+            thing={{ of: 'setups', id: setup.id }}
+            name={setup.name}
+            others={others
+              .filter((s) => s.id !== setup.id)
+              .map((s) => ({ value: String(s.id), label: `${s.name}, unit ${s.unitLabel}` }))}
+            onGone={() => void navigate(`/catalogue/models/${String(setup.modelId)}`)}
+          />
+        </p>
       </div>
       {writing && (
         <SlipWriter

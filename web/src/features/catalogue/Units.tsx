@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import { useDeed } from '../../ui/deed'
 import { editUnit } from './deeds'
+import { Tidy } from './tidy/Tidy'
 import type { Schemas } from '../../api/client'
 import { Button } from '../../ui/Button'
 import { Dialog } from '../../ui/Dialog'
@@ -40,6 +41,7 @@ export function Units({ units }: { readonly units: readonly Unit[] }) {
         <UnitForm
           key={editing.id}
           unit={editing}
+          others={units.filter((u) => u.id !== editing.id)}
           onClose={() => {
             setEditing(null)
           }}
@@ -49,7 +51,13 @@ export function Units({ units }: { readonly units: readonly Unit[] }) {
   )
 }
 
-function UnitForm({ unit, onClose }: { readonly unit: Unit; readonly onClose: () => void }) {
+interface UnitFormProps {
+  readonly unit: Unit
+  readonly others: readonly Unit[]
+  readonly onClose: () => void
+}
+
+function UnitForm({ unit, others, onClose }: UnitFormProps) {
   const edit = useDeed(editUnit, 'here')
   // As it was when this was opened: the unit itself follows what others keep meanwhile.
   const [opened] = useState(unit.edition)
@@ -101,6 +109,14 @@ function UnitForm({ unit, onClose }: { readonly unit: Unit; readonly onClose: ()
             Keep
           </Button>
           <Button onClick={onClose}>Leave it</Button>
+          <span className="ml-auto self-center">
+            <Tidy
+              thing={{ of: 'units', id: unit.id }}
+              name={`Unit ${unit.label}`}
+              others={others.map((u) => ({ value: String(u.id), label: `unit ${u.label}` }))}
+              onGone={onClose}
+            />
+          </span>
         </div>
       </form>
     </Dialog>

@@ -23,6 +23,45 @@ export const addFact: Deed<Schemas['NewFact'], unknown> = {
   renews: ['facts'],
 }
 
+/** A model, unit or setup by its number. */
+export interface Thing {
+  readonly of: 'models' | 'units' | 'setups'
+  readonly id: number
+}
+
+interface Merging {
+  readonly thing: Thing
+  readonly name: string
+  readonly into: number
+  readonly other: string
+}
+
+/** Makes one thing part of another: its runs move there. */
+export const mergeInto: Deed<Merging, true> = {
+  send: async ({ thing, into }) => {
+    const how = { params: { path: { id: thing.id } }, body: { into } }
+    if (thing.of === 'models') await take(api.POST('/api/v1/models/{id}/merge', how))
+    else if (thing.of === 'units') await take(api.POST('/api/v1/units/{id}/merge', how))
+    else await take(api.POST('/api/v1/setups/{id}/merge', how))
+    return true
+  },
+  renews: 'everything',
+  says: ({ name, other }) => `${name} is part of ${other} now.`,
+}
+
+/** Deletes a thing that nothing was measured on. */
+export const deleteThing: Deed<Pick<Merging, 'thing' | 'name'>, true> = {
+  send: async ({ thing }) => {
+    const how = { params: { path: { id: thing.id } } }
+    if (thing.of === 'models') await take(api.DELETE('/api/v1/models/{id}', how))
+    else if (thing.of === 'units') await take(api.DELETE('/api/v1/units/{id}', how))
+    else await take(api.DELETE('/api/v1/setups/{id}', how))
+    return true
+  },
+  renews: 'everything',
+  says: ({ name }) => `${name} is deleted. Nothing was measured on it.`,
+}
+
 export interface SheetKeeping {
   readonly text: string
   /** The suite whose sheet is changed, and the edition that was read; absent where a new one is made. */

@@ -5,6 +5,7 @@ import { seconds, when } from '../../figures/format'
 import { Button } from '../../ui/Button'
 import { Dialog } from '../../ui/Dialog'
 import { FieldError } from '../../ui/Field'
+import { useNotice } from '../../ui/Notices'
 import { useDeed } from '../../ui/deed'
 import { endDevice, makeCode } from './deeds'
 import { useJoined, useLan } from './queries'
@@ -17,25 +18,12 @@ export interface RunHereProps {
 
 /** The two ways to run: one copied line on a computer, the device page on anything with a browser. */
 export function RunHere({ sheet, onClose }: RunHereProps) {
-  const [code, setCode] = useState<Schemas['CodeView'] | null>(null)
-  const make = useDeed(makeCode, 'here')
-  const lan = useLan().data
-  const ask = async () => {
-    const next = await make.run(sheet.sitting)
-    if (next) setCode(next)
-  }
-  // A code is asked for once when this opens; a second would end the first.
-  const asked = useRef(false)
-  useEffect(() => {
-    if (asked.current) return
-    asked.current = true
-    void ask()
-  })
-  const native = sheet.rows.filter((r) => r.suite.home === 'NATIVE').map((r) => r.suite.name)
-  const browser = sheet.rows.filter((r) => r.suite.home === 'BROWSER').map((r) => r.suite.name)
-  // Another device cannot use an address of this computer only.
-  const origin = isLoopback() ? (lan?.addresses[0] ?? location.origin) : location.origin
-  const page = `${origin}/d`
+  const { code, make, ask } = useCode(sheet.sitting)
+  useJoining(sheet, code, onClose)
+  const suites = (home: Suite['home']) =>
+    sheet.rows.filter((r) => r.suite.home === home).map((r) => r.suite.name)
+  const native = suites('NATIVE')
+  const browser = suites('BROWSER')
   return (
     <Dialog
       open
@@ -57,44 +45,9 @@ export function RunHere({ sheet, onClose }: RunHereProps) {
             </Button>
           </div>
           {native.length > 0 && !isHandheld(sheet.setup.kind) && (
-            <section className="mb-5">
-              <h2>On a computer: {native.join(', ')}</h2>
-              <p className="text-ink2 text-sm mb-1.5">Needs Java 17 or newer; nothing is installed.</p>
-              <Line text={runnerLine(origin, code.code, lan)} />
-            </section>
+            <OnComputer suites={native} code={code.code} />
           )}
-          {browser.length > 0 && (
-            <section className="flex gap-5">
-              <div className="flex-1 min-w-0">
-                <h2>In a browser: {browser.join(', ')}</h2>
-                <p className="text-ink2 text-sm mb-1.5">
-                  Open this on the device and type the code, or scan it.
-                </p>
-                <Line text={`${page}/${code.code}`} />
-                {isLoopback() && lan?.addresses.length === 0 && (
-                  <p className="text-ink2 text-sm mt-2">
-                    This address works on this computer only. For another device, start with --lan.
-                  </p>
-                )}
-                {origin.startsWith('https:') && lan?.fingerprint !== undefined && (
-                  <p className="text-ink2 text-sm mt-2">
-                    Its browser will warn, since this desk made its certificate itself. Accept it if the
-                    fingerprint (SHA-256) there is{' '}
-                    <code className="text-xs text-ink break-all" data-testid="fingerprint">
-                      {lan.fingerprint}
-                    </code>
-                  </p>
-                )}
-              </div>
-              <img
-                alt={`QR code of ${page}/${code.code}`}
-                width={132}
-                height={132}
-                className="bg-white p-1 shrink-0"
-                src={`data:image/svg+xml;utf8,${encodeURIComponent(renderSVG(`${page}/${code.code}`))}`}
-              />
-            </section>
-          )}
+          {browser.length > 0 && <InBrowser suites={browser} code={code.code} />}
           {native.length + browser.length === 0 && (
             <p className="text-ink2">
               Only suites from elsewhere are planned. Add one of ours to run it here.
@@ -104,6 +57,99 @@ export function RunHere({ sheet, onClose }: RunHereProps) {
       )}
       <Joined sitting={sheet.sitting} />
     </Dialog>
+  )
+}
+
+type Suite = Schemas['SuiteView']
+
+function useCode(sitting: number) {
+  const [code, setCode] = useState<Schemas['CodeView'] | null>(null)
+  const make = useDeed(makeCode, 'here')
+  const ask = async () => {
+    const next = await make.run(sitting)
+    if (next) setCode(next)
+  }
+  // A code is asked for once when this opens; a second would end the first.
+  const asked = useRef(false)
+  useEffect(() => {
+    if (asked.current) return
+    asked.current = true
+    void ask()
+  })
+  return { code, make, ask }
+}
+
+/** Closes once a device used the code. */
+function useJoining(sheet: Schemas['RunSheet'], code: Schemas['CodeView'] | null, onClose: () => void) {
+  const notice = useNotice()
+  const joined = useJoined(sheet.sitting).data
+  const [before, setBefore] = useState<ReadonlySet<number | string> | null>(null)
+  const good = (joined ?? []).filter((d) => d.good)
+  if (before === null && joined !== undefined) setBefore(new Set(good.map((d) => d.id)))
+  const fresh = before === null || !code ? undefined : good.find((d) => !before.has(d.id))
+  useEffect(() => {
+    if (!fresh) return
+    notice({ text: `${fresh.name} joined ${sheet.setup.model}.` })
+    onClose()
+    // Told once: the window is closed after it.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [fresh?.id])
+}
+
+/** Another device cannot use an address of this computer only. */
+function originFor(lan: Schemas['LanView'] | undefined): string {
+  return isLoopback() ? (lan?.addresses[0] ?? location.origin) : location.origin
+}
+
+interface WayProps {
+  readonly suites: readonly string[]
+  readonly code: string
+}
+
+function OnComputer({ suites, code }: WayProps) {
+  const lan = useLan().data
+  return (
+    <section className="mb-5">
+      <h2>On a computer: {suites.join(', ')}</h2>
+      <p className="text-ink2 text-sm mb-1.5">Needs Java 17 or newer; nothing is installed.</p>
+      <Line text={runnerLine(originFor(lan), code, lan)} />
+    </section>
+  )
+}
+
+function InBrowser({ suites, code }: WayProps) {
+  const lan = useLan().data
+  const origin = originFor(lan)
+  const address = `${origin}/d/${code}`
+  return (
+    <section className="flex gap-5">
+      <div className="flex-1 min-w-0">
+        <h2>In a browser: {suites.join(', ')}</h2>
+        <p className="text-ink2 text-sm mb-1.5">Open this on the device and type the code, or scan it.</p>
+        <Line text={address} />
+        {isLoopback() && lan?.addresses.length === 0 && (
+          <p className="text-ink2 text-sm mt-2">
+            This address works on this computer only. For another device, start with --lan.
+          </p>
+        )}
+        {origin.startsWith('https:') && lan?.fingerprint !== undefined && (
+          <p className="text-ink2 text-sm mt-2">
+            Its browser will warn, since this desk made its certificate itself. Accept it if the fingerprint
+            (SHA-256) there is{' '}
+            <code className="text-xs text-ink break-all" data-testid="fingerprint">
+              {lan.fingerprint}
+            </code>
+          </p>
+        )}
+      </div>
+      <img
+        alt={`QR code of ${address}`}
+        width={132}
+        height={132}
+        className="bg-white p-1 shrink-0"
+        src={`data:image/svg+xml;utf8,${encodeURIComponent(renderSVG(address))}`}
+      />
+    </section>
   )
 }
 

@@ -115,7 +115,9 @@ function SuiteCells({ row }: { readonly row: Row }) {
             {suite.home === 'TYPED' && ` ${suite.version}`}
           </Link>
         </b>{' '}
-        <span className="text-ink2 text-sm">{groups[suite.group]}</span>
+        <span className="text-ink2 text-sm" title={`loads the ${groups[suite.group]}`}>
+          {headlineName(suite)}
+        </span>
       </td>
       <td>
         {row.gapReason === undefined && (
@@ -126,17 +128,29 @@ function SuiteCells({ row }: { readonly row: Row }) {
   )
 }
 
+/** Which number the row shows, where the suite has several. */
+function headlineName(suite: Row['suite']): string {
+  const name = suite.metrics.find((m) => m.key === suite.headline)?.name ?? ''
+  return suite.metrics.length < 2 ? groups[suite.group] : name
+}
+
 interface HeadlineCellsProps {
   readonly row: Row
   readonly headline: Schemas['ScorePoolView'] | undefined
   readonly live: Progress | undefined
 }
 
+/** What a score without a number says. A check that failed is a result; the run did not fail. */
+function plainWords(headline: Schemas['ScorePoolView'] | undefined): string | undefined {
+  const words = headline?.plain?.words
+  return words !== undefined && headline?.scale === 'CHECK' ? `check ${words}` : words
+}
+
 /** The score, where it falls, and its place. */
 function HeadlineCells({ row, headline, live }: HeadlineCellsProps) {
   const openSetup = useOpenSetup()
   const own = headline?.own
-  const words = headline?.plain?.words ?? gapWords(row, live)
+  const words = plainWords(headline) ?? gapWords(row, live)
   return (
     <>
       <td className="text-right whitespace-nowrap">

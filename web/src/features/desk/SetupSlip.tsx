@@ -1,14 +1,18 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
-import { ordinal } from '../../figures/words'
+import { cardinal, ordinal } from '../../figures/words'
 import { Differences } from '../../subjects/Differences'
 import { FactList } from '../../subjects/Facts'
+import { SetupFlags } from '../../subjects/SetupFlags'
 import { TuningWords } from '../../subjects/Tuning'
 import { Button } from '../../ui/Button'
 import { Checkbox } from '../../ui/Checkbox'
 import { useDeed } from '../../ui/deed'
 import { noteRoom, tick } from './deeds'
+import { toDo } from './to-do'
+
+const mostToDo = 7
 
 export interface SetupSlipProps {
   readonly sheet: Schemas['RunSheet']
@@ -46,7 +50,28 @@ export function SetupSlip({ sheet, onWrite }: SetupSlipProps) {
       )}
       <TuningWords setup={sheet.setup} />
       <Conditions sheet={sheet} />
+      <SetupFlags setup={sheet.setup.id} />
+      <ToDo sheet={sheet} />
     </aside>
+  )
+}
+
+/** What is still to do for this device. */
+function ToDo({ sheet }: { readonly sheet: Schemas['RunSheet'] }) {
+  const left = toDo(sheet)
+  if (sheet.closedAt !== undefined || left.length === 0) return null
+  return (
+    <section className="mt-5" data-testid="to-do">
+      <h2>Still to do</h2>
+      <ul className="text-base mt-1">
+        {left.slice(0, mostToDo).map((l) => (
+          <li key={l}>{l}</li>
+        ))}
+      </ul>
+      {left.length > mostToDo && (
+        <p className="text-sm text-ink2">and {cardinal(left.length - mostToDo)} more</p>
+      )}
+    </section>
   )
 }
 

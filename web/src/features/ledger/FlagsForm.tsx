@@ -1,7 +1,7 @@
 import type { Schemas } from '../../api/client'
 import { Checkbox } from '../../ui/Checkbox'
-import { flagWords } from './words'
-import type { Flag } from './words'
+import { flagWords } from '../../subjects/flags'
+import type { Flag } from '../../subjects/flags'
 import { useDeed } from '../../ui/deed'
 import { flag } from './deeds'
 

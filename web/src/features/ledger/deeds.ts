@@ -3,7 +3,7 @@ import type { Schemas } from '../../api/client'
 import { keys } from '../../api/keys'
 import { by } from '../../ui/deed'
 import type { Deed } from '../../ui/deed'
-import type { Flag } from './words'
+import type { Flag } from '../../subjects/flags'
 
 type Detail = Schemas['RunDetail']
 

@@ -1,8 +1,11 @@
+import { lazy } from 'react'
 import { useParams, useSearchParams } from 'react-router'
 import { Failed, Loading } from '../../../ui/States'
 import { useSheetText } from '../queries'
 import { GridEditor } from './GridEditor'
-import { TextEditor } from './TextEditor'
+
+/** The editor of text is large, and few need it. */
+const TextEditor = lazy(async () => ({ default: (await import('./TextEditor')).TextEditor }))
 
 /** Describes a suite in a grid, or writes its sheet as text: a new one, a new version, or one that is there. */
 export function SheetEditor() {

@@ -26,6 +26,9 @@ final class Browser implements AutoCloseable {
 
     private final ChromeDriver driver;
 
+    /** A machine may be slow; who works on one journey waits less. */
+    private static final Duration PATIENCE = Duration.ofSeconds(Integer.getInteger("yarrowmark.patience", 120));
+
     private Browser(ChromeDriver driver) {
         this.driver = driver;
     }
@@ -131,7 +134,7 @@ final class Browser implements AutoCloseable {
     /** Types into the field of that label, in place of what was there. */
     void type(String label, String text) {
         WebElement field = waitFor(By.xpath("//label[normalize-space(.)='" + label
-                + "']/following-sibling::input | //input[@aria-label='" + label + "']"));
+                + "']/following-sibling::input | //*[self::input or self::textarea][@aria-label='" + label + "']"));
         field.sendKeys(Keys.chord(Keys.CONTROL, "a"), text);
     }
 
@@ -140,6 +143,22 @@ final class Browser implements AutoCloseable {
         waitFor(By.cssSelector("button[aria-label='" + label + "']")).click();
         waitFor(By.xpath("//*[@role='option'][normalize-space(.)='" + choice + "']"))
                 .click();
+    }
+
+    /** Picks from a plain list by its words. */
+    void pick(String label, String choice) {
+        new org.openqa.selenium.support.ui.Select(waitFor(By.cssSelector("select[aria-label='" + label + "']")))
+                .selectByVisibleText(choice);
+    }
+
+    /** Pastes a text into what a selector finds. */
+    void paste(By by, String text) {
+        script(
+                "const data = new DataTransfer(); data.setData('text', arguments[1]); data.setData('text/plain', arguments[1]);"
+                        + "arguments[0].focus(); arguments[0].dispatchEvent("
+                        + "new ClipboardEvent('paste', {clipboardData: data, bubbles: true, cancelable: true}))",
+                waitFor(by),
+                text);
     }
 
     /** Sends keys to whatever has the focus. */
@@ -214,7 +233,7 @@ final class Browser implements AutoCloseable {
     }
 
     void waitUntil(String what, Check check) {
-        waitUntil(what, Duration.ofMinutes(2), check);
+        waitUntil(what, PATIENCE, check);
     }
 
     void waitUntil(String what, Duration patience, Check check) {

@@ -19,99 +19,37 @@ import org.openqa.selenium.Keys;
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)
 class EmptyDeskTest {
 
-    private static App app;
-    private static Browser desk;
-    private static String token;
+    private static OwnDesk own;
 
     @BeforeAll
     static void start() {
-        app = App.start("start");
-        token = app.token();
-        desk = Browser.open();
-        desk.go(app.said("Make the first account:"));
-        desk.see("Make the first account");
-        desk.type("Name", "Merle Sedge");
-        desk.type("Password, at least 10 characters", "long enough to keep");
-        desk.press("Make the account");
-        desk.see("Nothing is on the desk");
+        own = OwnDesk.begin();
     }
 
     @AfterAll
     static void stop() {
-        desk.close();
-        app.close();
-    }
-
-    /** Describes a suite: a row a test, as {@code name|unit}. */
-    private static void describe(String name, String... tests) {
-        desk.go(app.url() + "/catalogue/suites/new");
-        desk.see("A row for each number");
-        desk.type("Name of the suite", name);
-        for (int i = 0; i < tests.length; i++) {
-            String[] test = tests[i].split("\\|");
-            desk.waitFor(By.cssSelector("input[aria-label='Name of test " + (i + 1) + "']"))
-                    .sendKeys(test[0]);
-            desk.waitFor(By.cssSelector("input[aria-label='Unit of test " + (i + 1) + "']"))
-                    .sendKeys(test[1], Keys.TAB);
-        }
-        desk.press("Keep this suite");
-        desk.see(name + " 1");
-    }
-
-    /** Puts a new device down with a suite, and writes its facts, as {@code name|value}. */
-    private static void putDown(String model, String kind, String suite, String... facts) {
-        desk.go(app.url() + "/desk/new");
-        desk.see("Its name is enough to begin");
-        desk.type("Model", model);
-        desk.press(kind);
-        desk.waitFor(By.xpath("//label[starts-with(normalize-space(.),'" + suite + "')]"));
-        if (desk.count("form fieldset [role=checkbox][aria-checked=true]") == 0) {
-            desk.waitFor(By.xpath("//label[starts-with(normalize-space(.),'" + suite + "')]"))
-                    .click();
-        }
-        desk.press("Put it on the desk");
-        desk.see("Facts of this setup");
-        for (int i = 0; i < facts.length; i++) {
-            String[] fact = facts[i].split("\\|");
-            desk.waitFor(By.cssSelector("[data-fact='" + i + "'] input")).sendKeys(fact[0], Keys.TAB);
-            desk.type(fact[0], fact[1]);
-            int next = i + 1;
-            desk.waitUntil("a next line", () -> desk.count("[data-fact='" + next + "']") == 1);
-        }
-        desk.press("Keep these facts");
-        desk.seeNot("Facts of this setup");
-    }
-
-    /** Types one repeat of a suite, from the top down. */
-    private static void type(String... values) {
-        desk.press("Enter scores");
-        desk.see("Type digits as you read them");
-        for (int i = 0; i < values.length; i++) {
-            desk.waitFor(By.cssSelector("[data-cell='" + i + ".0']")).sendKeys(values[i]);
-        }
-        desk.press("Save");
-        desk.seeNot("Type digits as you read them");
+        own.close();
     }
 
     @Test
     @Order(1)
     void twoProcessorsOfDifferentAge() {
-        describe(
+        own.describe(
                 "Millround",
                 "Millround points|points",
                 "Memory part|points",
                 "Pack, 2 GB|m:ss",
                 "Film export|m:ss",
                 "Film at 480 lines|passed");
-        putDown("Maren P3-300", "desktop", "Millround 1", "Cores|1", "Threads|2", "Channels|two", "Kernel|7.4.0");
-        type("612", "720", "14:20", "3:05:00", "passed");
-        putDown("Quillon C1", "laptop", "Millround 1", "Cores|2", "Channels|one", "Display|1366 x 768");
-        type("540", "505", "19:05", "3:47:30", "failed");
+        own.putDown("Maren P3-300", "desktop", "Millround 1", "Cores|1", "Threads|2", "Channels|two", "Kernel|7.4.0");
+        own.type("612", "720", "14:20", "3:05:00", "passed");
+        own.putDown("Quillon C1", "laptop", "Millround 1", "Cores|2", "Channels|one", "Display|1366 x 768");
+        own.type("540", "505", "19:05", "3:47:30", "failed");
 
-        JsonNode runs = app.get("/api/v1/runs", token).get("rows");
+        JsonNode runs = own.get("/api/v1/runs").get("rows");
         assertThat(runs).hasSize(2);
         JsonNode first =
-                app.get("/api/v1/runs/" + runs.get(1).get("id").asText(), token).at("/run/readings");
+                own.get("/api/v1/runs/" + runs.get(1).get("id").asText()).at("/run/readings");
         assertThat(first.findValuesAsText("text")).containsExactly("612", "720", "14:20", "3:05:00", "passed");
         assertThat(first.findValuesAsText("value")).containsExactly("612.0", "720.0", "860.0", "11100.0", "1.0");
 
@@ -119,14 +57,14 @@ class EmptyDeskTest {
             runs.get(1).at("/setup/setupId").asLong(),
             runs.get(0).at("/setup/setupId").asLong()
         };
-        desk.go(app.url() + "/side-by-side?s=setup-" + setups[0] + "&s=setup-" + setups[1] + "&ref=1");
-        desk.see("Film export");
+        own.desk.go(own.app.url() + "/side-by-side?s=setup-" + setups[0] + "&s=setup-" + setups[1] + "&ref=1");
+        own.desk.see("Film export");
         // A time is a time again, beside the other.
-        desk.see("3:05:00");
-        desk.see("14:20");
-        String slip = app.get("/api/v1/setups/" + setups[1], token).get("facts").toString();
+        own.desk.see("3:05:00");
+        own.desk.see("14:20");
+        String slip = own.get("/api/v1/setups/" + setups[1]).get("facts").toString();
         assertThat(slip).contains("1366 x 768");
-        assertThat(app.get("/api/v1/setups/" + setups[0], token).get("facts").findValuesAsText("value"))
+        assertThat(own.get("/api/v1/setups/" + setups[0]).get("facts").findValuesAsText("value"))
                 .contains("7.4.0");
     }
 
@@ -138,43 +76,139 @@ class EmptyDeskTest {
                 table,
                 "Spring round\n\ndevice;kernel;memory;read (MB/s);export\nFen 13;7.4.0;8 GiB;1.204,5;3:24:10\n"
                         + "Fen 13;7.4.11;16 GiB;1.310,0;3:20:00\nNook 2;8.1.2;16 GB;987,5;n/a\n");
-        desk.go(app.url() + "/catalogue/import");
-        desk.waitFor(By.cssSelector("[data-testid=table-file]")).sendKeys(table.toString());
-        desk.see("the columns are named on line 3");
-        desk.press("Make a suite of these columns");
-        desk.see("A row for each number that it yields");
-        desk.type("Name of the suite", "Spring round");
-        desk.press("Make this suite");
-        desk.seeNot("A row for each number that it yields");
-        desk.see("1.204,5 is 1\u2009204.5");
-        desk.press("Read the table");
-        desk.see("5 to keep");
-        desk.see("1 without a number");
-        desk.press("Keep all that was understood");
-        desk.see("3 runs kept");
-        JsonNode runs = app.get("/api/v1/runs?size=3", token).get("rows");
+        own.desk.go(own.app.url() + "/catalogue/import");
+        own.desk.waitFor(By.cssSelector("[data-testid=table-file]")).sendKeys(table.toString());
+        own.desk.see("the columns are named on line 3");
+        own.desk.press("Make a suite of these columns");
+        own.desk.see("A row for each number that it yields");
+        own.desk.type("Name of the suite", "Spring round");
+        own.desk.press("Make this suite");
+        own.desk.seeNot("A row for each number that it yields");
+        own.desk.see("1.204,5 is 1\u2009204.5");
+        own.desk.press("Read the table");
+        own.desk.see("5 to keep");
+        own.desk.see("1 without a number");
+        own.desk.press("Keep all that was understood");
+        own.desk.see("3 runs kept");
+        JsonNode runs = own.get("/api/v1/runs?size=3").get("rows");
         assertThat(runs.findValuesAsText("name")).contains("7.4.11, 16 GiB");
 
         // The same table with one number corrected: only that is new.
         Files.writeString(table, Files.readString(table).replace("987,5", "978,5"));
-        desk.go(app.url() + "/catalogue/import");
-        desk.waitFor(By.cssSelector("[data-testid=table-file]")).sendKeys(table.toString());
-        desk.see("the same settings are chosen");
-        desk.press("Read the table");
-        desk.see("1 to keep");
-        desk.see("4 there already");
-        desk.press("Throw it away");
-        desk.see("thrown away");
+        own.desk.go(own.app.url() + "/catalogue/import");
+        own.desk.waitFor(By.cssSelector("[data-testid=table-file]")).sendKeys(table.toString());
+        own.desk.see("the same settings are chosen");
+        own.desk.press("Read the table");
+        own.desk.see("1 to keep");
+        own.desk.see("4 there already");
+        own.desk.press("Throw it away");
+        own.desk.see("thrown away");
         Files.delete(table);
+    }
+
+    /** Says of a test in the grid of a new suite that it is drawn from a curve. */
+    private static void drawn(int test, String from, String what) {
+        own.desk.press("More of test " + test);
+        own.desk.pick("How test " + test + " comes about", from);
+        own.desk.pick("What test " + test + " is of its curve", what);
+    }
+
+    /** Opens the curve of the suite that is being entered, and pastes a block into its first cell. */
+    private static void curve(String first, String block) {
+        own.enter();
+        own.desk.press("Type the curve");
+        own.desk.paste(By.cssSelector("input[aria-label='" + first + ", row 1']"), block);
     }
 
     @Test
     @Order(3)
+    void twoDrivesBySize() {
+        own.beginSuite("Siltwalk", "Best read|MB/s", "Best write|MB/s");
+        drawn(1, "a curve along sizes", "its highest");
+        drawn(2, "a curve along sizes", "its highest");
+        own.desk.type("Curve of test 1", "read");
+        own.desk.type("Curve of test 2", "write");
+        own.desk.type("Decimals of test 1", "1");
+        own.desk.type("Decimals of test 2", "1");
+        own.keepSuite("Siltwalk");
+        own.putDown("Loam X4", "drive", "Siltwalk 1", "Drive size|6 TB", "Tested in|Heron 3");
+        curve(
+                "size",
+                "size\tread\twrite\n4 KiB\t17.20\t6.1\n8 KiB\t34.0\t12.2\n16 KiB\t28.4\t10.0\n"
+                        + "64 KiB\t180.4\t190.6\n1 MiB\t612.4\t580.0\n16 MiB\t610.0\t579.9\n");
+        own.desk.see("read: 6 points, 4 KiB to 16 MiB");
+        own.desk.press("Put into the run");
+        own.save();
+        JsonNode run = own.runsOf("Siltwalk").get(0);
+        // Digit for digit, in its order.
+        assertThat(run.at("/series/0/typed/texts").toString())
+                .isEqualTo("[\"17.20\",\"34.0\",\"28.4\",\"180.4\",\"612.4\",\"610.0\"]");
+        assertThat(run.at("/run/readings").findValuesAsText("text")).containsExactly("612.4", "580.0");
+        own.desk.go(own.app.url() + "/inside?suite=" + run.at("/run/suiteId").asText() + "&setup="
+                + run.at("/run/setupId").asText());
+        own.desk.see("16 KiB");
+    }
+
+    @Test
+    @Order(4)
+    void memoryWithOneToFourPages() {
+        own.beginSuite("Footprint", "Packages|packages", "For each further page|MiB", "Boot|m:ss", "Sleeps|passed");
+        drawn(2, "a curve along a count", "what each further one adds");
+        own.desk.type("Curve of test 2", "memory");
+        own.keepSuite("Footprint");
+        own.putDown("Reedling OS 4", "something else", "Footprint 1", "Tested in|Heron 3");
+        curve("count", "pages\tmemory\n1\t812\n2\t1075\n3\t1338\n4\t1601\n");
+        own.desk.see("memory: 4 points, 1 to 4");
+        own.desk.press("Put into the run");
+        own.cell(0, 0, "1 815");
+        own.cell(2, 0, "1:12");
+        own.cell(3, 0, "passed");
+        own.save();
+        JsonNode run = own.runsOf("Footprint").get(0);
+        assertThat(run.at("/run/readings").findValuesAsText("text"))
+                .containsExactlyInAnyOrder("1 815", "263", "1:12", "passed");
+        assertThat(run.at("/series/0/axisUnit").asText()).isEqualTo("{page}");
+    }
+
+    @Test
+    @Order(5)
+    void aReportIsPastedWholeWithTheSameLabelsUnderTwoHeadings() {
+        own.describe(
+                "Driveround",
+                "Read, best case|MB/s",
+                "Read, everyday|MB/s",
+                "Write, best case|MB/s",
+                "Write, everyday|MB/s",
+                "Wait|ms");
+        own.putDown("Peatline P1", "drive", "Driveround 1", "Drive size|480 GB");
+        own.enter();
+        own.desk.press("Paste what it printed");
+        own.desk.type(
+                "What the suite printed",
+                "Driveround, drive 2\n== READ ==\n  best case    2 210 MB/s\n  everyday  260 MB/s (63476 ops/s)\n"
+                        + "== WRITE ==\n  best case    1 480 MB/s\n  everyday  140 MB/s\n  pause 3.1 ms\n");
+        own.desk.see("Put 4 into the grid");
+        own.desk.waitFor(By.cssSelector("input[aria-label='What line 8 is']")).sendKeys("wait", Keys.ENTER);
+        own.desk.see("Put 5 into the grid");
+        own.desk.press("Put 5 into the grid");
+        own.save();
+        JsonNode run = own.runsOf("Driveround").get(0);
+        assertThat(run.at("/run/readings").findValuesAsText("text"))
+                .containsExactlyInAnyOrder("2 210", "260", "1 480", "140", "3.1");
+        // What was said of a label is known the next time.
+        own.enter();
+        own.desk.press("Paste what it printed");
+        own.desk.type("What the suite printed", "== WRITE ==\n  pause 2.9 ms\n");
+        own.desk.see("Put 1 into the grid");
+    }
+
+    @Test
+    @Order(20)
     void theNewViewsHaveNoFaultThatToolsForAccessibilityFind() {
-        desk.requireAccessible(app.url() + "/desk/new", "Its name is enough");
-        desk.requireAccessible(app.url() + "/catalogue/suites/new", "A row for each number");
-        desk.requireAccessible(app.url() + "/catalogue/import", "Bring a table");
-        long sitting = app.get("/api/v1/sittings", token).get(0).get("sitting").asLong();
-        desk.requireAccessible(app.url() + "/desk/" + sitting + "?slip=open", "Facts of this setup");
+        own.desk.requireAccessible(own.app.url() + "/desk/new", "Its name is enough");
+        own.desk.requireAccessible(own.app.url() + "/catalogue/suites/new", "A row for each number");
+        own.desk.requireAccessible(own.app.url() + "/catalogue/import", "Bring a table");
+        long sitting = own.get("/api/v1/sittings").get(0).get("sitting").asLong();
+        own.desk.requireAccessible(own.app.url() + "/desk/" + sitting + "?slip=open", "Facts of this setup");
     }
 }

@@ -94,14 +94,11 @@ class KeepingTest extends DemoDesk {
         desk.see("sums + sort + pack + draw + wait");
     }
 
-    /** Puts a text into the editor at once, as pasting does. */
+    /** Puts a text into the editor at once, over what is there. */
     private void write(String sheet) {
-        desk.waitFor(By.cssSelector("textarea[aria-label='Suite sheet']"));
-        desk.script(
-                "const t = document.querySelector('textarea');"
-                        + "Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, 'value').set.call(t, arguments[0]);"
-                        + "t.dispatchEvent(new Event('input', {bubbles: true}))",
-                sheet);
+        By editor = By.cssSelector("[aria-label='Suite sheet']");
+        desk.waitFor(editor).sendKeys(Keys.chord(Keys.CONTROL, "a"));
+        desk.paste(editor, sheet);
     }
 
     @Test

@@ -282,7 +282,7 @@ final class DraftText {
     }
 
     private static String unit(String text) {
-        return UnitWords.code(text).orElse(text.strip());
+        return UnitWords.ofTest(text).orElse(text.strip());
     }
 
     private static String word(Enum<?> value) {

@@ -226,7 +226,7 @@ public final class SheetReader {
     /** An everyday word is as good as a code. */
     private static String unit(Located at, boolean mayLack) {
         String text = mayLack ? at.text().orElse("") : at.required("");
-        Optional<String> code = UnitWords.code(text);
+        Optional<String> code = UnitWords.ofTest(text);
         if (code.isEmpty()) {
             try {
                 UnitCode.parse(text);

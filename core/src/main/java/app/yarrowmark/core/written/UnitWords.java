@@ -19,6 +19,9 @@ public final class UnitWords {
             "(?:(thousand|million) )?(\\p{L}{3,27})(?: per second|/s(?:ec(?:ond)?)?|( per minute|/min))",
             Pattern.CASE_INSENSITIVE);
 
+    private static final Pattern THING = Pattern.compile("(\\p{L}{3,27})s");
+    private static final Pattern THING_CODE = Pattern.compile("\\{(\\p{Ll}{3,27})}");
+
     /** What a unit is called, with its code. */
     public record Word(String word, String code) {}
 
@@ -70,11 +73,23 @@ public final class UnitWords {
 
     /** Returns the everyday word for a code; the code itself where there is none. */
     public static String word(String code) {
+        Matcher thing = THING_CODE.matcher(code);
         return COMMON.stream()
                 .filter(w -> w.code().equals(code))
                 .map(Word::word)
                 .findFirst()
-                .orElse(code);
+                .orElseGet(() -> thing.matches() ? thing.group(1) + "s" : code);
+    }
+
+    /**
+     * Returns the code of a unit of a suite's test: as {@link #code}, and of whatever is counted, such as {@code packages}.
+     */
+    public static Optional<String> ofTest(String text) {
+        Matcher thing = THING.matcher(text.strip());
+        return code(text)
+                .or(() -> thing.matches()
+                        ? Optional.of("{" + thing.group(1).toLowerCase(Locale.ROOT) + "}")
+                        : Optional.empty());
     }
 
     /**

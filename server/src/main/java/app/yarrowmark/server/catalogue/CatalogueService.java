@@ -276,6 +276,15 @@ public class CatalogueService {
         return view(unit);
     }
 
+    /** Adds to what is known of a model what is known of another that became part of it. */
+    @Transactional
+    public void takeOver(long id, ModelView other, String who) {
+        ModelView model = model(id);
+        ModelDetails details = model.details().with(other.details());
+        Integer year = model.year() == null ? other.year() : model.year();
+        edit(id, new ModelEdit(model.maker(), model.name(), model.kind(), year, details, model.edition()), who);
+    }
+
     /** A unit that is to be there, of a model that is to be there. */
     public record UnitWanted(String maker, String model, DeviceKind kind, String label, String origin) {}
 

@@ -2,6 +2,7 @@ package app.yarrowmark.server.catalogue;
 
 import java.time.LocalDate;
 import java.util.List;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -59,6 +60,22 @@ public record ModelDetails(
     static ModelDetails whole(ModelDetails d) {
         return new ModelDetails(
                 or(d.prices), or(d.specification), or(d.claims), or(d.pros), or(d.cons), or(d.missing), or(d.tags));
+    }
+
+    /** Returns the same with what only another knows behind it. */
+    ModelDetails with(ModelDetails more) {
+        return new ModelDetails(
+                both(prices, more.prices),
+                both(specification, more.specification),
+                both(claims, more.claims),
+                both(pros, more.pros),
+                both(cons, more.cons),
+                both(missing, more.missing),
+                both(tags, more.tags));
+    }
+
+    private static <T> List<T> both(List<T> own, List<T> more) {
+        return Stream.concat(own.stream(), more.stream()).distinct().toList();
     }
 
     private static <T> List<T> or(@Nullable List<T> list) {

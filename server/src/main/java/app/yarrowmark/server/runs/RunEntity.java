@@ -74,6 +74,9 @@ class RunEntity {
     /** Names of {@code RunFile.Flag}s, joined by commas; a flagged run does not count. */
     String flags = "";
 
+    /** Those of {@link #flags} that it has by its setup. */
+    String flagsOfSetup = "";
+
     /** Conditions that were ticked off, as JSON. */
     @Column(columnDefinition = "longtext")
     @Nullable

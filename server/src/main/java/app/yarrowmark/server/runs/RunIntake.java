@@ -34,6 +34,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.hibernate.exception.ConstraintViolationException;
 import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DataIntegrityViolationException;
@@ -59,6 +60,7 @@ public class RunIntake {
     private final RunWriter writer;
     private final EntityManager entities;
     private final SetupService setups;
+    private final SetupFlags setupFlags;
     private final SittingService sittings;
     private final ScoreRevision revision;
     private final HistoryService history;
@@ -73,6 +75,7 @@ public class RunIntake {
             RunWriter writer,
             EntityManager entities,
             SetupService setups,
+            SetupFlags setupFlags,
             SittingService sittings,
             ScoreRevision revision,
             HistoryService history,
@@ -85,6 +88,7 @@ public class RunIntake {
         this.writer = writer;
         this.entities = entities;
         this.setups = setups;
+        this.setupFlags = setupFlags;
         this.sittings = sittings;
         this.revision = revision;
         this.history = history;
@@ -286,7 +290,7 @@ public class RunIntake {
 
     /** What was so when it ran: as the run says, else as the sitting has it now. */
     private void circumstances(RunEntity run, RunFile file, RunChecks.Checked checked) {
-        run.flags = Flags.text(file.flags() == null ? List.of() : file.flags());
+        flag(run, file.flags() == null ? List.of() : file.flags());
         run.gaps = file.gaps() == null || file.gaps().isEmpty() ? null : Json.write(file.gaps());
         List<String> conditions = file.conditions();
         Double room = file.roomTemperature();
@@ -314,6 +318,14 @@ public class RunIntake {
                                             : Json.write(new TypedSeries(
                                                     s.places() == null ? List.of() : s.places(), s.texts())))));
         }
+    }
+
+    /** Its own flags, and those that all of its setup have. */
+    private void flag(RunEntity run, List<RunFile.Flag> own) {
+        Set<RunFile.Flag> ofSetup = setupFlags.flagsFor(run.setupId, run.suiteId);
+        own.forEach(ofSetup::remove);
+        run.flagsOfSetup = Flags.text(ofSetup);
+        run.flags = Flags.text(Stream.concat(own.stream(), ofSetup.stream()).toList());
     }
 
     private static Map<Long, RunEntity.ReadingValue> readings(RunChecks.Checked checked) {

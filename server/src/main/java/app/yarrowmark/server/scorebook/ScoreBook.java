@@ -106,7 +106,11 @@ public class ScoreBook {
 
     private ScoreSnapshot changed(ScoreSnapshot old, long now) {
         List<Long> setups = jdbc.queryForList(
-                "select distinct setup_id from run where revision > ? order by setup_id", Long.class, old.revision());
+                "select setup_id from run where revision > ? union select setup_id from emptied_setup where revision > ?"
+                        + " order by setup_id",
+                Long.class,
+                old.revision(),
+                old.revision());
         Loader loader = new Loader(broken(setups));
         for (int from = 0; from < setups.size(); from += SETUPS_AT_ONCE) {
             Object[] some = setups.subList(from, Math.min(setups.size(), from + SETUPS_AT_ONCE))

@@ -1,0 +1,125 @@
+package app.yarrowmark.e2e;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import java.util.ArrayList;
+import java.util.List;
+import org.openqa.selenium.By;
+import org.openqa.selenium.Keys;
+
+/** An empty desk, and what somebody does in its page who has read nothing. */
+final class OwnDesk implements AutoCloseable {
+
+    final App app = App.start("start");
+    final String token = app.token();
+    final Browser desk = Browser.open();
+
+    /** Starts it, and makes the first account. */
+    static OwnDesk begin() {
+        OwnDesk own = new OwnDesk();
+        own.desk.go(own.app.said("Make the first account:"));
+        own.desk.see("Make the first account");
+        own.desk.type("Name", "Merle Sedge");
+        own.desk.type("Password, at least 10 characters", "long enough to keep");
+        own.desk.press("Make the account");
+        own.desk.see("Nothing is on the desk");
+        return own;
+    }
+
+    @Override
+    public void close() {
+        desk.close();
+        app.close();
+    }
+
+    /** Returns what the API answers. */
+    JsonNode get(String path) {
+        return app.get(path, token);
+    }
+
+    /** Returns the runs of a suite, the first first, whole. */
+    List<JsonNode> runsOf(String suite) {
+        List<JsonNode> runs = new ArrayList<>();
+        get("/api/v1/runs?size=200").get("rows").forEach(row -> {
+            if (row.get("suite").asText().equals(suite)) {
+                runs.add(0, get("/api/v1/runs/" + row.get("id").asText()));
+            }
+        });
+        return runs;
+    }
+
+    /** Begins to describe a suite: a row a test, as {@code name|unit}. */
+    void beginSuite(String name, String... tests) {
+        desk.go(app.url() + "/catalogue/suites/new");
+        desk.see("A row for each number");
+        desk.type("Name of the suite", name);
+        for (int i = 0; i < tests.length; i++) {
+            String[] test = tests[i].split("\\|");
+            desk.waitFor(By.cssSelector("input[aria-label='Name of test " + (i + 1) + "']"))
+                    .sendKeys(test[0]);
+            desk.waitFor(By.cssSelector("input[aria-label='Unit of test " + (i + 1) + "']"))
+                    .sendKeys(test[1], Keys.TAB);
+        }
+    }
+
+    void keepSuite(String name) {
+        desk.press("Keep this suite");
+        desk.see(name + " 1");
+    }
+
+    /** Describes a suite: a row a test, as {@code name|unit}. */
+    void describe(String name, String... tests) {
+        beginSuite(name, tests);
+        keepSuite(name);
+    }
+
+    /** Puts a new device down with a suite, and writes its facts, as {@code name|value}. */
+    void putDown(String model, String kind, String suite, String... facts) {
+        desk.go(app.url() + "/desk/new");
+        desk.see("Its name is enough to begin");
+        desk.type("Model", model);
+        desk.press(kind);
+        desk.waitFor(By.xpath("//label[starts-with(normalize-space(.),'" + suite + "')]"));
+        if (desk.count("form fieldset [role=checkbox][aria-checked=true]") == 0) {
+            desk.waitFor(By.xpath("//label[starts-with(normalize-space(.),'" + suite + "')]"))
+                    .click();
+        }
+        desk.press("Put it on the desk");
+        desk.see("Facts of this setup");
+        for (int i = 0; i < facts.length; i++) {
+            String[] fact = facts[i].split("\\|");
+            desk.waitFor(By.cssSelector("[data-fact='" + i + "'] input")).sendKeys(fact[0], Keys.TAB);
+            desk.type(fact[0], fact[1]);
+            int next = i + 1;
+            desk.waitUntil("a next line", () -> desk.count("[data-fact='" + next + "']") == 1);
+        }
+        desk.press("Keep these facts");
+        desk.seeNot("Facts of this setup");
+    }
+
+    /** Types one repeat of a suite, from the top down. */
+    void type(String... values) {
+        desk.press("Enter scores");
+        desk.see("Type digits as you read them");
+        for (int i = 0; i < values.length; i++) {
+            desk.waitFor(By.cssSelector("[data-cell='" + i + ".0']")).sendKeys(values[i]);
+        }
+        desk.press("Save");
+        desk.seeNot("Type digits as you read them");
+    }
+
+    /** Types into a cell of the grid that is open. */
+    void cell(int row, int column, String text) {
+        desk.waitFor(By.cssSelector("[data-cell='" + row + "." + column + "']")).sendKeys(text);
+    }
+
+    /** Opens the grid for scores. */
+    void enter() {
+        desk.press("Enter scores");
+        desk.see("Type digits as you read them");
+    }
+
+    void save() {
+        desk.press("Save");
+        desk.seeNot("Type digits as you read them");
+    }
+}
