@@ -1,6 +1,7 @@
 import { cleanup, fireEvent, screen } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { Reply, serve, show, strip } from '../testing'
+import { partedBy } from './DeskStrip'
 import { App } from './App'
 import { applyTheme, turnTheme } from './theme'
 
@@ -91,5 +92,18 @@ describe('the theme', () => {
     delete document.documentElement.dataset['theme']
     applyTheme()
     expect(document.documentElement.dataset['theme']).toBe('light')
+  })
+})
+
+describe('a strip with more devices than fit', () => {
+  const devices = [1, 2, 3, 4].map((sitting) => ({ ...strip[0], sitting })) as typeof strip
+
+  it('has the rest in a menu, and the one in focus always in sight', () => {
+    const numbers = (list: readonly { readonly sitting: number }[]) => list.map((d) => d.sitting)
+    const parts = partedBy(devices, 2, 4)
+    expect(numbers(parts.shown)).toEqual([1, 4])
+    expect(numbers(parts.rest)).toEqual([2, 3])
+    expect(numbers(partedBy(devices, 2, 1).shown)).toEqual([1, 2])
+    expect(partedBy(devices, 9, undefined).rest).toEqual([])
   })
 })

@@ -3,10 +3,11 @@ import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-r
 import { useFocus } from '../../frame/focus'
 import { useShortcuts } from '../../frame/keys'
 import type { Schemas } from '../../api/client'
-import { useStrip } from '../../api/queries'
+import { useScores, useStrip } from '../../api/queries'
 import { minutes } from '../../figures/format'
-import { capital, cardinal, ordinal } from '../../figures/words'
+import { capital, cardinal, kinds, ordinal } from '../../figures/words'
 import { Button } from '../../ui/Button'
+import { FieldError } from '../../ui/Field'
 import { useNotice } from '../../ui/Notices'
 import { Empty, Failed, Loading } from '../../ui/States'
 import { AddSuites } from './AddSuites'
@@ -18,36 +19,76 @@ import { WhatNext } from './WhatNext'
 import { useDeed } from '../../ui/deed'
 import { SlipWriter } from '../../subjects/slip/SlipWriter'
 import type { Line } from '../../subjects/slip/lines'
-import { putBackOnDesk, startDevice, takeOffDesk } from './deeds'
-import { useSheet } from './queries'
+import { measureHere, putBackOnDesk, startDevice, takeOffDesk } from './deeds'
+import { useOwnComputer, useSheet } from './queries'
 
 /** What to do next with the device in focus. */
 export function DeskPage() {
   const { sitting } = useParams()
   const focus = useFocus()
-  const navigate = useNavigate()
   const strip = useStrip()
   if (sitting !== undefined) return <OnDesk key={sitting} id={Number(sitting)} />
   if (strip.isPending) return <Loading what="the desk" />
-  if (focus === undefined) {
-    return (
-      <Empty title="Nothing is on the desk">
-        <p>Three ways to begin, each one press; everything else can be said later.</p>
-        <div className="flex gap-2 flex-wrap">
-          <Button look="main" onClick={() => void navigate('/desk/new')}>
-            Put a device down
-          </Button>
-          <Button onClick={() => void navigate('/catalogue/import')}>Bring a table</Button>
-          <Button onClick={() => void navigate('/catalogue/suites/new')}>Describe a suite</Button>
-        </div>
-        <p className="text-sm mt-4">
-          To look at a full desk first, start one beside this:{' '}
-          <code>./yarrowmark demo --home demo-home --port 8788</code>
-        </p>
-      </Empty>
-    )
-  }
+  if (focus === undefined) return <EmptyDesk />
   return <Navigate to={`/desk/${String(focus.sitting)}`} replace />
+}
+
+/** The ways to begin, each one press. */
+function EmptyDesk() {
+  const navigate = useNavigate()
+  const own = useOwnComputer()
+  const measure = useDeed(measureHere, 'here')
+  const here = async () => {
+    const sheet = own && (await measure.run(own))
+    if (sheet) void navigate(`/desk/${String(sheet.sitting)}`)
+  }
+  return (
+    <Empty title="Nothing is on the desk">
+      <p>Ways to begin, each one press; everything else can be said later.</p>
+      <div className="flex gap-2 flex-wrap">
+        <Button look="main" onClick={() => void navigate('/desk/new')}>
+          Put a device down
+        </Button>
+        <Button onClick={() => void navigate('/catalogue/import')}>Bring a table</Button>
+        <Button onClick={() => void navigate('/catalogue/suites/new')}>Describe a suite</Button>
+        {own && (
+          <Button disabled={measure.busy} onClick={() => void here()}>
+            Measure this computer
+          </Button>
+        )}
+      </div>
+      {own && (
+        <p className="text-sm mt-2">
+          This computer is the one the desk runs on: one run of {own.suite.name}, about{' '}
+          {minutes(own.suite.minutes)}.
+        </p>
+      )}
+      {measure.problem !== null && <FieldError>{measure.problem}</FieldError>}
+      <p className="text-sm mt-4">
+        To look at a full desk first, start one beside this:{' '}
+        <code>./yarrowmark demo --home demo-home --port 8788</code>
+      </p>
+    </Empty>
+  )
+}
+
+/** Says of the first score what it is, where it stands. */
+function FirstScore({ sheet }: { readonly sheet: Sheet }) {
+  const done = sheet.rows.filter((r) => r.done > 0)
+  const [row] = done
+  return done.length === 1 && row?.done === 1 ? <Explained sheet={sheet} suite={row.suite} /> : null
+}
+
+function Explained({ sheet, suite }: { readonly sheet: Sheet; readonly suite: Schemas['SuiteView'] }) {
+  const scores = useScores(suite.id, sheet.setup.id).data
+  if (scores?.find((p) => p.metric === suite.headline)?.own?.of !== 1) return null
+  return (
+    <p className="text-base text-ink2 mt-3 max-w-175" data-testid="first-score">
+      The first score. It is the middle of the runs that count, and so far that is one: how far a repeat would
+      fall from it is not known before there are two. Its place shows once another of the{' '}
+      {kinds[sheet.setup.kind].many} has been measured with {suite.name}.
+    </p>
+  )
 }
 
 function OnDesk({ id }: { readonly id: number }) {
@@ -90,6 +131,7 @@ function RunSheetView({ sheet }: { readonly sheet: Sheet }) {
         ) : (
           <RunSheetTable sheet={sheet} entering={entering} onEnter={setEntering} />
         )}
+        {entering === null && <FirstScore sheet={sheet} />}
       </div>
       <SetupSlip
         sheet={sheet}

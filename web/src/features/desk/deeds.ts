@@ -111,6 +111,27 @@ export const startDevice: Deed<Sheet, unknown> = {
   says: ({ setup }) => `${setup.model} starts.`,
 }
 
+/** Puts the computer that the desk runs on down with a suite, and measures it: one run first. */
+export const measureHere: Deed<
+  { readonly computer: Schemas['About']; readonly suite: Schemas['SuiteView'] },
+  Sheet
+> = {
+  send: async ({ computer: { maker, name, kind }, suite }) => {
+    const sheet = await putOnDesk.send({
+      model: { maker, name, kind },
+      unit: { label: 'A' },
+      setup: 'as found',
+      tuned: false,
+      suites: [suite.id],
+    })
+    await planSuite.send({ sitting: sheet.sitting, suite: suite.id, plan: { repeats: 1 } })
+    await take(api.POST('/api/v1/sittings/{id}/own-computer', at(sheet.sitting)))
+    return sheet
+  },
+  renews: ['strip', 'models', 'sheet'],
+  says: (_, { setup }) => `${setup.model} is being measured: leave it alone until the first score is there.`,
+}
+
 /** A code with which one device joins the run sheet. */
 export const makeCode: Deed<number, Schemas['CodeView']> = {
   send: (sitting) => take(api.POST('/api/v1/sittings/{id}/codes', at(sitting))),

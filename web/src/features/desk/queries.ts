@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { api, take } from '../../api/client'
 import { keys } from '../../api/keys'
+import { useSuites } from '../../api/queries'
 import type { DeviceKind } from '../../api/queries'
 
 export function useSheet(id: number) {
@@ -76,4 +77,16 @@ export function useJoined(sitting: number) {
     queryFn: () => take(api.GET('/api/v1/sittings/{id}/devices', { params: { path: { id: sitting } } })),
     refetchInterval: 5000,
   })
+}
+
+/** The computer that the desk runs on, and the suite of ours that it would run first. */
+export function useOwnComputer() {
+  const computer = useQuery({
+    queryKey: keys.lan('own computer'),
+    queryFn: () => take(api.GET('/api/v1/own-computer')),
+  }).data
+  const suite = useSuites()
+    .data?.filter((s) => s.home === 'NATIVE' && s.group === 'PROCESSOR')
+    .sort((a, b) => a.minutes - b.minutes)[0]
+  return computer?.canBe === true && suite ? { computer, suite } : undefined
 }

@@ -19,7 +19,7 @@ import { useCurve } from './queries'
 
 type View = Schemas['TableRead']
 type Quantity = Schemas['Quantity']
-type Suite = Pick<Schemas['SuiteView'], 'id' | 'curves' | 'name'>
+type Suite = Pick<Schemas['SuiteView'], 'curves'> & { readonly id?: number }
 
 /** What a person said of a table that it does not tell by itself. */
 interface Said {
@@ -115,10 +115,14 @@ function useReading(suite: Suite, whole: string | null, block: Block, said: Said
   }
 }
 
-function askedOf(text: string, suite: number, { axis, unit, quantities }: Said): Schemas['Asked'] {
+function askedOf(
+  text: string,
+  suite: number | undefined,
+  { axis, unit, quantities }: Said,
+): Schemas['Asked'] {
   return {
     text,
-    suite,
+    ...(suite === undefined ? {} : { suite }),
     ...(axis === undefined ? {} : { axis }),
     ...(unit === undefined ? {} : { unit }),
     ...(quantities === undefined ? {} : { quantities: [...quantities] }),

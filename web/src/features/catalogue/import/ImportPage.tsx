@@ -5,13 +5,18 @@ import { Button } from '../../../ui/Button'
 import { FieldError } from '../../../ui/Field'
 import { useDeed } from '../../../ui/deed'
 import { previewTable, stageTable } from '../deeds'
+import { useCurve } from '../../../subjects/curve/queries'
 import { ColumnTable } from './ColumnTable'
+import { CurveOfRun } from './CurveOfRun'
 import { FileLine } from './FileLine'
 import { Otherwise } from './Otherwise'
 import { RunFiles, readRunFile } from './RunFiles'
 import type { ReadFile } from './RunFiles'
 import { lacking } from './settings'
 import type { Settings } from './settings'
+
+/** Bytes of a table that may be the curve of one run. */
+const longestCurve = 200_000
 
 /** Reads a table in: shows how it would be understood, and lets that be changed before anything is kept. */
 export function ImportPage() {
@@ -65,6 +70,7 @@ function useTable() {
   const [settings, setSettings] = useState<Settings | null>(null)
   const [runs, setRuns] = useState<readonly ReadFile[] | null>(null)
   const [several, setSeveral] = useState(false)
+  const [text, setText] = useState<string | null>(null)
   const looking = useDeed(previewTable, 'here')
   const staging = useDeed(stageTable, 'here')
   const look = async (chosen: File, how?: Schemas['FileChoice']) => {
@@ -86,7 +92,10 @@ function useTable() {
     if (areRuns) {
       const read = await Promise.all(all.map(async (f) => readRunFile(f.name, await f.text())))
       setRuns(read.flat())
-    } else if (all.length === 1) await look(chosen)
+    } else if (all.length === 1) {
+      setText(/\.(xlsx|ods)$/i.test(chosen.name) || chosen.size > longestCurve ? null : await chosen.text())
+      await look(chosen)
+    }
   }
   const stage = async () => {
     if (!file || !settings) return
@@ -103,6 +112,7 @@ function useTable() {
     setSettings,
     setPreview,
     runs,
+    text,
     problem,
     open,
     look,
@@ -111,7 +121,32 @@ function useTable() {
   }
 }
 
-function Understood({ table }: { readonly table: ReturnType<typeof useTable> }) {
+interface UnderstoodProps {
+  readonly table: ReturnType<typeof useTable>
+}
+
+/** A table of devices, or the curve of one run where its first column holds places. */
+function Understood({ table }: UnderstoodProps) {
+  const { file, preview, text } = table
+  const bare = preview !== null && preview.settings.columns.DEVICE === undefined && text !== null
+  const curve = useCurve(bare ? { text } : undefined).data
+  const [asTable, setAsTable] = useState<File | null>(null)
+  if (bare && file && curve?.axis !== undefined && curve.guessed && asTable !== file)
+    return (
+      <CurveOfRun
+        key={file.name}
+        name={file.name}
+        text={text}
+        axis={curve.axis}
+        onTable={() => {
+          setAsTable(file)
+        }}
+      />
+    )
+  return <AsTable table={table} />
+}
+
+function AsTable({ table }: UnderstoodProps) {
   const { file, preview, settings, setSettings, setPreview, look, stage, busy } = table
   if (!preview || !settings || !file) return null
   const missing = lacking(settings, preview.columns)

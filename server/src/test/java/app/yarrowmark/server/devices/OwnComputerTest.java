@@ -1,0 +1,77 @@
+package app.yarrowmark.server.devices;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.verify;
+import static org.mockito.Mockito.when;
+
+import app.yarrowmark.server.Settings;
+import app.yarrowmark.server.access.Caller;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.mockito.Answers;
+import org.springframework.boot.web.servlet.context.ServletWebServerApplicationContext;
+
+class OwnComputerTest {
+
+    private static final Caller MERLE = new Caller("Merle", Caller.Scope.PERSON, 0);
+
+    @TempDir
+    private Path folder;
+
+    private final PairingService pairing = mock();
+    private final ServletWebServerApplicationContext server =
+            mock(ServletWebServerApplicationContext.class, Answers.RETURNS_DEEP_STUBS);
+    private final Process process = mock();
+    private final List<List<String>> started = new ArrayList<>();
+
+    private OwnComputer computer(String jar) {
+        Settings settings = new Settings(jar, "", "", "", "", 0, "", "", "");
+        return new OwnComputer(settings, pairing, server, command -> {
+            started.add(command);
+            return process;
+        });
+    }
+
+    @BeforeEach
+    void aServer() {
+        when(server.getWebServer().getPort()).thenReturn(8787);
+        when(pairing.newCode(7, "Merle")).thenReturn(new PairingService.Code("ABCDE2", Instant.EPOCH));
+    }
+
+    @Test
+    void theRunnerIsStartedWithACodeOfItsOwnAndEndsWithTheServer() throws IOException {
+        String jar = Files.createFile(folder.resolve("runner.jar")).toString();
+        OwnComputer computer = computer(jar);
+        assertThat(computer.about().canBe()).isTrue();
+        assertThat(computer.about().name()).isNotBlank();
+        computer.measure(7, MERLE);
+        assertThat(started.get(0).subList(1, 8))
+                .containsExactly("-jar", jar, "run", "--server", "http://127.0.0.1:8787", "--code", "ABCDE2");
+        computer.end();
+        verify(process).destroy();
+    }
+
+    @Test
+    void itRunsOnceAtATimeAndOnlyWhereItIs() throws IOException {
+        OwnComputer bare = computer("");
+        assertThat(bare.about().canBe()).isFalse();
+        assertThatThrownBy(() -> bare.measure(7, MERLE)).hasMessageContaining("started without the runner");
+        OwnComputer computer =
+                computer(Files.createFile(folder.resolve("runner.jar")).toString());
+        computer.measure(7, MERLE);
+        when(process.isAlive()).thenReturn(true);
+        assertThatThrownBy(() -> computer.measure(7, MERLE)).hasMessageContaining("being measured already");
+        when(process.isAlive()).thenReturn(false);
+        computer.measure(7, MERLE);
+        assertThat(started).hasSize(2);
+    }
+}
