@@ -2,7 +2,7 @@ import { useVirtualizer } from '@tanstack/react-virtual'
 import { useCombobox } from 'downshift'
 import { useRef, useState } from 'react'
 import type { KeyboardEvent } from 'react'
-import { fitting } from './fitting'
+import { fitting, isMeant } from './fitting'
 import type { Option } from './fitting'
 
 export type { Option } from './fitting'
@@ -97,7 +97,9 @@ function useBox({ options, value, onValue, free = false }: ComboboxProps) {
     inputValue: text,
     selectedItem: chosen ?? null,
     stateReducer: (_, { type, changes }) =>
-      type === types.InputChange && free !== 'live' ? { ...changes, highlightedIndex: 0 } : changes,
+      type === types.InputChange && free !== 'live'
+        ? { ...changes, highlightedIndex: free && !isMeant(options, changes.inputValue ?? '') ? -1 : 0 }
+        : changes,
     itemToString: (o) => o?.label ?? '',
     onSelectedItemChange: ({ selectedItem }) => {
       if (selectedItem === null) return

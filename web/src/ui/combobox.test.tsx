@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { afterEach, describe, expect, it } from 'vitest'
 import { Combobox } from './Combobox'
 import type { ComboboxProps, Option } from './Combobox'
-import { fitting } from './fitting'
+import { fitting, isMeant } from './fitting'
 
 const many: readonly Option[] = Array.from({ length: 5000 }, (_, i) => ({
   value: String(i),
@@ -70,6 +70,9 @@ describe('a combobox', () => {
       { value: 'a', label: 'Old kernel' },
       { value: 'b', label: 'Kernel' },
     ]
+    const units = ['GB/s', 'g', 'a ladder of rungs', 'seconds'].map((u) => ({ value: u, label: u }))
+    expect(fitting(units, 'g')[0]?.label).toBe('g')
+    expect(['g', 'A', 's', 'sec'].map((t) => isMeant(units, t))).toEqual([true, false, false, true])
     expect(fitting(two, 'ker').map((o) => o.value)).toEqual(['b', 'a'])
   })
 })

@@ -6,7 +6,7 @@ export interface Option {
   readonly about?: string
 }
 
-/** The options that have every word typed, those first whose label begins with it. */
+/** The options that have every word typed: what is exactly it first, then those whose label begins with it. */
 export function fitting(options: readonly Option[], text: string): readonly Option[] {
   const typed = text.trim().toLowerCase()
   const words = typed.split(/\s+/).filter((w) => w !== '')
@@ -14,6 +14,17 @@ export function fitting(options: readonly Option[], text: string): readonly Opti
     const all = `${o.label} ${o.about ?? ''}`.toLowerCase()
     return words.every((w) => all.includes(w))
   })
-  const begins = (o: Option) => (o.label.toLowerCase().startsWith(typed) ? 0 : 1)
-  return found.toSorted((a, b) => begins(a) - begins(b))
+  const rank = ({ label }: Option) => {
+    if (label === text.trim()) return 0
+    if (label.toLowerCase() === typed) return 1
+    return label.toLowerCase().startsWith(typed) ? 2 : 3
+  }
+  return found.toSorted((a, b) => rank(a) - rank(b))
+}
+
+/** Where anything may be typed, only what is surely meant is chosen by leaving the field. */
+export function isMeant(options: readonly Option[], text: string): boolean {
+  const typed = text.trim().toLowerCase()
+  const label = fitting(options, text)[0]?.label.toLowerCase()
+  return label !== undefined && (label === typed || (typed.length > 1 && label.startsWith(typed)))
 }

@@ -96,6 +96,18 @@ export const lookAtCorrection: Deed<
   renews: [],
 }
 
+/** Puts a suite on the run sheet of a device, where it is not there yet. */
+export const planOn: Deed<{ readonly sitting: number; readonly suite: number }, unknown> = {
+  send: ({ sitting, suite }) =>
+    take(
+      api.POST('/api/v1/sittings/{id}/suites', {
+        params: { path: { id: sitting } },
+        body: { suites: [suite] },
+      }),
+    ),
+  renews: ['sheet', 'strip'],
+}
+
 /** Deletes a sheet without scores. */
 export const deleteSheet: Deed<number, true> = {
   send: async (id) => {

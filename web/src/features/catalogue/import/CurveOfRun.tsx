@@ -15,7 +15,7 @@ import { Button } from '../../../ui/Button'
 import { Combobox } from '../../../ui/Combobox'
 import { Field, FieldError } from '../../../ui/Field'
 import { useDeed } from '../../../ui/deed'
-import { keepSheet } from '../deeds'
+import { keepSheet, planOn } from '../deeds'
 import { draftOf, emptyForm, freshRow, madeBy, ofUnit } from '../sheet/draft'
 
 type Line = Schemas['SeriesLine']
@@ -37,6 +37,7 @@ export function CurveOfRun({ name, text, axis, onTable }: CurveOfRunProps) {
   const [device, setDevice] = useState<string | null>(null)
   const sitting = device ?? (focus === undefined ? '' : String(focus.sitting))
   const { keep, busy, problem } = useKeeping(axis, newName)
+  const lacks = lacking(series, sitting, suite === undefined && newName.trim() === '')
   return (
     <div className="mt-4 max-w-190" data-testid="curve-of-run">
       <p className="text-base mb-3">
@@ -46,21 +47,20 @@ export function CurveOfRun({ name, text, axis, onTable }: CurveOfRunProps) {
         </Button>
       </p>
       <div className="flex gap-3 mb-4 items-end">
-        <Combobox
-          className="w-65"
-          label="Measured on"
-          placeholder="measured on which device?"
-          options={strip.map((s) => ({ value: String(s.sitting), label: `${s.model}, ${s.setup}` }))}
-          value={sitting}
-          onValue={setDevice}
-        />
-        <Combobox
-          className="w-65"
-          label="Of which suite"
-          options={choices}
-          value={chosen}
-          onValue={onSuite}
-        />
+        <div className="w-65">
+          <div className="text-sm text-ink2 mb-1">Measured on</div>
+          <Combobox
+            label="Measured on"
+            placeholder="which device?"
+            options={strip.map((s) => ({ value: String(s.sitting), label: `${s.model}, ${s.setup}` }))}
+            value={sitting}
+            onValue={setDevice}
+          />
+        </div>
+        <div className="w-65">
+          <div className="text-sm text-ink2 mb-1">It is of</div>
+          <Combobox label="Of which suite" options={choices} value={chosen} onValue={onSuite} />
+        </div>
       </div>
       {strip.length === 0 && (
         <FieldError>No device is on the desk: put the one that was measured there first.</FieldError>
@@ -76,16 +76,24 @@ export function CurveOfRun({ name, text, axis, onTable }: CurveOfRunProps) {
       <div className="flex gap-2 mt-4">
         <Button
           look="main"
-          disabled={
-            busy || series.length === 0 || sitting === '' || (suite === undefined && newName.trim() === '')
-          }
+          disabled={busy || lacks !== undefined}
           onClick={() => void keep(suite, Number(sitting), series)}
         >
           Keep it as a run
         </Button>
+        {lacks !== undefined && <span className="text-base text-ink2 self-center">{lacks}</span>}
       </div>
     </div>
   )
+}
+
+/** What is still to be said before it can be kept. */
+function lacking(series: readonly Line[], sitting: string, nameless: boolean): string | undefined {
+  const bare = series.find((s) => s.unit === '')
+  if (sitting === '') return 'Say on which device it was measured.'
+  if (nameless) return 'Give the new suite a name.'
+  if (bare) return `Say in which unit ${bare.name} is.`
+  return series.length === 0 ? 'Nothing was read yet.' : undefined
 }
 
 /** The suite that the curve is of: one that has such curves, or a new one. */
@@ -114,9 +122,11 @@ function useKeeping(axis: Axis, name: string) {
   const navigate = useNavigate()
   const sheet = useDeed(keepSheet, 'here')
   const run = useDeed(keepRun, 'here')
+  const plan = useDeed(planOn, 'here')
   const keep = async (known: Schemas['SuiteView'] | undefined, sitting: number, series: readonly Line[]) => {
     const suite = known ?? (await make(series))
-    if (!suite) return
+    // On the run sheet first, so that it is seen there.
+    if (!suite || (await plan.run({ sitting, suite: suite.id })) === undefined) return
     const now = new Date().toISOString()
     const kept = await run.run({
       id: uuid(),
@@ -140,5 +150,5 @@ function useKeeping(axis: Axis, name: string) {
     const { text } = await take(api.POST('/api/v1/sheets/drafts', { body: draft }))
     return sheet.run({ text })
   }
-  return { keep, busy: sheet.busy || run.busy, problem: sheet.problem ?? run.problem }
+  return { keep, busy: sheet.busy || run.busy, problem: sheet.problem ?? plan.problem ?? run.problem }
 }

@@ -1,10 +1,12 @@
 import { autocompletion } from '@codemirror/autocomplete'
 import type { CompletionContext, CompletionResult } from '@codemirror/autocomplete'
 import { yaml } from '@codemirror/lang-yaml'
+import { HighlightStyle, syntaxHighlighting } from '@codemirror/language'
 import { lintGutter, setDiagnostics } from '@codemirror/lint'
 import type { Diagnostic } from '@codemirror/lint'
 import { Prec } from '@codemirror/state'
 import { EditorView, keymap } from '@codemirror/view'
+import { tags } from '@lezer/highlight'
 import { basicSetup } from 'codemirror'
 import { useEffect, useRef, useState } from 'react'
 import type { RefObject } from 'react'
@@ -62,11 +64,29 @@ function complete(context: CompletionContext): CompletionResult | null {
   return { from: word?.from ?? context.pos, options: words.map((label) => ({ label, type: 'keyword' })) }
 }
 
+/** In our own inks, by day and by night. */
+const inks = HighlightStyle.define([
+  { tag: [tags.propertyName, tags.definition(tags.propertyName)], color: 'var(--ink)', fontWeight: '600' },
+  { tag: [tags.string, tags.content], color: 'var(--ink)' },
+  { tag: [tags.number, tags.bool, tags.keyword, tags.atom], color: 'var(--ink)' },
+  { tag: [tags.comment, tags.punctuation, tags.separator, tags.meta], color: 'var(--ink2)' },
+])
+
 const look = EditorView.theme({
   '&': { height: 'calc(100vh - 190px)', minHeight: '20rem', fontSize: '0.75rem' },
   '&.cm-focused': { outline: 'none' },
   '.cm-gutters': { backgroundColor: 'var(--ground)', color: 'var(--ink2)', border: 'none' },
   '.cm-activeLine, .cm-activeLineGutter': { backgroundColor: 'transparent' },
+  '.cm-content': { caretColor: 'var(--ink)' },
+  '.cm-cursor': { borderLeftColor: 'var(--ink)' },
+  '&.cm-focused > .cm-scroller > .cm-selectionLayer .cm-selectionBackground, .cm-selectionBackground': {
+    backgroundColor: 'var(--line)',
+  },
+  '.cm-tooltip': { backgroundColor: 'var(--sheet)', color: 'var(--ink)', border: '1px solid var(--line)' },
+  '.cm-tooltip-autocomplete ul li[aria-selected]': {
+    backgroundColor: 'var(--ground)',
+    color: 'var(--ink)',
+  },
 })
 
 /** What is called when something is typed or is to be kept, as it is now. */
@@ -84,6 +104,7 @@ function newEditor(parent: HTMLElement, doc: string, calls: Calls): EditorView {
       Prec.highest(keymap.of([{ key: 'Mod-Enter', run: save }])),
       basicSetup,
       yaml(),
+      syntaxHighlighting(inks),
       autocompletion({ override: [complete] }),
       lintGutter(),
       look,

@@ -6,6 +6,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.MethodOrderer;
@@ -202,12 +203,174 @@ class EmptyDeskTest {
         own.desk.see("Put 1 into the grid");
     }
 
+    /** Changes one fact of the setup that is open, under a name of its own. */
+    private static void changeTo(String name, String fact, String value) {
+        own.desk.press("Change the setup");
+        own.desk.see("Everything is taken over");
+        own.desk.type("What did you change, in a few words?", name);
+        own.desk.waitFor(By.cssSelector("[data-fact='0'] input")).sendKeys(fact, Keys.TAB);
+        own.desk.type(fact, value);
+        own.desk.press("Make this setup");
+        own.desk.seeNot("Everything is taken over");
+        own.desk.see(name);
+    }
+
+    @Test
+    @Order(6)
+    void oneMachineSeveralKernelsOnDifferentDays() {
+        own.describe("Stones", "Stones|seconds", "Build, part two|seconds", "Film|seconds");
+        own.putDown("Heron 3", "board", "Stones 1", "Kernel|6.1.0");
+        String[][] measured = {{"141", "655", ""}, {"141.2", "640", "88"}, {"143", "621", "87.5"}};
+        String[] kernels = {"6.1.0", "6.1.12", "6.2.3"};
+        for (int i = 0; i < kernels.length; i++) {
+            if (i > 0) {
+                changeTo("kernel " + kernels[i], "Kernel", kernels[i]);
+            }
+            own.enter();
+            own.desk.press("Day of the first repeat");
+            own.desk.script(
+                    "const d = document.querySelector(\"input[type='datetime-local']\");"
+                            + "Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(d, arguments[0]);"
+                            + "d.dispatchEvent(new Event('input', {bubbles: true}))",
+                    "2026-0" + (3 + i) + "-10T21:00");
+            for (int row = 0; row < 3; row++) {
+                own.cell(row, 0, measured[i][row]);
+            }
+            if (measured[i][2].isEmpty()) {
+                own.desk.type("Why Film, first repeat has no number", "no driver for that kernel");
+            }
+            own.save();
+        }
+        List<JsonNode> runs = own.runsOf("Stones");
+        assertThat(runs).hasSize(3);
+        assertThat(runs.get(0).at("/run/gaps/0/reason").asText()).isEqualTo("no driver for that kernel");
+        assertThat(runs.stream().map(r -> r.at("/run/startedAt").asText().substring(0, 7)))
+                .containsExactly("2026-03", "2026-04", "2026-05");
+        own.desk.go(own.app.url() + "/versions?setup="
+                + runs.get(2).at("/run/setupId").asText());
+        for (String kernel : kernels) {
+            own.desk.see(kernel);
+        }
+    }
+
+    @Test
+    @Order(7)
+    void aTotalOfFourPartsBeforeAndAfterAnUpgrade() {
+        own.beginSuite("Wholeround", "Processor|points", "Graphics|points", "Memory|points", "Drive|points");
+        own.desk.choose("The total is", "the sum of the tests");
+        own.keepSuite("Wholeround");
+        own.putDown("Sedge 2", "laptop", "Wholeround 1", "System|Marram 14.2");
+        own.type("2 380", "281", "240", "255");
+        changeTo("system upgraded", "System", "Marram 15");
+        own.type("2 441", "281", "239", "262");
+        List<JsonNode> runs = own.runsOf("Wholeround");
+        assertThat(runs.stream().map(r -> r.at("/run/readings").findValuesAsText("text")))
+                .allSatisfy(texts -> assertThat(texts).containsAnyOf("3156", "3223"));
+        own.desk.see("3\u2009223");
+    }
+
+    @Test
+    @Order(8)
+    void aTabletWithAScoreOnAPictureAndSizesAsTheyAreWritten() throws IOException {
+        own.describe("Handround", "Points|points", "Thickness|mm", "Weight|g", "Battery held|mAh", "Ports|text");
+        own.putDown("Tern 6", "tablet", "Handround 1", "Display|2560 x 1600");
+        Path picture = Files.createTempFile("score", ".png");
+        Files.write(
+                picture,
+                java.util.Base64.getDecoder()
+                        .decode(
+                                "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg=="));
+        own.enter();
+        own.cell(0, 0, "163 400");
+        own.cell(1, 0, "7.4 mm");
+        own.cell(2, 0, "1 lb 2 oz");
+        own.cell(3, 0, "3600 mAh");
+        own.cell(4, 0, "two, one card slot");
+        own.desk
+                .waitFor(By.cssSelector("input[type=file][accept*='image/png']"))
+                .sendKeys(picture.toString());
+        own.desk.see("With the first repeat: score");
+        own.save();
+        JsonNode run = own.runsOf("Handround").get(0);
+        assertThat(run.at("/run/readings").findValuesAsText("text"))
+                .containsExactlyInAnyOrder("163 400", "7.4 mm", "1 lb 2 oz", "3600 mAh", "two, one card slot");
+        // Eighteen ounces, in grams.
+        assertThat(run.at("/run/readings").findValuesAsText("value")).contains("510.29141625");
+        own.desk.go(own.app.url() + "/catalogue/models/"
+                + own.get("/api/v1/setups/" + run.at("/run/setupId").asText())
+                        .get("modelId")
+                        .asText());
+        own.desk.see("two, one card slot");
+        Files.delete(picture);
+    }
+
+    @Test
+    @Order(9)
+    void aTableOfSizesIsOneRunAndItsColumnsASuite() throws IOException {
+        own.putDown("Moss M2", "drive", "");
+        Path table = Files.createTempFile("curve", ".csv");
+        Files.writeString(table, "size,read,write\n4 KiB,17.2,6.1\n8 KiB,34.0,12.2\n1 MiB,339.90,119.7\n");
+        own.desk.go(own.app.url() + "/catalogue/import");
+        own.desk.waitFor(By.cssSelector("[data-testid=table-file]")).sendKeys(table.toString());
+        own.desk.see("This is the curve of one run: sizes down");
+        own.desk.type("Measured on", "M2");
+        own.desk.keys(Keys.ENTER);
+        own.desk.type("Of which suite", "new suite");
+        own.desk.keys(Keys.ENTER);
+        own.desk.type("Name of the new suite", "Mosswalk");
+        own.desk.see("Say in which unit read is.");
+        own.desk.type("Unit of read", "MB/s");
+        own.desk.type("Unit of write", "MB/s");
+        own.desk.press("Keep it as a run");
+        own.desk.see("Mosswalk");
+        JsonNode run = own.runsOf("Mosswalk").get(0);
+        assertThat(run.at("/series/0/typed/texts").toString()).isEqualTo("[\"17.2\",\"34.0\",\"339.90\"]");
+        Files.delete(table);
+    }
+
+    @Test
+    @Order(10)
+    void aDirectionThatWasWrongIsCorrectedWithWhatItChanges() {
+        long suite = own.runsOf("Driveround").get(0).at("/run/suiteId").asLong();
+        own.desk.go(own.app.url() + "/catalogue/suites/" + suite + "/edit");
+        own.desk.see("Seconds of rest");
+        own.desk.pick("Better of test 2", "less");
+        own.desk.press("Keep this suite");
+        own.desk.see("Read, everyday: more is better \u2192 less is better");
+        own.desk.press("Correct it");
+        own.desk.see("Save the sheet");
+        assertThat(own.get("/api/v1/sheets/" + suite)
+                        .at("/suite/metrics/1/better")
+                        .asText())
+                .isEqualTo("LOWER");
+    }
+
+    @Test
+    @Order(11)
+    void aModelThatStandsThereTwiceBecomesOne() {
+        own.putDown("Mos M2", "drive", "");
+        long twice = 0;
+        for (JsonNode model : own.get("/api/v1/models")) {
+            twice = model.get("maker").asText().equals("Mos") ? model.get("id").asLong() : twice;
+        }
+        own.desk.go(own.app.url() + "/catalogue/models/" + twice);
+        own.desk.press("It is the same as …");
+        own.desk.type("The same as", "moss m2");
+        own.desk.keys(Keys.ENTER);
+        own.desk.press("Make it part of Moss M2");
+        own.desk.see("Mos M2 is part of Moss M2 now.");
+        assertThat(own.get("/api/v1/models").findValuesAsText("maker")).doesNotContain("Mos");
+    }
+
     @Test
     @Order(20)
     void theNewViewsHaveNoFaultThatToolsForAccessibilityFind() {
         own.desk.requireAccessible(own.app.url() + "/desk/new", "Its name is enough");
         own.desk.requireAccessible(own.app.url() + "/catalogue/suites/new", "A row for each number");
         own.desk.requireAccessible(own.app.url() + "/catalogue/import", "Bring a table");
+        long suite = own.runsOf("Driveround").get(0).at("/run/suiteId").asLong();
+        own.desk.requireAccessible(own.app.url() + "/catalogue/suites/" + suite + "/edit", "Seconds of rest");
+        own.desk.requireAccessible(own.app.url() + "/catalogue/suites/" + suite + "/edit?as=text", "Nothing is wrong");
         long sitting = own.get("/api/v1/sittings").get(0).get("sitting").asLong();
         own.desk.requireAccessible(own.app.url() + "/desk/" + sitting + "?slip=open", "Facts of this setup");
     }
