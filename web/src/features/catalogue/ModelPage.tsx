@@ -440,7 +440,7 @@ export function aboutWords(profile: Profile): string {
   const { model } = profile
   const count = (n: number, one: string) => `${cardinal(n)} ${one}${n === 1 ? '' : 's'}`
   const year = model.year === undefined ? '' : `, ${String(model.year)}`
-  const counts = `${capital(count(model.units.length, 'unit'))}, ${count(profile.setups.length, 'setup')}, ${number(profile.runs, 0)} runs.`
+  const counts = `${capital(count(model.units.length, 'unit'))}, ${count(profile.setups.length, 'setup')}, ${number(profile.runs, 0)} ${profile.runs === 1 ? 'run' : 'runs'}.`
   const price = model.details.prices.length === 0 ? '' : ` ${capital(priceWords(model.details.prices))}.`
   return `${capital(kinds[model.kind].one)}${year}. ${counts}${price}`
 }

@@ -32,6 +32,7 @@ import app.yarrowmark.server.scorebook.PlainWords;
 import app.yarrowmark.server.scorebook.ScoreBook;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
 import app.yarrowmark.server.scorebook.TestColumn;
+import app.yarrowmark.server.scorebook.TypedWords;
 import app.yarrowmark.server.setups.SetupFacts;
 import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.setups.SetupLabels;
@@ -83,6 +84,7 @@ public class ComparisonService {
     private final ScoreBook book;
     private final FactDifferences differences;
     private final GapReasons gaps;
+    private final TypedWords words;
 
     ComparisonService(
             SubjectService subjects,
@@ -92,7 +94,8 @@ public class ComparisonService {
             SuiteService suites,
             ScoreBook book,
             FactDifferences differences,
-            GapReasons gaps) {
+            GapReasons gaps,
+            TypedWords words) {
         this.subjects = subjects;
         this.catalogue = catalogue;
         this.setupLabels = setupLabels;
@@ -101,6 +104,7 @@ public class ComparisonService {
         this.book = book;
         this.differences = differences;
         this.gaps = gaps;
+        this.words = words;
     }
 
     /** What was asked for, found. */
@@ -369,7 +373,14 @@ public class ComparisonService {
             return new ComparedPlain(
                     own.value(),
                     entry.plainDecimals(),
-                    PlainWords.of(row.test().metric(), own.value(), own.count(), entry.plainDecimals()),
+                    who.setup() == null
+                            ? PlainWords.of(row.test().metric(), own.value(), own.count(), entry.plainDecimals())
+                            : words.of(
+                                    row.test().metric(),
+                                    entry.test().metricId(),
+                                    who.setup(),
+                                    own,
+                                    entry.plainDecimals()),
                     own.count(),
                     readings(who, entry, scores),
                     other && theirs.isPresent() ? own.value() - theirs.get().value() : null);

@@ -38,10 +38,10 @@ import app.yarrowmark.server.problems.RuleViolations;
 import app.yarrowmark.server.runs.RunReadings;
 import app.yarrowmark.server.runs.RunReadings.Attempt;
 import app.yarrowmark.server.runs.RunState;
-import app.yarrowmark.server.scorebook.PlainWords;
 import app.yarrowmark.server.scorebook.ScoreBook;
 import app.yarrowmark.server.scorebook.ScoreColumn;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
+import app.yarrowmark.server.scorebook.TypedWords;
 import app.yarrowmark.server.setups.SetupFacts;
 import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.setups.SetupLabels;
@@ -89,6 +89,7 @@ class LineService {
     private final RunReadings runs;
     private final ScoreBook book;
     private final DayMovements days;
+    private final TypedWords words;
 
     LineService(
             LineFinder finder,
@@ -102,8 +103,10 @@ class LineService {
             GapReasons gaps,
             RunReadings runs,
             ScoreBook book,
-            DayMovements days) {
+            DayMovements days,
+            TypedWords words) {
         this.finder = finder;
+        this.words = words;
         this.subjects = subjects;
         this.setupFacts = setupFacts;
         this.setupLabels = setupLabels;
@@ -303,7 +306,7 @@ class LineService {
                 line.isEmpty() ? null : new Days(session.source(), Math.sqrt(session.value())));
     }
 
-    private static LineCell cell(
+    private LineCell cell(
             TestRow row,
             Subject version,
             int number,
@@ -315,8 +318,13 @@ class LineService {
         List<Double> readings = scores.column(entry.test().metricId()).values(requireNonNull(version.setup()));
         if (entry.plain().isPresent()) {
             PlainScore own = entry.plain().get();
-            String words = PlainWords.of(row.test().metric(), own.value(), own.count(), entry.plainDecimals());
-            return new LinePlain(own.value(), entry.plainDecimals(), words, own.count(), readings);
+            String said = words.of(
+                    row.test().metric(),
+                    entry.test().metricId(),
+                    requireNonNull(version.setup()),
+                    own,
+                    entry.plainDecimals());
+            return new LinePlain(own.value(), entry.plainDecimals(), said, own.count(), readings);
         }
         if (score == null || first == null) {
             return new LineGap(reasons.why(version, row.test()));

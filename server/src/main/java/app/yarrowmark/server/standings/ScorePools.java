@@ -12,6 +12,7 @@ import app.yarrowmark.server.scorebook.ScoreBook;
 import app.yarrowmark.server.scorebook.ScoreColumn;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
 import app.yarrowmark.server.scorebook.TestColumn;
+import app.yarrowmark.server.scorebook.TypedWords;
 import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.setups.SetupLabels;
 import app.yarrowmark.server.standings.ScorePoolView.OwnScore;
@@ -41,13 +42,21 @@ class ScorePools {
     private final SuiteService suites;
     private final SubjectService subjects;
     private final GapReasons gaps;
+    private final TypedWords words;
 
-    ScorePools(ScoreBook book, SetupLabels setupLabels, SuiteService suites, SubjectService subjects, GapReasons gaps) {
+    ScorePools(
+            ScoreBook book,
+            SetupLabels setupLabels,
+            SuiteService suites,
+            SubjectService subjects,
+            GapReasons gaps,
+            TypedWords words) {
         this.book = book;
         this.setupLabels = setupLabels;
         this.suites = suites;
         this.subjects = subjects;
         this.gaps = gaps;
+        this.words = words;
     }
 
     List<ScorePoolView> pools(long suiteId, long setupId) {
@@ -61,6 +70,7 @@ class ScorePools {
         return suite.sheet().metrics().stream()
                 .map(m -> pool(
                         m,
+                        suite.metricId(m),
                         scores.column(suite.metricId(m)),
                         own,
                         labels,
@@ -68,8 +78,13 @@ class ScorePools {
                 .toList();
     }
 
-    private static ScorePoolView pool(
-            Metric metric, ScoreColumn column, SetupLabel own, Map<Long, SetupLabel> labels, Supplier<String> whyNone) {
+    private ScorePoolView pool(
+            Metric metric,
+            long metricId,
+            ScoreColumn column,
+            SetupLabel own,
+            Map<Long, SetupLabel> labels,
+            Supplier<String> whyNone) {
         int sign = metric.better().sign();
         List<PoolScore> pool = column.scores().entrySet().stream()
                 .filter(e -> Maps.at(labels, e.getKey()).kind() == own.kind())
@@ -88,19 +103,28 @@ class ScorePools {
                 metric.better(),
                 own(column, own.setupId(), sign, better),
                 pool,
-                plain(metric, column.plainScores().get(own.setupId()), column.decimals(own.setupId())),
+                plain(
+                        metric,
+                        metricId,
+                        own.setupId(),
+                        column.plainScores().get(own.setupId()),
+                        column.decimals(own.setupId())),
                 shares(metric, column, own, labels),
                 column.readings(own.setupId()).isEmpty() ? whyNone.get() : null);
     }
 
-    private static @Nullable PlainView plain(Metric metric, @Nullable PlainScore score, int decimals) {
-        return score == null
-                ? null
-                : new PlainView(
-                        PlainWords.of(metric, score.value(), score.count(), decimals),
-                        score.count(),
-                        PlainWords.of(metric, score.low(), 1, decimals),
-                        PlainWords.of(metric, score.high(), 1, decimals));
+    private @Nullable PlainView plain(
+            Metric metric, long metricId, long setupId, @Nullable PlainScore score, int decimals) {
+        if (score == null) {
+            return null;
+        }
+        String said = words.of(metric, metricId, setupId, score, decimals);
+        boolean text = metric.scale() == Scale.INFORMATION;
+        return new PlainView(
+                said,
+                score.count(),
+                text ? said : PlainWords.of(metric, score.low(), 1, decimals),
+                text ? said : PlainWords.of(metric, score.high(), 1, decimals));
     }
 
     /** Only rungs and checks are few enough to be counted. */
