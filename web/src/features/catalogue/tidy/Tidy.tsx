@@ -34,7 +34,7 @@ export function Tidy({ thing, name, others, onGone }: TidyProps) {
     if (await away.run({ thing, name })) onGone(undefined)
   }
   return (
-    <span className="flex gap-3 items-baseline">
+    <span className="flex gap-3 items-baseline self-center">
       {others.length > 0 && (
         <Button
           look="link"

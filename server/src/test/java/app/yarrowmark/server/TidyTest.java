@@ -11,7 +11,8 @@ import org.junit.jupiter.api.Test;
 class TidyTest extends ServerTest {
 
     private static final String SHEET =
-            "key: %s\\nversion: \\\"1\\\"\\nname: Tidymill\\ngroup: processor\\nmetrics:\\n  - {key: one, name: One, unit: points, decimals: 0}\\n";
+            "key: %s\\nversion: \\\"1\\\"\\nname: Tidymill\\ngroup: processor\\nmetrics:\\n  - {key: one, name: One, unit: points, decimals: 0}\\nfaults:\\n"
+                    + "  - {metric: one, where: {board: nowhere}, note: never here}\\n";
 
     private String key;
     private long suite;

@@ -106,11 +106,10 @@ public class ScoreBook {
 
     private ScoreSnapshot changed(ScoreSnapshot old, long now) {
         List<Long> setups = jdbc.queryForList(
-                "select setup_id from run where revision > ? union select setup_id from emptied_setup where revision > ?"
-                        + " order by setup_id",
-                Long.class,
-                old.revision(),
-                old.revision());
+                "select distinct setup_id from run where revision > ? order by setup_id", Long.class, old.revision());
+        // These lost their runs to others, and are gone themselves.
+        List<Long> emptied =
+                jdbc.queryForList("select setup_id from emptied_setup where revision > ?", Long.class, old.revision());
         Loader loader = new Loader(broken(setups));
         for (int from = 0; from < setups.size(); from += SETUPS_AT_ONCE) {
             Object[] some = setups.subList(from, Math.min(setups.size(), from + SETUPS_AT_ONCE))
@@ -124,6 +123,7 @@ public class ScoreBook {
                     some);
         }
         Set<Long> replaced = new HashSet<>(setups);
+        replaced.addAll(emptied);
         Map<Long, ScoreColumn> columns = new HashMap<>(old.columns());
         Set<Long> touched = new HashSet<>(loader.byMetric.keySet());
         old.columns().forEach((metric, column) -> {
