@@ -70,9 +70,19 @@ describe('a combobox', () => {
       { value: 'a', label: 'Old kernel' },
       { value: 'b', label: 'Kernel' },
     ]
-    const units = ['GB/s', 'g', 'a ladder of rungs', 'seconds'].map((u) => ({ value: u, label: u }))
+    const units = ['GB/s', 'g', 'a ladder of rungs', 'seconds', 'minutes as m:ss'].map((u) => ({
+      value: u,
+      label: u,
+    }))
     expect(fitting(units, 'g')[0]?.label).toBe('g')
-    expect(['g', 'A', 's', 'sec'].map((t) => isMeant(units, t))).toEqual([true, false, false, true])
+    expect(['g', 'A', 's', 'sec', 'm:ss', 'oz'].map((t) => isMeant(units, t))).toEqual([
+      true,
+      false,
+      false,
+      true,
+      true,
+      false,
+    ])
     expect(fitting(two, 'ker').map((o) => o.value)).toEqual(['b', 'a'])
   })
 })

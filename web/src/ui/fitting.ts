@@ -22,9 +22,14 @@ export function fitting(options: readonly Option[], text: string): readonly Opti
   return found.toSorted((a, b) => rank(a) - rank(b))
 }
 
-/** Where anything may be typed, only what is surely meant is chosen by leaving the field. */
+/**
+ * Where anything may be typed, only what is surely meant is chosen by leaving the field: an option of just these signs, the
+ * first that begins with them, or the only one that has them.
+ */
 export function isMeant(options: readonly Option[], text: string): boolean {
   const typed = text.trim().toLowerCase()
-  const label = fitting(options, text)[0]?.label.toLowerCase()
-  return label !== undefined && (label === typed || (typed.length > 1 && label.startsWith(typed)))
+  const found = fitting(options, text)
+  const label = found[0]?.label.toLowerCase()
+  if (label === undefined) return false
+  return label === typed || (typed.length > 1 && (label.startsWith(typed) || found.length === 1))
 }

@@ -4,7 +4,10 @@ import { draftOf, emptyForm, freshRow, ofUnit, pastedRows } from './draft'
 describe('a suite described in a grid', () => {
   it('takes everyday units, with the direction that such a unit usually has', () => {
     expect(ofUnit(freshRow, 'minutes as m:ss').better).toBe('LOWER')
-    expect(ofUnit(freshRow, 'MB/s').better).toBe('HIGHER')
+    for (const unit of ['m:ss', 's', 'Seconds', 'W', '°C', 'dB(A)', 'oz', 'litres'])
+      expect(ofUnit(freshRow, unit).better, unit).toBe('LOWER')
+    for (const unit of ['MB/s', 'points', 'mAh', 'MB', 'frames/s', 'Mbit/s'])
+      expect(ofUnit(freshRow, unit).better, unit).toBe('HIGHER')
     expect(ofUnit(freshRow, 'text').counts).toBe(false)
   })
 

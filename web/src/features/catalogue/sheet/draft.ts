@@ -146,23 +146,9 @@ export const emptyForm: SheetForm = {
   unroundedTotals: false,
 }
 
-/** Units of which less is better, unless somebody says otherwise. */
-const less = new Set([
-  'seconds',
-  'minutes as m:ss',
-  'minutes',
-  'hours',
-  'ms',
-  'µs',
-  'W',
-  'Wh',
-  '°C',
-  'dB(A)',
-  'g',
-  'kg',
-  'mm',
-  'litres',
-])
+/** Units of which less is better, unless somebody says otherwise: times, power, heat, noise, weight, height, litres. */
+const less =
+  /^(s|secs?|seconds?|min|mins|minutes?( as m:ss)?|m:ss|mm:ss|h:mm:ss|h|hours?|ms|µs|us|ns|w|watts?|wh|°?c|db.*|k?g|grams?|lbs?|oz|ounces?|pounds?|[mc]m|litres?|l)$/i
 
 /** The row with another unit; the direction follows what such a unit usually means. */
 export function ofUnit(row: TestRow, unit: string): TestRow {
@@ -171,7 +157,7 @@ export function ofUnit(row: TestRow, unit: string): TestRow {
     ...row,
     scale: undefined,
     unit,
-    better: less.has(unit) ? 'LOWER' : 'HIGHER',
+    better: less.test(unit.trim()) ? 'LOWER' : 'HIGHER',
     counts: unit !== 'text',
   }
 }
@@ -345,7 +331,7 @@ function totalOf(form: SheetForm): NonNullable<Draft['total']> {
     name: form.totalName,
     way: form.total === 'NONE' ? 'TYPED' : form.total,
     unit: form.totalUnit,
-    better: less.has(form.totalUnit) ? 'LOWER' : 'HIGHER',
+    better: less.test(form.totalUnit.trim()) ? 'LOWER' : 'HIGHER',
     decimals: 0,
     formula: form.formula,
   }

@@ -42,6 +42,11 @@ class EmptyDeskTest {
                 "Pack, 2 GB|m:ss",
                 "Film export|m:ss",
                 "Film at 480 lines|passed");
+        // Of a time less is better, of points more, without being told.
+        assertThat(own.get("/api/v1/suites").findValues("metrics").stream()
+                        .filter(m -> m.findValuesAsText("name").contains("Film export"))
+                        .flatMap(m -> m.findValuesAsText("better").stream()))
+                .containsExactly("HIGHER", "HIGHER", "LOWER", "LOWER", "HIGHER");
         own.putDown("Maren P3-300", "desktop", "Millround 1", "Cores|1", "Threads|2", "Channels|two", "Kernel|7.4.0");
         own.type("612", "720", "14:20", "3:05:00", "passed");
         own.putDown("Quillon C1", "laptop", "Millround 1", "Cores|2", "Channels|one", "Display|1366 x 768");
