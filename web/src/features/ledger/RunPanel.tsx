@@ -13,6 +13,7 @@ import { insideAddress } from '../../subjects/inside-address'
 import { Doubts } from './Doubts'
 import { Evidence } from '../../subjects/Evidence'
 import { FlagsForm } from './FlagsForm'
+import { averageWords } from '../../subjects/average'
 import { flagWords } from '../../subjects/flags'
 import { asideReasons } from '../../subjects/reasons'
 import { historyWords } from '../../subjects/history'
@@ -112,6 +113,7 @@ function Readings({ detail }: { readonly detail: Detail }) {
               <td className="h-7 pr-2">
                 {r.name}
                 {r.computed && <span className="unit"> computed</span>}
+                {r.average && <p className="text-ink2 text-sm pb-1">{averageWords(r.average)}</p>}
                 {r.note !== undefined && <p className="text-ink2 text-sm pb-1">{r.note}</p>}
                 {r.broken !== undefined && <p className="text-ink2 text-sm pb-1">{r.broken}</p>}
               </td>

@@ -6,6 +6,7 @@ import { unitWords } from '../../../figures/format'
 import { median } from '../../../figures/scale'
 import { capital, ordinal } from '../../../figures/words'
 import { RunLink } from '../../../subjects/RunLink'
+import { averageWords } from '../../../subjects/average'
 import { typedParts } from '../../../subjects/Typed'
 import { DayOf, EntryCell } from './EntryCell'
 import { pasted, preview } from './columns'
@@ -137,7 +138,7 @@ function SavedCell({ run, metric }: { readonly run: Schemas['RunView']; readonly
   return (
     <td
       className={`num text-right px-2 h-7 w-21.5 text-ink2 ${out ? 'line-through' : ''}`}
-      title={gap?.reason ?? kept?.note}
+      title={gap?.reason ?? (kept?.average ? averageWords(kept.average) : kept?.note)}
     >
       {kept === undefined ? gap && <span className="gap">gap</span> : typedParts(kept).typed}
     </td>
