@@ -11,6 +11,9 @@ import { endDevice, makeCode } from './deeds'
 import { useJoined, useLan } from './queries'
 import { isHandheld } from './SuiteChoice'
 
+/** How long a code is good for. */
+const codeMinutes = 10
+
 export interface RunHereProps {
   readonly sheet: Schemas['RunSheet']
   readonly onClose: () => void
@@ -82,11 +85,10 @@ function useCode(sitting: number) {
 /** Closes once a device used the code. */
 function useJoining(sheet: Schemas['RunSheet'], code: Schemas['CodeView'] | null, onClose: () => void) {
   const notice = useNotice()
-  const joined = useJoined(sheet.sitting).data
-  const [before, setBefore] = useState<ReadonlySet<number | string> | null>(null)
-  const good = (joined ?? []).filter((d) => d.good)
-  if (before === null && joined !== undefined) setBefore(new Set(good.map((d) => d.id)))
-  const fresh = before === null || !code ? undefined : good.find((d) => !before.has(d.id))
+  const joined = useJoined(sheet.sitting).data ?? []
+  // By the server's clock: what joined earlier, or was known late, did not use this code.
+  const made = code === null ? Infinity : new Date(code.expiresAt).getTime() - codeMinutes * 60_000
+  const fresh = joined.find((d) => d.good && new Date(d.createdAt).getTime() >= made)
   useEffect(() => {
     if (!fresh) return
     notice({ text: `${fresh.name} joined ${sheet.setup.model}.` })

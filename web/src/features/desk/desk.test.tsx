@@ -108,6 +108,29 @@ describe('the desk', () => {
     expect((await screen.findByTestId('pairing-code')).textContent).toBe('ABC 234')
     expect(screen.getByText(/java -jar runner.jar run --server .* --code ABC234/)).toBeTruthy()
   })
+
+  it('closes once a device used the code, and not for one that joined before', async () => {
+    const now = Date.now()
+    const code = { code: 'ABC234', expiresAt: new Date(now + 600_000).toISOString() }
+    const device = (id: string, name: string, at: number) => ({
+      ...{ id, name, good: true },
+      createdAt: new Date(at).toISOString(),
+    })
+    let joined = [device('1', 'an old runner', now - 60_000)]
+    serve({
+      ...desk,
+      'POST /api/v1/sittings/7/codes': code,
+      'GET /api/v1/sittings/7/devices': () => joined,
+    })
+    show(<DeskPage />, '/desk/7', '/desk/:sitting')
+    await screen.findByText('Ostrel Fen 13')
+    fireEvent.keyDown(window, { key: 'r' })
+    expect(await screen.findByText('an old runner')).toBeTruthy()
+    expect(screen.getByTestId('pairing-code')).toBeTruthy()
+    joined = [...joined, device('2', 'a new runner', now + 2000)]
+    expect(await screen.findByText('a new runner joined Fen 13.', {}, { timeout: 8000 })).toBeTruthy()
+    expect(screen.queryByTestId('pairing-code')).toBeNull()
+  }, 12_000)
 })
 
 describe('the entry grid', () => {
