@@ -68,16 +68,7 @@ function Grid({ kept, fresh, start }: GridProps) {
         <SuiteGrid start={start} onDraft={setDraft} />
         <DraftAside begun={begun} checked={check.data} />
       </div>
-      {keeping.open && kept && (
-        <Correcting
-          open={keeping.open}
-          name={`${kept.suite.name} ${kept.suite.version}`}
-          busy={keeping.busy}
-          onCorrect={keeping.correct}
-          onNewVersion={keeping.asNewVersion}
-          onClose={keeping.leave}
-        />
-      )}
+      <Correcting keeping={keeping} suite={kept?.suite} />
     </div>
   )
 }

@@ -86,16 +86,7 @@ export function TextEditor({ kept, fresh }: EditorProps) {
           {check.data?.suite && <Preview suite={check.data.suite} />}
         </div>
       </div>
-      {keeping.open && kept && (
-        <Correcting
-          open={keeping.open}
-          name={`${kept.suite.name} ${kept.suite.version}`}
-          busy={keeping.busy}
-          onCorrect={keeping.correct}
-          onNewVersion={keeping.asNewVersion}
-          onClose={keeping.leave}
-        />
-      )}
+      <Correcting keeping={keeping} suite={kept?.suite} />
     </div>
   )
 }

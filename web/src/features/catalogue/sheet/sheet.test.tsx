@@ -122,7 +122,7 @@ describe('a sheet that is there', () => {
     })
     await change()
     expect(await screen.findByText('3 runs of 1 setup were taken down by it.')).toBeTruthy()
-    expect(screen.getByText(/3 readings, 1 get another number/).textContent).toContain('1:39: 1.650 → 99.00')
+    expect(screen.getByText(/3 readings, 1 gets another number/).textContent).toContain('1:39: 1.650 → 99.00')
     expect(sent.some((s) => s.method === 'PUT')).toBe(false)
     fireEvent.click(screen.getByText('Keep it as a new version'))
     await waitFor(() => {

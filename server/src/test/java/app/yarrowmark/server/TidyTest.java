@@ -60,7 +60,16 @@ class TidyTest extends ServerTest {
         long goneModel = setup(gone).get("modelId").asLong();
         assertThat(scores(kept).at("/0/own/of").asInt()).isEqualTo(2);
         person.post("/api/v1/models/" + goneModel + "/merge", into(goneModel)).expect(409);
+        // A view that was kept follows, and one of another number does not.
+        String name = "Two of " + key;
+        person.post(
+                        "/api/v1/boards",
+                        "{\"page\":\"SIDE_BY_SIDE\",\"name\":\"" + name + "\",\"address\":\"?s=setup-" + gone
+                                + "&s=setup-" + gone + "7\"}")
+                .expect(201);
         person.post("/api/v1/models/" + goneModel + "/merge", into(keptModel)).expect(204);
+        JsonNode boards = person.get("/api/v1/boards").json();
+        assertThat(boards.findValuesAsText("address")).contains("?s=setup-" + kept + "&s=setup-" + gone + "7");
         // The units had the same label, and so had the setups: two runs of one setup, and nobody else.
         JsonNode own = scores(kept).at("/0/own");
         assertThat(own.get("of").asInt()).isEqualTo(1);
