@@ -4,16 +4,19 @@ import type { Schemas } from '../../api/client'
 import { Button } from '../../ui/Button'
 import { Dialog } from '../../ui/Dialog'
 import { FieldError } from '../../ui/Field'
+import { Overtaken } from '../../ui/Overtaken'
 import { useDeed } from '../../ui/deed'
+import { useFacts } from '../../api/queries'
 import { renameSetup, writeFacts } from '../deeds'
 import { useHasRuns } from '../queries'
 import { FactRows } from './FactRows'
 import type { SlipForm } from './FactRows'
 import { Sources } from './Sources'
-import { alters, fresh, linesOf, merged, written } from './lines'
+import { alters, clashes, fresh, linesOf, merged, over, written, yielded } from './lines'
 import type { Line } from './lines'
 
 type Setup = Schemas['SetupView']
+type Written = Schemas['WrittenFact']
 
 export interface SlipWriterProps {
   readonly setup: Setup
@@ -25,7 +28,7 @@ export interface SlipWriterProps {
 /** The slip of a setup, open for writing: typed, pasted, copied from another or from the specification. */
 export function SlipWriter(props: SlipWriterProps) {
   const { setup, onClose, onChange } = props
-  const { form, writing, asking, setAsking, keep, submit, error } = useSlip(props)
+  const { form, writing, asking, setAsking, keep, submit, error, clash } = useSlip(props)
   const changed = () =>
     form.getValues('lines').filter((l) => written(setup, [l]).some((w) => w.key === l.key))
   return (
@@ -54,14 +57,9 @@ export function SlipWriter(props: SlipWriterProps) {
           />
           <FactRows error={error} />
           <NameLine setup={setup} />
-          {writing.theirs !== undefined && (
-            <FieldError>
-              Somebody else wrote facts of this setup since you opened it. Nothing was overwritten: close
-              this, look at what they wrote, and write again.
-            </FieldError>
-          )}
           {writing.general !== null && <FieldError>{writing.general}</FieldError>}
-          {asking ? (
+          {clash && <Overtaken what="facts of this setup" {...clash} />}
+          {asking && !clash && (
             <WhichIsIt
               setup={setup}
               busy={writing.busy}
@@ -76,7 +74,8 @@ export function SlipWriter(props: SlipWriterProps) {
                 setAsking(false)
               }}
             />
-          ) : (
+          )}
+          {!asking && !clash && (
             <div className="flex gap-2 mt-4">
               <Button look="main" type="submit" disabled={writing.busy}>
                 Keep these facts
@@ -91,17 +90,20 @@ export function SlipWriter(props: SlipWriterProps) {
 }
 
 /** The form, and what its button does: it asks first where a setup with runs says otherwise. */
-function useSlip({ setup, onClose }: SlipWriterProps) {
+function useSlip({ setup: now, onClose }: SlipWriterProps) {
+  // As it was when this was opened: the setup itself follows what others keep meanwhile.
+  const [setup, setSetup] = useState(now)
+  const facts = useFacts().data ?? []
   const hasRuns = useHasRuns(setup.id)
   const form = useForm<SlipForm>({ defaultValues: { lines: [...linesOf(setup), fresh] } })
   const writing = useDeed(writeFacts, 'here')
   const [asking, setAsking] = useState(false)
   const [sent, setSent] = useState<readonly string[]>([])
-  const keep = async () => {
-    const facts = written(setup, form.getValues('lines'))
-    setSent(facts.map((f) => f.key))
+  const keep = async (placed = (mine: readonly Written[]) => mine) => {
+    const lines = placed(written(setup, form.getValues('lines')))
+    setSent(lines.map((f) => f.key))
     const kept =
-      facts.length === 0 || (await writing.run({ setup: setup.id, facts: [...facts] })) !== undefined
+      lines.length === 0 || (await writing.run({ setup: setup.id, facts: [...lines] })) !== undefined
     if (kept) onClose()
     else setAsking(false)
   }
@@ -114,7 +116,20 @@ function useSlip({ setup, onClose }: SlipWriterProps) {
     const place = sent.indexOf(form.getValues(`lines.${at}.key`))
     return place < 0 ? undefined : writing.of(`facts[${String(place)}]`)
   }
-  return { form, writing, asking, setAsking, keep, submit, error }
+  const { theirs } = writing
+  const clash = theirs && {
+    lines: clashes(setup, form.getValues('lines'), theirs).map(({ key, ...texts }) => ({
+      label: facts.find((f) => f.key === key)?.words ?? key,
+      ...texts,
+    })),
+    onTheirs: () => {
+      form.setValue('lines', [...yielded(setup, form.getValues('lines'), theirs), fresh])
+      setSetup(theirs)
+      writing.clear()
+    },
+    onMine: () => void keep((mine) => over(theirs, mine)),
+  }
+  return { form, writing, asking, setAsking, keep, submit, error, clash }
 }
 
 /** The name of the setup, which is typed anew in place; what was measured stays with it. */

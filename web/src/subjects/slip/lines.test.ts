@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { setup } from '../../testing'
-import { alters, fresh, keyOf, linesOf, merged, written } from './lines'
+import { alters, clashes, fresh, keyOf, linesOf, merged, over, written, yielded } from './lines'
 
 describe('the slip as it is written', () => {
   const lines = linesOf(setup)
@@ -35,6 +35,27 @@ describe('the slip as it is written', () => {
       'a.b mine',
       'c.d theirs',
       'e.f theirs',
+    ])
+  })
+
+  it('shows both texts of a fact that two wrote, and mixes neither into the other', () => {
+    const [memory] = setup.facts
+    const theirs = {
+      ...setup,
+      facts: [{ ...memory, value: '32' }, ...setup.facts.slice(1)],
+    } as typeof setup
+    const mine = lines
+      .map((l) => (l.key === 'memory.size' ? { ...l, text: '24 GB' } : l))
+      .concat({ key: 'system.kernel', text: '7.4.0', reason: '' })
+    expect(clashes(setup, mine, theirs)).toEqual([{ key: 'memory.size', theirs: '32 GiB', mine: '24 GB' }])
+    expect(clashes(setup, mine, setup)).toEqual([])
+    expect(over(theirs, written(setup, mine))).toEqual([
+      { key: 'memory.size', text: '24 GB', was: '32 GiB' },
+      { key: 'system.kernel', text: '7.4.0', was: '' },
+    ])
+    // Theirs taken, what was written of other facts is left to be kept.
+    expect(written(theirs, yielded(setup, mine, theirs))).toEqual([
+      { key: 'system.kernel', text: '7.4.0', was: '' },
     ])
   })
 

@@ -87,3 +87,45 @@ export function keyOf(name: string, facts: readonly Known[]): string {
   const named = facts.find((f) => [f.words, f.key, ...(f.also ?? [])].some((n) => n.toLowerCase() === plain))
   return named?.key ?? name.trim()
 }
+
+/** What was written of facts that somebody else wrote meanwhile, beside what they wrote, by the fact's key. */
+export function clashes(
+  setup: Setup,
+  lines: readonly Line[],
+  theirs: Setup,
+): readonly { readonly key: string; readonly theirs: string; readonly mine: string }[] {
+  const now = linesOf(theirs)
+  return written(setup, lines)
+    .map((w) => ({ mine: w, kept: now.find((l) => l.key === w.key) }))
+    .filter(({ mine, kept }) => (kept?.was ?? '') !== (mine.was ?? ''))
+    .map(({ mine, kept }) => ({
+      key: mine.key,
+      theirs: kept === undefined ? '' : kept.text || kept.reason,
+      mine: mine.text ?? mine.reason ?? '',
+    }))
+}
+
+/** What was written, over what somebody else wrote meanwhile. */
+export function over(
+  theirs: Setup,
+  mine: readonly Schemas['WrittenFact'][],
+): readonly Schemas['WrittenFact'][] {
+  const now = linesOf(theirs)
+  return mine.map((w) => ({ ...w, was: now.find((l) => l.key === w.key)?.was ?? '' }))
+}
+
+/** The lines as somebody else wrote them meanwhile, with what was written here of other facts. */
+export function yielded(setup: Setup, lines: readonly Line[], theirs: Setup): readonly Line[] {
+  const lost = new Set(clashes(setup, lines, theirs).map((c) => c.key))
+  const mine = written(setup, lines)
+    .map((w) => w.key)
+    .filter((key) => !lost.has(key))
+  const now = linesOf(theirs)
+  const kept = now.flatMap((line) => {
+    if (!mine.includes(line.key)) return [line]
+    const typed = lines.find((l) => l.key === line.key)
+    return typed === undefined ? [] : [typed]
+  })
+  const added = lines.filter((l) => mine.includes(l.key) && !now.some((n) => n.key === l.key))
+  return [...kept, ...added]
+}

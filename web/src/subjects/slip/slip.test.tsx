@@ -53,6 +53,37 @@ describe('the slip of a setup, open for writing', () => {
     expect(changed).toHaveBeenCalledWith([expect.objectContaining({ key: 'memory.size', text: '24 GB' })])
   })
 
+  it('shows what somebody else wrote beside what was typed, and keeps nothing before one is chosen', async () => {
+    const theirs = { ...setup, facts: [{ ...setup.facts[0], value: '32' }, ...setup.facts.slice(1)] }
+    let answer: unknown = new Reply(409, { detail: 'Somebody else', current: theirs })
+    const { sent, closed } = open(0, { 'PUT /api/v1/setups/11/facts': () => answer })
+    await type('24 GB')
+    const both = await screen.findByTestId('overtaken')
+    expect(both.textContent).toContain('Memory32 GiB24 GB')
+    expect(screen.queryByText('Keep these facts')).toBeNull()
+    answer = setup
+    fireEvent.click(screen.getByText('Keep mine'))
+    await waitFor(() => {
+      expect(closed).toHaveBeenCalled()
+    })
+    expect(sent.findLast((s) => s.method === 'PUT')?.body).toEqual({
+      facts: [{ key: 'memory.size', text: '24 GB', was: '32 GiB' }],
+    })
+  })
+
+  it('takes theirs, and stays open for what else was typed', async () => {
+    const theirs = { ...setup, facts: [{ ...setup.facts[0], value: '32' }, ...setup.facts.slice(1)] }
+    open(0, {
+      'PUT /api/v1/setups/11/facts': new Reply(409, { detail: 'Somebody else', current: theirs }),
+    })
+    await type('24 GB')
+    fireEvent.click(await screen.findByText('Take theirs'))
+    await waitFor(() => {
+      expect(screen.getByLabelText<HTMLInputElement>('Memory').value).toBe('32 GiB')
+    })
+    expect(screen.getByText('Keep these facts')).toBeTruthy()
+  })
+
   it('says at its line what does not fit, and keeps what was typed', async () => {
     const fault = { field: 'facts[0]', message: 'Memory is a quantity such as 16 GiB, got "plenty"' }
     const { closed } = open(0, {
