@@ -57,6 +57,7 @@ describe('words', () => {
       endedAt: '',
       sender: '',
       tiny: false,
+      origin: '',
       readings: [],
       gaps: [],
       flags: [],

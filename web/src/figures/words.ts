@@ -1,8 +1,13 @@
 import type { Schemas } from '../api/client'
 import type { DeviceKind, TestGroup } from '../api/queries'
 
-/** Kinds of device, for one and for many. */
-export const kinds: Record<DeviceKind, { readonly one: string; readonly many: string }> = {
+interface KindWords {
+  readonly one: string
+  readonly many: string
+}
+
+/** Kinds of device that every desk has, for one and for many. */
+const shippedKinds: Readonly<Record<string, KindWords>> = {
   LAPTOP: { one: 'laptop', many: 'laptops' },
   DESKTOP: { one: 'desktop', many: 'desktops' },
   MINI: { one: 'mini', many: 'minis' },
@@ -15,6 +20,17 @@ export const kinds: Record<DeviceKind, { readonly one: string; readonly many: st
   GRAPHICS: { one: 'graphics card', many: 'graphics cards' },
   DISPLAY: { one: 'display', many: 'displays' },
   OTHER: { one: 'something else', many: 'other things' },
+}
+
+/** A kind of device, for one and for many; the desk's own as they were typed. */
+export function kindOf(kind: DeviceKind): KindWords {
+  return shippedKinds[kind] ?? { one: kind, many: kind.endsWith('s') ? kind : `${kind}s` }
+}
+
+/** Every kind there is: those of every desk, then the desk's own by name. */
+export function everyKind(models: readonly { readonly kind: DeviceKind }[]): readonly DeviceKind[] {
+  const own = models.map((m) => m.kind).filter((k) => !(k in shippedKinds))
+  return [...Object.keys(shippedKinds), ...[...new Set(own)].sort()]
 }
 
 /** Groups of tests. */

@@ -1,7 +1,7 @@
 import { useDeferredValue, useState } from 'react'
 import type { Schemas } from '../api/client'
 import { useModels } from '../api/queries'
-import { kinds } from '../figures/words'
+import { kindOf } from '../figures/words'
 import { Dialog } from '../ui/Dialog'
 import { Finder } from '../ui/Finder'
 import type { Found } from '../ui/Finder'
@@ -85,7 +85,7 @@ function suggestions(
     if (s.kind !== undefined) {
       choices.push({
         key: `best-kind=${s.kind}`,
-        title: `Best of all ${kinds[s.kind].many}`,
+        title: `Best of all ${kindOf(s.kind).many}`,
         about: 'test by test',
       })
     }

@@ -1,6 +1,7 @@
 import { Button } from './Button'
+import { Combobox } from './Combobox'
+import type { Option } from './Combobox'
 import { FieldError } from './Field'
-import type { Choice } from './Select'
 
 export interface RowsColumn {
   readonly label: string
@@ -9,8 +10,8 @@ export interface RowsColumn {
   /** Width as a grid track, e.g. `1fr` or `100px`. */
   readonly width: string
   readonly type?: 'date'
-  /** What may be chosen; typed freely if absent. */
-  readonly choices?: readonly Choice[]
+  /** What may be chosen, found by typing; typed freely if absent. */
+  readonly choices?: readonly Option[]
 }
 
 export interface RowsProps {
@@ -54,29 +55,18 @@ export function Rows({ title, add, columns, fresh, rows, onRows, error }: RowsPr
       {rows.map((row, i) => (
         <div key={i}>
           <div className="grid gap-2 mb-1.5" style={{ gridTemplateColumns: tracks }}>
-            {columns.map((c, j) => {
-              const props = {
-                'aria-label': `${c.label}, ${title.toLowerCase()} ${String(i + 1)}`,
-                className:
-                  'border border-line rounded bg-sheet px-2 py-1 text-base min-w-0 aria-invalid:border-brick',
-                'aria-invalid': faults(i).some((f) => f.field === c.field),
-                value: row[j] ?? '',
-                onChange: (e: { readonly target: { readonly value: string } }) => {
-                  set(i, j, e.target.value)
-                },
-              }
-              return c.choices === undefined ? (
-                <input key={c.label} type={c.type ?? 'text'} {...props} />
-              ) : (
-                <select key={c.label} {...props}>
-                  {c.choices.map((x) => (
-                    <option key={x.value} value={x.value}>
-                      {x.label}
-                    </option>
-                  ))}
-                </select>
-              )
-            })}
+            {columns.map((c, j) => (
+              <Cell
+                key={c.label}
+                column={c}
+                label={`${c.label}, ${title.toLowerCase()} ${String(i + 1)}`}
+                value={row[j] ?? ''}
+                invalid={faults(i).some((f) => f.field === c.field)}
+                onValue={(value) => {
+                  set(i, j, value)
+                }}
+              />
+            ))}
             <button
               type="button"
               className="text-ink2 hover:text-ink"
@@ -103,5 +93,32 @@ export function Rows({ title, add, columns, fresh, rows, onRows, error }: RowsPr
         {add}
       </Button>
     </fieldset>
+  )
+}
+
+interface CellProps {
+  readonly column: RowsColumn
+  readonly label: string
+  readonly value: string
+  readonly invalid: boolean
+  readonly onValue: (value: string) => void
+}
+
+function Cell({ column, label, value, invalid, onValue }: CellProps) {
+  if (column.choices !== undefined)
+    return (
+      <Combobox label={label} options={column.choices} value={value} invalid={invalid} onValue={onValue} />
+    )
+  return (
+    <input
+      type={column.type ?? 'text'}
+      aria-label={label}
+      aria-invalid={invalid}
+      className="border border-line rounded bg-sheet px-2 py-1 text-base min-w-0 aria-invalid:border-brick"
+      value={value}
+      onChange={(e) => {
+        onValue(e.target.value)
+      }}
+    />
   )
 }

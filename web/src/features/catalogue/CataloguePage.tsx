@@ -2,7 +2,7 @@ import { typeWords } from './words'
 import { Link, useNavigate, useSearchParams } from 'react-router'
 import { useFacts, useModels, useSuites } from '../../api/queries'
 import { when } from '../../figures/format'
-import { groups, kinds } from '../../figures/words'
+import { groups, kindOf } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Empty, Failed, Loading } from '../../ui/States'
 import { AddFact } from './AddFact'
@@ -90,11 +90,9 @@ function Models() {
                 <span className="text-ink2">{m.maker}</span> <b className="font-medium">{m.name}</b>
               </Link>
             </td>
-            <td className="text-ink2">{kinds[m.kind].one}</td>
+            <td className="text-ink2">{kindOf(m.kind).one}</td>
             <td className="num text-ink2">{m.year ?? <span className="gap">not said</span>}</td>
-            <td className="text-base">
-              {m.units.map((u) => (u.origin === '' ? u.label : `${u.label} (from elsewhere)`)).join(', ')}
-            </td>
+            <td className="text-base">{m.units.map((u) => u.label).join(', ')}</td>
             <td className="num text-right whitespace-nowrap">
               {m.details.prices.length === 0 ? (
                 <span className="gap">no price</span>

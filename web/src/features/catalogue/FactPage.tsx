@@ -4,7 +4,7 @@ import type { Schemas } from '../../api/client'
 import type { TestGroup } from '../../api/queries'
 import { RuleStrip } from '../../figures/RuleStrip'
 import { number } from '../../figures/format'
-import { capital, cardinal, groups, kinds, speedGroups } from '../../figures/words'
+import { capital, cardinal, groups, kindOf, speedGroups } from '../../figures/words'
 import { Failed, Loading } from '../../ui/States'
 import { useFactProfile } from './queries'
 
@@ -65,7 +65,7 @@ function FactView({ profile }: { readonly profile: Schemas['FactProfile'] }) {
                   >
                     {b.setup.maker} <b className="font-medium">{b.setup.model}</b>
                   </Link>{' '}
-                  <span className="text-ink2 text-sm">{kinds[b.setup.kind].one}</span>
+                  <span className="text-ink2 text-sm">{kindOf(b.setup.kind).one}</span>
                 </td>
                 <td className="text-base">
                   {b.setup.unit}, {b.setup.name}

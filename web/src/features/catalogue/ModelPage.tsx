@@ -6,12 +6,12 @@ import { useOpenSetup } from '../../frame/open'
 import type { Schemas } from '../../api/client'
 import { RuleStrip } from '../../figures/RuleStrip'
 import { grouped, number, unitWords, when } from '../../figures/format'
-import { bands, capital, cardinal, groups, kinds } from '../../figures/words'
+import { bands, capital, cardinal, groups, kindOf } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Failed, Loading } from '../../ui/States'
 import { EvidenceList } from '../../subjects/Evidence'
 import { ClaimBar } from './ClaimBar'
-import { ModelForm } from './ModelForm'
+import { ModelForm } from './model/ModelForm'
 import { ScoreTable } from './ScoreTable'
 import { CompareSetups } from './CompareSetups'
 import { Tidy, useOtherModels } from './tidy/Tidy'
@@ -127,7 +127,7 @@ function Standing({ profile }: ProfileProps) {
   const { shown, inFocus } = useShown(profile)
   const { model } = profile
   return (
-    <Section title="Where it stands" about={shown && `${shown.name}, among ${kinds[model.kind].many}`}>
+    <Section title="Where it stands" about={shown && `${shown.name}, among ${kindOf(model.kind).many}`}>
       {profile.standing.length === 0 ? (
         <p className="gap mt-2 inline-block">no group of tests has a score yet</p>
       ) : (
@@ -442,5 +442,5 @@ export function aboutWords(profile: Profile): string {
   const year = model.year === undefined ? '' : `, ${String(model.year)}`
   const counts = `${capital(count(model.units.length, 'unit'))}, ${count(profile.setups.length, 'setup')}, ${number(profile.runs, 0)} ${profile.runs === 1 ? 'run' : 'runs'}.`
   const price = model.details.prices.length === 0 ? '' : ` ${capital(priceWords(model.details.prices))}.`
-  return `${capital(kinds[model.kind].one)}${year}. ${counts}${price}`
+  return `${capital(kindOf(model.kind).one)}${year}. ${counts}${price}`
 }

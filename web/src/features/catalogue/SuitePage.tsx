@@ -1,7 +1,7 @@
 import { Link, useNavigate, useParams } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { minutes, significant, unitWords, when } from '../../figures/format'
-import { capital, groups, kinds } from '../../figures/words'
+import { capital, groups, kindOf } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Failed, Loading } from '../../ui/States'
 import { useDeed } from '../../ui/deed'
@@ -236,7 +236,7 @@ function Took({ profile }: { readonly profile: Profile }) {
       ) : (
         profile.minutes.map((m) => (
           <p key={m.kind} className="flex gap-3 border-b border-line2 py-1">
-            <span className="text-ink2 w-30">{capital(kinds[m.kind].many)}</span>
+            <span className="text-ink2 w-30">{capital(kindOf(m.kind).many)}</span>
             <span className="num">{minutes(m.minutes)}</span>
           </p>
         ))

@@ -25,7 +25,6 @@ export function Units({ units }: { readonly units: readonly Unit[] }) {
           <span className="flex-1 min-w-0">
             {u.variant === '' ? <span className="gap">variant not said</span> : u.variant}
           </span>
-          <span className="text-ink2">{u.origin === '' ? 'measured here' : `from ${u.origin}`}</span>
           <button
             className="text-ink2 hover:text-ink underline underline-offset-2"
             aria-label={`Edit unit ${u.label}`}
@@ -64,9 +63,8 @@ function UnitForm({ unit, others, onClose }: UnitFormProps) {
   const { theirs } = edit
   const [label, setLabel] = useState(unit.label)
   const [variant, setVariant] = useState(unit.variant)
-  const [origin, setOrigin] = useState(unit.origin)
   const save = async (edition: number) => {
-    if (await edit.run({ id: unit.id, label, variant, origin, edition })) onClose()
+    if (await edit.run({ id: unit.id, label, variant, edition })) onClose()
   }
   return (
     <Dialog
@@ -83,12 +81,6 @@ function UnitForm({ unit, others, onClose }: UnitFormProps) {
       >
         <Field label="Label" value={label} onValue={setLabel} maxLength={60} required />
         <Field label="Variant (such as 16 GiB, 512 GB)" value={variant} onValue={setVariant} maxLength={80} />
-        <Field
-          label="Where its numbers come from (empty if this desk measured it)"
-          value={origin}
-          onValue={setOrigin}
-          maxLength={80}
-        />
         {edit.problem !== null && <FieldError>{edit.problem}</FieldError>}
         {theirs && (
           <Overtaken
@@ -96,7 +88,6 @@ function UnitForm({ unit, others, onClose }: UnitFormProps) {
             lines={[
               { label: 'Label', theirs: theirs.label, mine: label },
               { label: 'Variant', theirs: theirs.variant, mine: variant },
-              { label: 'Where its numbers come from', theirs: theirs.origin, mine: origin },
             ]}
             onTheirs={onClose}
             onMine={() => {
@@ -105,10 +96,14 @@ function UnitForm({ unit, others, onClose }: UnitFormProps) {
           />
         )}
         <div className="flex gap-2">
-          <Button look="main" type="submit">
-            Keep
-          </Button>
-          <Button onClick={onClose}>Leave it</Button>
+          {!theirs && (
+            <>
+              <Button look="main" type="submit">
+                Keep
+              </Button>
+              <Button onClick={onClose}>Leave it</Button>
+            </>
+          )}
           <span className="ml-auto self-center">
             <Tidy
               thing={{ of: 'units', id: unit.id }}

@@ -14,7 +14,7 @@ const model: Schemas['ModelView'] = {
   name: 'Fen 13',
   kind: 'LAPTOP',
   year: 2026,
-  units: [{ id: 5, modelId: 1, label: 'A', variant: '', origin: '', edition: 0 }],
+  units: [{ id: 5, modelId: 1, label: 'A', variant: '', edition: 0 }],
   details: {
     prices: [{ amount: '640.00', currency: 'EUR', on: '2026-05-04', variant: '16 GiB' }],
     specification: [],
@@ -317,13 +317,12 @@ describe('units', () => {
     expect(sent.findLast((s) => s.method === 'PUT')?.body).toEqual({
       label: 'B',
       variant: '16 GiB',
-      origin: '',
       edition: 0,
     })
   })
 
   it('that two edit at once show both, and nothing is overwritten before one is chosen', async () => {
-    const theirs = { ...model.units[0], label: 'B', origin: 'a list', edition: 4 }
+    const theirs = { ...model.units[0], label: 'B', variant: '8 GiB', edition: 4 }
     let answer: unknown = new Reply(409, { detail: 'Somebody else changed this unit', current: theirs })
     const sent = serve({
       'GET /api/v1/sittings': strip,
@@ -339,7 +338,7 @@ describe('units', () => {
       within(both)
         .getAllByRole('row')
         .map((r) => r.textContent),
-    ).toEqual(['Theirs, kept nowYours, typed here', 'LabelBC', 'Where its numbers come froma listnothing'])
+    ).toEqual(['Theirs, kept nowYours, typed here', 'LabelBC', 'Variant8 GiBnothing'])
     answer = theirs
     fireEvent.click(within(both).getByRole('button', { name: 'Keep mine' }))
     await waitFor(() => {

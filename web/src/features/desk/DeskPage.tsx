@@ -5,7 +5,7 @@ import { useShortcuts } from '../../frame/keys'
 import type { Schemas } from '../../api/client'
 import { useScores, useStrip } from '../../api/queries'
 import { minutes } from '../../figures/format'
-import { capital, cardinal, kinds, ordinal } from '../../figures/words'
+import { capital, cardinal, kindOf, ordinal } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { FieldError } from '../../ui/Field'
 import { useNotice } from '../../ui/Notices'
@@ -86,7 +86,7 @@ function Explained({ sheet, suite }: { readonly sheet: Sheet; readonly suite: Sc
     <p className="text-base text-ink2 mt-3 max-w-175" data-testid="first-score">
       The first score. It is the middle of the runs that count, and so far that is one: how far a repeat would
       fall from it is not known before there are two. Its place shows once another of the{' '}
-      {kinds[sheet.setup.kind].many} has been measured with {suite.name}.
+      {kindOf(sheet.setup.kind).many} has been measured with {suite.name}.
     </p>
   )
 }

@@ -87,12 +87,14 @@ export function PlanSuite({ row, sitting, onClose }: PlanSuiteProps) {
             }}
           />
         )}
-        <div className="flex gap-2">
-          <Button look="main" type="submit">
-            Keep
-          </Button>
-          <Button onClick={onClose}>Leave it</Button>
-        </div>
+        {!plan.theirs && (
+          <div className="flex gap-2">
+            <Button look="main" type="submit">
+              Keep
+            </Button>
+            <Button onClick={onClose}>Leave it</Button>
+          </div>
+        )}
       </form>
     </Dialog>
   )

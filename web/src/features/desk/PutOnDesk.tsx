@@ -3,7 +3,7 @@ import { useNavigate, useSearchParams } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { useModels, useSuites } from '../../api/queries'
 import type { DeviceKind } from '../../api/queries'
-import { kinds } from '../../figures/words'
+import { everyKind, kindOf } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Checkbox } from '../../ui/Checkbox'
 import { Combobox } from '../../ui/Combobox'
@@ -53,7 +53,7 @@ function Putting({ models, suites }: PuttingProps) {
         <div>
           <Named models={models} typed={typed} invalid={put.problem !== null} onChoose={choose} />
           {model === undefined && typed.model !== '' && (
-            <NewModel typed={typed} kind={kind} set={set} error={put.of} />
+            <NewModel models={models} typed={typed} kind={kind} set={set} error={put.of} />
           )}
           <Details typed={typed} model={model} unit={unit} setups={setups} set={set} error={put.of} />
         </div>
@@ -135,7 +135,7 @@ function Named({ models, typed, invalid, onChoose }: NamedProps) {
         options={models.map((m) => ({
           value: String(m.id),
           label: `${m.maker} ${m.name}`.trim(),
-          about: kinds[m.kind].one,
+          about: kindOf(m.kind).one,
         }))}
         value={typed.model}
         onValue={onChoose}
@@ -160,8 +160,13 @@ interface PartProps {
   readonly error: (field: string) => string | undefined
 }
 
+interface NewModelProps extends PartProps {
+  readonly models: PuttingProps['models']
+  readonly kind: DeviceKind | undefined
+}
+
 /** What a model is that is not there yet. */
-function NewModel({ typed, kind, set, error }: PartProps & { readonly kind: DeviceKind | undefined }) {
+function NewModel({ models, typed, kind, set, error }: NewModelProps) {
   const parts = nameParts(typed)
   return (
     <div className="border-l border-line pl-4 mt-3">
@@ -184,9 +189,31 @@ function NewModel({ typed, kind, set, error }: PartProps & { readonly kind: Devi
           error={error('name')}
         />
       </div>
+      <KindChoice
+        kinds={everyKind(models)}
+        kind={kind}
+        onKind={(k) => {
+          set('kind', k)
+          set('suites', undefined)
+        }}
+      />
+    </div>
+  )
+}
+
+interface KindChoiceProps {
+  readonly kinds: readonly DeviceKind[]
+  readonly kind: DeviceKind | undefined
+  readonly onKind: (kind: DeviceKind | undefined) => void
+}
+
+/** One of the kinds there are, or a word of one's own. */
+function KindChoice({ kinds, kind, onKind }: KindChoiceProps) {
+  return (
+    <>
       <div className="text-sm text-ink2 mb-1">What kind of thing is it?</div>
-      <div role="radiogroup" aria-label="Kind" className="flex flex-wrap gap-1.5 mb-3">
-        {(Object.keys(kinds) as DeviceKind[]).map((k) => (
+      <div role="radiogroup" aria-label="Kind" className="flex flex-wrap gap-1.5 mb-2">
+        {kinds.map((k) => (
           <button
             key={k}
             type="button"
@@ -194,15 +221,23 @@ function NewModel({ typed, kind, set, error }: PartProps & { readonly kind: Devi
             aria-checked={kind === k}
             className={`px-2.25 py-1 text-sm border border-line rounded ${kind === k ? 'bg-ink text-sheet' : 'bg-sheet text-ink2 hover:text-ink'}`}
             onClick={() => {
-              set('kind', k)
-              set('suites', undefined)
+              onKind(k)
             }}
           >
-            {kinds[k].one}
+            {kindOf(k).one}
           </button>
         ))}
       </div>
-    </div>
+      <Field
+        label="or in your own word, for one of them"
+        value={kind === undefined || kinds.includes(kind) ? '' : kind}
+        onValue={(word) => {
+          onKind(word === '' ? undefined : word)
+        }}
+        maxLength={40}
+        placeholder="router"
+      />
+    </>
   )
 }
 

@@ -8,7 +8,7 @@ import type { Dot } from '../../figures/RepeatDots'
 import { RuleStrip } from '../../figures/RuleStrip'
 import { Trace } from '../../figures/Trace'
 import { amount, minutes, plusMinus, seconds, significant, unitWords } from '../../figures/format'
-import { groups, kinds } from '../../figures/words'
+import { groups, kindOf } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { EntryGrid } from './entry/EntryGrid'
 import { PlanSuite } from './PlanSuite'
@@ -35,7 +35,7 @@ export function RunSheetTable({ sheet, entering, onEnter }: RunSheetTableProps) 
           <th className="w-41">Suite</th>
           <th className="w-22">Repeats</th>
           <th className="w-39.5 text-right">Score</th>
-          <th className="w-49">Among {kinds[sheet.setup.kind].many}</th>
+          <th className="w-49">Among {kindOf(sheet.setup.kind).many}</th>
           <th className="w-17.5">Place</th>
           <th className="text-right">Time</th>
         </tr>

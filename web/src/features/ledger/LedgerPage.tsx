@@ -5,6 +5,7 @@ import { RepeatDots } from '../../figures/RepeatDots'
 import type { Dot } from '../../figures/RepeatDots'
 import { number, when } from '../../figures/format'
 import { Button } from '../../ui/Button'
+import { Combobox } from '../../ui/Combobox'
 import { Select } from '../../ui/Select'
 import { Failed, Loading } from '../../ui/States'
 import { RunPanel } from './RunPanel'
@@ -111,18 +112,26 @@ function Filters({ search, onSet }: FiltersProps) {
   const devices = (models.data ?? []).map((m) => ({ value: String(m.id), label: `${m.maker} ${m.name}` }))
   const versions = (suites.data ?? []).map((s) => ({ value: String(s.id), label: `${s.name} ${s.version}` }))
   const choices = [
-    { name: 'state', label: 'State', choices: stateChoices },
-    { name: 'model', label: 'Device', choices: [{ value: 'any', label: 'any device' }, ...devices] },
-    { name: 'suite', label: 'Suite', choices: [{ value: 'any', label: 'any suite' }, ...versions] },
+    { name: 'model', label: 'Device', options: [{ value: 'any', label: 'any device' }, ...devices] },
+    { name: 'suite', label: 'Suite', options: [{ value: 'any', label: 'any suite' }, ...versions] },
   ]
   return (
     <div className="flex gap-2 mt-3 mb-2 flex-wrap items-center">
+      <Select
+        label="State"
+        value={search.get('state') ?? 'any'}
+        choices={stateChoices}
+        onValue={(v) => {
+          onSet('state', v)
+        }}
+      />
       {choices.map((c) => (
-        <Select
+        <Combobox
           key={c.name}
           label={c.label}
           value={search.get(c.name) ?? 'any'}
-          choices={c.choices}
+          options={c.options}
+          className="w-45"
           onValue={(v) => {
             onSet(c.name, v)
           }}
@@ -256,7 +265,7 @@ function StateWords({ row }: { readonly row: Row }) {
   if (row.flags.length > 0)
     return <span className="text-ink2">{row.flags.map((f) => flagWords[f]).join(', ')}</span>
   if (row.doubts > 0) return <span className="unmeant">to be checked</span>
-  return row.setup.origin === '' ? null : <span className="text-ink2">from {row.setup.origin}</span>
+  return row.origin === '' ? null : <span className="text-ink2">from {row.origin}</span>
 }
 
 function dot(sibling: Schemas['SiblingView']): Dot {

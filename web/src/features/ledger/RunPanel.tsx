@@ -84,7 +84,8 @@ function RunHead({ detail, onClose }: { readonly detail: Detail; readonly onClos
         </button>
       </div>
       <p className="text-ink2 mt-0.5 mb-3">
-        {setup.maker} {setup.model}, {setup.name}. By {run.sender} {detail.senderVersion},{' '}
+        {setup.maker} {setup.model}, {setup.name}. {run.origin !== '' && `From ${run.origin}. `}By{' '}
+        {run.sender} {detail.senderVersion},{' '}
         {seconds((Date.parse(run.endedAt) - Date.parse(run.startedAt)) / 1000)}.
       </p>
       {run.reason !== undefined && (

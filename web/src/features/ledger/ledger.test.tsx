@@ -19,6 +19,7 @@ const rows: readonly Schemas['LedgerRow'][] = [
     siblings: [{ value: 3117, state: 'SET_ASIDE', flagged: false, self: true }],
     flags: [],
     doubts: 0,
+    origin: '',
   },
   {
     id: 'r2',
@@ -32,6 +33,7 @@ const rows: readonly Schemas['LedgerRow'][] = [
     siblings: [],
     flags: [],
     doubts: 0,
+    origin: '',
   },
 ]
 const page: Schemas['LedgerPage'] = {
@@ -61,6 +63,7 @@ const detail: Schemas['RunDetail'] = {
     gaps: [],
     flags: [],
     doubts: 0,
+    origin: '',
   },
   setup: label,
   suite: 'Kernmill',

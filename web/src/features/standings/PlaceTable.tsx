@@ -6,7 +6,7 @@ import type { IndexScale } from '../../figures/IndexLine'
 import { RuleStrip } from '../../figures/RuleStrip'
 import type { Tick } from '../../figures/RuleStrip'
 import { number, placeRange } from '../../figures/format'
-import { groups, kinds, speedGroups, subjectText } from '../../figures/words'
+import { groups, kindOf, speedGroups, subjectText } from '../../figures/words'
 import { bracket, half } from './sentence'
 
 type View = Schemas['StandingsView']
@@ -179,7 +179,7 @@ function NameCell({ place, focus, open }: Pick<PlaceRowProps, 'place' | 'focus' 
         {subject.name}
       </button>{' '}
       <span className="block truncate text-ink2 text-sm leading-3.5">
-        {subject.detail === '' && subject.kind !== undefined ? kinds[subject.kind].one : subject.detail}
+        {subject.detail === '' && subject.kind !== undefined ? kindOf(subject.kind).one : subject.detail}
         {subject.origin !== '' && ` · ${subject.origin}`}
         {place.usual !== undefined && place.usual !== place.number && `, usually ${String(place.usual)}`}
         {place.tests < place.testsOf && `, ${String(place.tests)} of ${String(place.testsOf)} tests`}

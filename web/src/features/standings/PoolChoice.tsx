@@ -1,10 +1,10 @@
 import { useState } from 'react'
-import type { DeviceKind } from '../../api/queries'
 import { useModels } from '../../api/queries'
-import { capital, kinds, speakers } from '../../figures/words'
+import { capital, everyKind, kindOf, speakers } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Dialog } from '../../ui/Dialog'
 import { Field } from '../../ui/Field'
+import { Combobox } from '../../ui/Combobox'
 import { Select } from '../../ui/Select'
 import { poolWords } from './address'
 import type { StandingsQuestion } from './queries'
@@ -50,17 +50,20 @@ function PoolForm({ question: q, choose, onClose }: PoolChoiceProps & { readonly
       about="Who is held against each other. A model whose year or price is not known is left out where you ask for one."
     >
       <div className="flex flex-wrap gap-2">
-        {useChoices(q).map((c) => (
-          <Select
-            key={c.name}
-            label={c.label}
-            value={q[c.name] ?? c.usual}
-            choices={c.choices}
-            onValue={(v) => {
+        {useChoices(q).map((c) => {
+          const props = {
+            label: c.label,
+            value: q[c.name] ?? c.usual,
+            onValue: (v: string) => {
               choose({ [c.name]: v === c.usual ? '' : v })
-            }}
-          />
-        ))}
+            },
+          }
+          return c.many ? (
+            <Combobox key={c.name} {...props} options={c.choices} className="w-45" />
+          ) : (
+            <Select key={c.name} {...props} choices={c.choices} />
+          )
+        })}
       </div>
       <Numbers question={q} choose={choose} onClose={onClose} />
     </Dialog>
@@ -73,6 +76,8 @@ interface PoolPart {
   readonly label: string
   readonly usual: string
   readonly choices: readonly { readonly value: string; readonly label: string }[]
+  /** Whether there can be hundreds, so that it is found by typing. */
+  readonly many?: boolean
 }
 
 function useChoices(q: StandingsQuestion): readonly PoolPart[] {
@@ -82,9 +87,9 @@ function useChoices(q: StandingsQuestion): readonly PoolPart[] {
     ...[...new Set(values)].sort().map((v) => ({ value: v, label: v })),
   ]
   const tags = models.flatMap((m) => m.details.tags)
-  const byKind = (Object.keys(kinds) as DeviceKind[]).map((k) => ({
+  const byKind = everyKind(models).map((k) => ({
     value: k,
-    label: capital(kinds[k].many),
+    label: capital(kindOf(k).many),
   }))
   return [
     {
@@ -97,13 +102,14 @@ function useChoices(q: StandingsQuestion): readonly PoolPart[] {
       name: 'maker',
       label: 'Maker',
       usual: 'any',
+      many: true,
       choices: all(
         'every maker',
         models.map((m) => m.maker),
       ),
     },
     ...(tags.length > 0 || q.tag !== undefined
-      ? [{ name: 'tag', label: 'Tag', usual: 'any', choices: all('every tag', tags) } as const]
+      ? [{ name: 'tag', label: 'Tag', usual: 'any', many: true, choices: all('every tag', tags) } as const]
       : []),
     ...plainChoices,
   ]

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import type { DeviceKind, TestGroup } from '../../api/queries'
 import { minutes, number } from '../../figures/format'
-import { capital, groups, kinds, speedGroups } from '../../figures/words'
+import { capital, groups, kindOf, speedGroups } from '../../figures/words'
 import { Dialog } from '../../ui/Dialog'
 import { Select } from '../../ui/Select'
 import { Failed, Loading } from '../../ui/States'
@@ -26,7 +26,7 @@ export function ShortList({ group: first, kind, onClose }: ShortListProps) {
       onClose={onClose}
       width={640}
       title="A shorter list of suites"
-      about={`Those that tell ${kind === undefined ? 'devices' : kinds[kind].many} apart best for their minutes. How much of the order is kept is found on devices that were not looked at for choosing.`}
+      about={`Those that tell ${kind === undefined ? 'devices' : kindOf(kind).many} apart best for their minutes. How much of the order is kept is found on devices that were not looked at for choosing.`}
     >
       <div className="flex items-center gap-2 text-base mb-3">
         <label htmlFor="list-minutes">In</label>

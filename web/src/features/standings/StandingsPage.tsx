@@ -7,6 +7,7 @@ import type { TestGroup } from '../../api/queries'
 import { capital, groups, subjectText } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Segments } from '../../ui/Segments'
+import { Combobox } from '../../ui/Combobox'
 import { Select } from '../../ui/Select'
 import { Empty, Failed, Loading } from '../../ui/States'
 import { TakeFigure } from '../../ui/TakeFigure'
@@ -310,10 +311,11 @@ function OneTest({ view, q, choose, group }: OneTestProps) {
   const own = view.groups.find((g) => g.group === group)
   return (
     <div className="flex items-center gap-3 text-ink2">
-      <Select
+      <Combobox
         label="Test"
+        className="w-75"
         value={q.test === undefined ? 'all' : String(q.test)}
-        choices={[
+        options={[
           { value: 'all', label: `all ${String(own?.tests ?? 0)} tests` },
           ...view.tests.map((t) => ({ value: String(t.id), label: `${t.suite} ${t.version}, ${t.name}` })),
         ]}

@@ -1,5 +1,5 @@
-import type { DeviceKind, TestGroup } from '../../api/queries'
-import { kinds } from '../../figures/words'
+import type { TestGroup } from '../../api/queries'
+import { kindOf } from '../../figures/words'
 import type { StandingsQuestion } from './queries'
 
 type Tuned = NonNullable<StandingsQuestion['tuned']>
@@ -13,7 +13,6 @@ export function question(search: URLSearchParams): StandingsQuestion {
     return Number.isFinite(value) ? value : undefined
   }
   const group = text('group') as TestGroup | undefined
-  const kind = text('kind')
   const asked = {
     group,
     test: number('test'),
@@ -21,7 +20,7 @@ export function question(search: URLSearchParams): StandingsQuestion {
     speaks: text('speaks'),
     weight: search.getAll('weight'),
     reference: text('reference'),
-    kind: kind !== undefined && kind in kinds ? (kind as DeviceKind) : undefined,
+    kind: text('kind'),
     yearFrom: number('yearFrom'),
     yearTo: number('yearTo'),
     priceTo: number('priceTo'),
@@ -68,7 +67,7 @@ export function poolWords(q: StandingsQuestion): readonly string[] {
       ? undefined
       : `of ${String(yearFrom ?? 'any year')} to ${String(yearTo ?? 'today')}`
   const told = [
-    q.kind && kinds[q.kind].many,
+    q.kind && kindOf(q.kind).many,
     q.maker && `of ${q.maker}`,
     q.tag && `tagged ${q.tag}`,
     years,

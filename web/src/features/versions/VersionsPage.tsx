@@ -3,7 +3,7 @@ import { useSearchParams } from 'react-router'
 import { useFocus } from '../../frame/focus'
 import { useShortcuts } from '../../frame/keys'
 import type { Schemas } from '../../api/client'
-import { capital, counted, hasWords, kinds } from '../../figures/words'
+import { capital, counted, hasWords, kindOf } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Dialog } from '../../ui/Dialog'
 import { Finder } from '../../ui/Finder'
@@ -372,12 +372,12 @@ function ChooseUnit({
 }) {
   const [text, setText] = useState('')
   const found = units
-    .filter((u) => hasWords(`${u.model} ${u.unit} ${kinds[u.kind].one}`, text))
+    .filter((u) => hasWords(`${u.model} ${u.unit} ${kindOf(u.kind).one}`, text))
     .slice(0, 60)
     .map((u) => ({
       key: `${String(u.modelId)} ${u.unit}`,
       title: u.model,
-      about: `${kinds[u.kind].one}, unit ${u.unit}, ${counted(u.setups, 'setup')}, ${String(u.versions)} in a line`,
+      about: `${kindOf(u.kind).one}, unit ${u.unit}, ${counted(u.setups, 'setup')}, ${String(u.versions)} in a line`,
       unit: u,
     }))
   return (

@@ -1,9 +1,8 @@
 import { useState } from 'react'
 import type { ReactNode } from 'react'
 import type { Schemas } from '../../../api/client'
-import { useSuites } from '../../../api/queries'
-import type { DeviceKind } from '../../../api/queries'
-import { kinds } from '../../../figures/words'
+import { useModels, useSuites } from '../../../api/queries'
+import { everyKind, kindOf } from '../../../figures/words'
 import { Button } from '../../../ui/Button'
 import { Checkbox } from '../../../ui/Checkbox'
 import { Combobox } from '../../../ui/Combobox'
@@ -27,6 +26,7 @@ export function Otherwise({ name, preview, settings, onSettings }: OtherwiseProp
   const set = (part: Partial<Settings>) => {
     onSettings({ ...settings, ...part })
   }
+  const models = useModels().data ?? []
   return (
     <section>
       <h2 className="mb-1">What holds for the whole table</h2>
@@ -39,16 +39,16 @@ export function Otherwise({ name, preview, settings, onSettings }: OtherwiseProp
             label="Models that are not there"
             value={settings.makeModels ?? rejected}
             choices={[
-              ...(Object.keys(kinds) as DeviceKind[]).map((k) => ({
+              ...everyKind(models).map((k) => ({
                 value: k,
-                label: `are made, as ${kinds[k].many}`,
+                label: `are made, as ${kindOf(k).many}`,
               })),
               { value: rejected, label: 'are rejected' },
             ]}
             onValue={(v) => {
               const rest = { ...settings }
               Reflect.deleteProperty(rest, 'makeModels')
-              onSettings(v === rejected ? rest : { ...rest, makeModels: v as DeviceKind })
+              onSettings(v === rejected ? rest : { ...rest, makeModels: v })
             }}
           />
         </Line>

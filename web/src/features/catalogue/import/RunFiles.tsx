@@ -9,7 +9,7 @@ import { counted } from '../../../figures/words'
 import { number, when } from '../../../figures/format'
 import { Button } from '../../../ui/Button'
 import { FieldError } from '../../../ui/Field'
-import { Select } from '../../../ui/Select'
+import { Combobox } from '../../../ui/Combobox'
 
 type RunFile = Schemas['RunFile']
 
@@ -98,10 +98,11 @@ export function RunFiles({ files }: { readonly files: readonly ReadFile[] }) {
         ) : (
           <div className="flex gap-3 items-center mt-4">
             <span className="text-ink2 text-base">Measured on</span>
-            <Select
+            <Combobox
               label="Device the runs belong to"
+              className="w-75"
               value={sitting ?? ''}
-              choices={(strip.data ?? []).map((s) => ({
+              options={(strip.data ?? []).map((s) => ({
                 value: String(s.sitting),
                 label: `${s.model}, ${s.setup}`,
               }))}

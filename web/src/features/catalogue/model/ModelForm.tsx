@@ -1,22 +1,21 @@
 import { useState } from 'react'
-import type { Schemas } from '../../api/client'
-import { useFacts, useSuites } from '../../api/queries'
-import type { DeviceKind } from '../../api/queries'
-import { unitWords } from '../../figures/format'
-import { kinds } from '../../figures/words'
-import { Button } from '../../ui/Button'
-import { Field, FieldError } from '../../ui/Field'
-import { Overtaken } from '../../ui/Overtaken'
-import type { OvertakenLine } from '../../ui/Overtaken'
-import { Rows } from '../../ui/Rows'
-import { Select } from '../../ui/Select'
-import { useDeed } from '../../ui/deed'
-import { editModel } from './deeds'
-
-type Model = Schemas['ModelView']
+import { useForm, useWatch } from 'react-hook-form'
+import type { Schemas } from '../../../api/client'
+import { useFacts, useModels, useSuites } from '../../../api/queries'
+import { unitWords } from '../../../figures/format'
+import { everyKind, kindOf } from '../../../figures/words'
+import { Button } from '../../../ui/Button'
+import { Combobox } from '../../../ui/Combobox'
+import { Field, FieldError } from '../../../ui/Field'
+import { Overtaken } from '../../../ui/Overtaken'
+import { Rows } from '../../../ui/Rows'
+import { useDeed } from '../../../ui/deed'
+import { editModel } from '../deeds'
+import { differences, editOf, typedOf } from './typed'
+import type { TypedModel } from './typed'
 
 export interface ModelFormProps {
-  readonly model: Model
+  readonly model: Schemas['ModelView']
   readonly onClose: () => void
 }
 
@@ -25,66 +24,18 @@ export function ModelForm({ model, onClose }: ModelFormProps) {
   const edit = useDeed(editModel, 'here')
   // As it was when this was opened: the model itself follows what others keep meanwhile.
   const [opened] = useState(model.edition)
-  const { of, theirs } = edit
-  const suites = useSuites()
-  const facts = useFacts()
-  const [maker, setMaker] = useState(model.maker)
-  const [name, setName] = useState(model.name)
-  const [kind, setKind] = useState<DeviceKind>(model.kind)
-  const [year, setYear] = useState(model.year === undefined ? '' : String(model.year))
-  const [prices, setPrices] = useState(
-    rowsOf(model.details.prices.map((p) => [p.amount, p.currency, p.on, p.variant])),
-  )
-  const [claims, setClaims] = useState(
-    rowsOf(model.details.claims.map((c) => [`${c.suite} ${c.metric}`, c.text, c.note ?? ''])),
-  )
-  const [spec, setSpec] = useState(rowsOf(model.details.specification.map((l) => [l.key, l.value, l.unit])))
-  const [pros, setPros] = useState(model.details.pros.join('\n'))
-  const [cons, setCons] = useState(model.details.cons.join('\n'))
-  const [missing, setMissing] = useState(model.details.missing.join('\n'))
-  const [tags, setTags] = useState(model.details.tags.join(', '))
-  const lines = (text: string) =>
-    text
-      .split('\n')
-      .map((l) => l.trim())
-      .filter((l) => l !== '')
-  const metrics = (suites.data ?? []).flatMap((s) =>
-    s.metrics.map((m) => ({
-      value: `${s.key} ${m.key}`,
-      label: `${s.name}: ${m.name} (${unitWords(m.unit)})`,
-    })),
-  )
-  const typed = (edition: number): Schemas['ModelEdit'] => {
-    return {
-      maker,
-      name,
-      kind,
-      ...(year.trim() === '' ? {} : { year: Number(year) }),
-      edition,
-      details: {
-        prices: prices.map(([amount = '', currency = '', on = '', variant = '']) => ({
-          amount,
-          currency,
-          on,
-          variant,
-        })),
-        claims: claims.map(([what = '', text = '', note = '']) => {
-          const [suite = '', metric = ''] = what.split(' ')
-          return { suite, metric, text, ...(note === '' ? {} : { note }) }
-        }),
-        specification: spec.map(([key = '', value = '', unit = '']) => ({ key, value, unit })),
-        pros: lines(pros),
-        cons: lines(cons),
-        missing: lines(missing),
-        tags: tags
-          .split(',')
-          .map((t) => t.trim())
-          .filter((t) => t !== ''),
-      },
-    }
+  const form = useForm<TypedModel>({ defaultValues: typedOf(model) })
+  const typed = useWatch({ control: form.control }) as TypedModel
+  const part: PartProps = {
+    typed,
+    set: (key, value) => {
+      form.setValue(key, value as never)
+    },
+    error: edit.of,
   }
+  const { theirs } = edit
   const save = async (edition: number) => {
-    if (await edit.run({ id: model.id, edit: typed(edition) })) onClose()
+    if (await edit.run({ id: model.id, edit: editOf(typed, edition) })) onClose()
   }
   return (
     <form
@@ -97,29 +48,92 @@ export function ModelForm({ model, onClose }: ModelFormProps) {
       <h1 className="mb-4">
         Edit {model.maker} {model.name}
       </h1>
-      <div className="grid grid-cols-[1fr_1fr_140px_100px] gap-4">
-        <Field label="Maker" value={maker} onValue={setMaker} required error={of('maker')} />
-        <Field label="Model" value={name} onValue={setName} required error={of('name')} />
-        <div>
-          <div className="text-sm text-ink2 mb-1">Kind</div>
-          <Select
-            label="Kind"
-            value={kind}
-            choices={(Object.keys(kinds) as DeviceKind[]).map((k) => ({ value: k, label: kinds[k].one }))}
-            onValue={(v) => {
-              setKind(v as DeviceKind)
-            }}
-          />
+      <Named {...part} />
+      <Listed {...part} />
+      <Said {...part} />
+      {edit.problem !== null && <FieldError>{edit.problem}</FieldError>}
+      {theirs && (
+        <Overtaken
+          what="this model"
+          lines={differences(typedOf(theirs), typed)}
+          onTheirs={onClose}
+          onMine={() => {
+            void save(theirs.edition)
+          }}
+        />
+      )}
+      {!theirs && (
+        <div className="flex gap-2 mt-3">
+          <Button look="main" type="submit">
+            Keep
+          </Button>
+          <Button onClick={onClose}>Leave it</Button>
         </div>
-        <Field
-          label="Year"
-          value={year}
-          onValue={setYear}
-          inputMode="numeric"
-          pattern="\d{4}"
-          error={of('year')}
+      )}
+    </form>
+  )
+}
+
+interface PartProps {
+  readonly typed: TypedModel
+  readonly set: <K extends keyof TypedModel>(key: K, value: TypedModel[K]) => void
+  /** What the server found wrong with a field. */
+  readonly error: (field: string) => string | undefined
+}
+
+/** What it is called, and what it is. */
+function Named({ typed, set, error }: PartProps) {
+  const models = useModels().data ?? []
+  const text = (key: 'maker' | 'name' | 'year') => ({
+    value: typed[key],
+    onValue: (value: string) => {
+      set(key, value)
+    },
+    error: error(key),
+  })
+  return (
+    <div className="grid grid-cols-[1fr_1fr_160px_100px] gap-4">
+      <Field label="Maker" {...text('maker')} required />
+      <Field label="Model" {...text('name')} required />
+      <div>
+        <div className="text-sm text-ink2 mb-1">Kind, or a word of your own</div>
+        <Combobox
+          label="Kind"
+          options={everyKind(models).map((k) => ({ value: k, label: kindOf(k).one }))}
+          value={typed.kind}
+          onValue={(v) => {
+            set('kind', v)
+          }}
+          free
+          large
         />
       </div>
+      <Field label="Year" {...text('year')} inputMode="numeric" pattern="\d{4}" />
+    </div>
+  )
+}
+
+/** What comes in lines: prices, claims, the specification. */
+function Listed({ typed, set, error }: PartProps) {
+  const facts = useFacts().data ?? []
+  const metrics = (useSuites().data ?? []).flatMap((s) =>
+    s.metrics.map((m) => ({
+      value: `${s.key} ${m.key}`,
+      label: `${s.name}: ${m.name} (${unitWords(m.unit)})`,
+    })),
+  )
+  const rows = (key: 'prices' | 'claims' | 'specification') => ({
+    rows: typed[key],
+    onRows: (all: readonly (readonly string[])[]) => {
+      set(
+        key,
+        all.map((r) => [...r]),
+      )
+    },
+    error: (i: number, field: string) => error(`details.${key}[${String(i)}].${field}`),
+  })
+  return (
+    <>
       <Rows
         title="Prices"
         add="Add a price"
@@ -130,9 +144,7 @@ export function ModelForm({ model, onClose }: ModelFormProps) {
           { label: 'Variant it is for', width: '1fr' },
         ]}
         fresh={['', 'EUR', new Date().toISOString().slice(0, 10), '']}
-        rows={prices}
-        onRows={setPrices}
-        error={(i, field) => of(`details.prices[${String(i)}].${field}`)}
+        {...rows('prices')}
       />
       <Rows
         title="What the maker claims"
@@ -142,10 +154,8 @@ export function ModelForm({ model, onClose }: ModelFormProps) {
           { label: 'Claimed value', field: 'text', width: '110px' },
           { label: "The maker's conditions", width: '1fr' },
         ]}
-        fresh={[metrics[0]?.value ?? '', '', '']}
-        rows={claims}
-        onRows={setClaims}
-        error={(i, field) => of(`details.claims[${String(i)}].${field}`)}
+        fresh={['', '', '']}
+        {...rows('claims')}
       />
       <Rows
         title="Specification"
@@ -155,73 +165,36 @@ export function ModelForm({ model, onClose }: ModelFormProps) {
             label: 'Fact',
             field: 'key',
             width: '1fr',
-            choices: (facts.data ?? []).map((f) => ({ value: f.key, label: f.words })),
+            choices: facts.map((f) => ({ value: f.key, label: f.words })),
           },
           { label: 'Value', field: 'value', width: '1fr' },
           { label: 'Unit', width: '90px' },
         ]}
-        fresh={['cpu.model', '', '']}
-        rows={spec}
-        onRows={setSpec}
-        error={(i, field) => of(`details.specification[${String(i)}].${field}`)}
+        fresh={['', '', '']}
+        {...rows('specification')}
       />
-      <div className="grid grid-cols-3 gap-4 mt-4">
-        <Lines label="What speaks for it, a line each" value={pros} onValue={setPros} />
-        <Lines label="What speaks against it" value={cons} onValue={setCons} />
-        <Lines label="What it lacks" value={missing} onValue={setMissing} />
-      </div>
-      <Field label="Tags, with commas between" value={tags} onValue={setTags} />
-      {edit.problem !== null && <FieldError>{edit.problem}</FieldError>}
-      {theirs && (
-        <Overtaken
-          what="this model"
-          lines={differences(theirs, typed(theirs.edition))}
-          onTheirs={onClose}
-          onMine={() => {
-            void save(theirs.edition)
-          }}
-        />
-      )}
-      <div className="flex gap-2 mt-3">
-        <Button look="main" type="submit">
-          Keep
-        </Button>
-        <Button onClick={onClose}>Leave it</Button>
-      </div>
-    </form>
+    </>
   )
 }
 
-/** Both as lines of text, field by field. */
-function differences(theirs: Model, mine: Schemas['ModelEdit']): readonly OvertakenLine[] {
-  const of = (m: Model | Schemas['ModelEdit']): Readonly<Record<string, string>> => ({
-    Maker: m.maker,
-    Model: m.name,
-    Kind: kinds[m.kind].one,
-    Year: String(m.year ?? ''),
-    Prices: m.details.prices
-      .map((p) => [p.amount, p.currency, p.on, p.variant].filter((x) => x !== '').join(' '))
-      .join('\n'),
-    Claims: m.details.claims
-      .map((c) => `${c.suite} ${c.metric}: ${c.text} ${c.note ?? ''}`.trim())
-      .join('\n'),
-    Specification: m.details.specification.map((l) => `${l.key}: ${l.value} ${l.unit}`.trim()).join('\n'),
-    'What speaks for it': m.details.pros.join('\n'),
-    'What speaks against it': m.details.cons.join('\n'),
-    'What it lacks': m.details.missing.join('\n'),
-    Tags: m.details.tags.join(', '),
+/** What is said of it in words. */
+function Said({ typed, set }: PartProps) {
+  const lines = (key: 'pros' | 'cons' | 'missing' | 'tags') => ({
+    value: typed[key],
+    onValue: (value: string) => {
+      set(key, value)
+    },
   })
-  const yours = of(mine)
-  return Object.entries(of(theirs)).map(([label, text]) => ({
-    label,
-    theirs: text,
-    mine: yours[label] ?? '',
-  }))
-}
-
-/** Texts in rows, as they are typed. */
-function rowsOf(rows: string[][]): readonly (readonly string[])[] {
-  return rows
+  return (
+    <>
+      <div className="grid grid-cols-3 gap-4 mt-4">
+        <Lines label="What speaks for it, a line each" {...lines('pros')} />
+        <Lines label="What speaks against it" {...lines('cons')} />
+        <Lines label="What it lacks" {...lines('missing')} />
+      </div>
+      <Field label="Tags, with commas between" {...lines('tags')} />
+    </>
+  )
 }
 
 interface LinesProps {

@@ -27,7 +27,7 @@ final class Browser implements AutoCloseable {
     private final ChromeDriver driver;
 
     /** A machine may be slow; who works on one journey waits less. */
-    private static final Duration PATIENCE = Duration.ofSeconds(Integer.getInteger("yarrowmark.patience", 120));
+    private static final Duration PATIENCE = Duration.ofSeconds(Integer.getInteger("yarrowmark.patience", 240));
 
     private Browser(ChromeDriver driver) {
         this.driver = driver;
@@ -140,7 +140,12 @@ final class Browser implements AutoCloseable {
 
     /** Chooses from a list by its label. */
     void choose(String label, String choice) {
-        waitFor(By.cssSelector("button[aria-label='" + label + "']")).click();
+        WebElement picker = waitFor(
+                By.cssSelector("button[aria-label='" + label + "'], input[role=combobox][aria-label='" + label + "']"));
+        picker.click();
+        if (picker.getTagName().equals("input")) {
+            picker.sendKeys(Keys.chord(Keys.CONTROL, "a"), choice);
+        }
         waitFor(By.xpath("//*[@role='option'][normalize-space(.)='" + choice + "']"))
                 .click();
     }

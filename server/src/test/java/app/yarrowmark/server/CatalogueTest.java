@@ -50,6 +50,31 @@ class CatalogueTest extends ServerTest {
     }
 
     @Test
+    void aKindInOnesOwnWordsIsOneHoweverItIsWrittenNext() {
+        String kind = "signal box";
+        long first = person.post(
+                        "/api/v1/models", "{\"maker\":\"Ostrel\",\"name\":\"Wave 1\",\"kind\":\"" + kind + "\"}")
+                .expect(201)
+                .json()
+                .get("id")
+                .asLong();
+        JsonNode next = person.post(
+                        "/api/v1/models", "{\"maker\":\"Ostrel\",\"name\":\"Wave 2\",\"kind\":\" Signal  Box \"}")
+                .expect(201)
+                .json();
+        assertThat(next.get("kind").asText()).isEqualTo(kind);
+        assertThat(person.get("/api/v1/profiles/models/" + first)
+                        .json()
+                        .at("/model/kind")
+                        .asText())
+                .isEqualTo(kind);
+        assertThat(person.get("/api/v1/search?q=signal").json().findValuesAsText("title"))
+                .contains("Ostrel Wave 1");
+        person.post("/api/v1/models", "{\"maker\":\"Ostrel\",\"name\":\"Wave 3\",\"kind\":\" \"}")
+                .expect(400);
+    }
+
+    @Test
     void everyUnfitFieldIsNamed() {
         String bad = DETAILS.replace("640.00", "cheap").replace("EUR", "EURO").replace("\"200\"", "\"-1\"");
         assertThat(person.put("/api/v1/models/" + model, edit(bad, 0))
@@ -161,12 +186,12 @@ class CatalogueTest extends ServerTest {
                         .expect(409)
                         .detail())
                 .isEqualTo("This model has a unit B already.");
-        assertThat(person.put("/api/v1/units/" + unit, "{\"label\":\" \",\"origin\":\"" + "x".repeat(81) + "\"}")
+        assertThat(person.put("/api/v1/units/" + unit, "{\"label\":\" \",\"variant\":\"" + "x".repeat(81) + "\"}")
                         .expect(422)
                         .json()
                         .get("violations")
                         .findValuesAsText("field"))
-                .containsExactly("label", "origin");
+                .containsExactly("label", "variant");
         person.put("/api/v1/units/" + unit, "{\"label\":\"A2\",\"variant\":\"16 GiB\"}")
                 .expect(200);
         JsonNode profile = person.get("/api/v1/profiles/models/" + model).json();

@@ -3,6 +3,7 @@ package app.yarrowmark.server;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
+import java.util.UUID;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
@@ -206,7 +207,23 @@ class ImportsTest extends ServerTest {
         JsonNode rows = person.get("/api/v1/runs?import=" + id).json().get("rows");
         assertThat(rows.get(0).get("state").asText()).isEqualTo("SET_ASIDE");
         assertThat(rows.get(0).get("reason").asText()).isEqualTo("the import was taken back");
+        assertThat(rows.at("/0/origin").asText()).isEqualTo("Fieldpaper");
         assertThat(rows.at("/0/setup/origin").asText()).isEqualTo("Fieldpaper");
+        // Measured here as well, it is no longer from the list alone; the run of the list still is.
+        UUID own = UUID.randomUUID();
+        person.put(
+                        "/api/v1/runs/" + own,
+                        run(own, "\"setup\":" + rows.at("/0/setup/setupId") + ",", "tablemill", "weave=91"))
+                .expect(201);
+        JsonNode both = person.get("/api/v1/runs?setup=" + rows.at("/0/setup/setupId"))
+                .json()
+                .get("rows");
+        assertThat(both.findValuesAsText("state")).containsExactlyInAnyOrder("SET_ASIDE", "DONE");
+        both.forEach(row -> {
+            assertThat(row.at("/setup/origin").asText()).isEmpty();
+            assertThat(row.get("origin").asText())
+                    .isEqualTo(row.get("state").asText().equals("DONE") ? "" : "Fieldpaper");
+        });
         person.post("/api/v1/imports/" + id + "/take-back", "").expect(409);
         person.post("/api/v1/imports/" + id + "/bring-back", "").expect(200);
         assertThat(person.get("/api/v1/runs?state=DONE&import=" + id)

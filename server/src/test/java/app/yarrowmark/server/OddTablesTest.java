@@ -308,7 +308,7 @@ class OddTablesTest extends ServerTest {
         }
         assertThat(model.get("kind").asText()).isEqualTo("PHONE");
         assertThat(model.get("year").asInt()).isEqualTo(2025);
-        assertThat(model.at("/units/0/origin").asText()).isEqualTo("Fieldpaper");
+        assertThat(model.at("/units/0/label").asText()).isEqualTo("Fieldpaper");
     }
 
     @Test

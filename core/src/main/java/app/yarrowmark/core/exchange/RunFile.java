@@ -31,6 +31,7 @@ import org.jspecify.annotations.Nullable;
  * @param conditions that were ticked off before the start; a sitting's own where left out
  * @param roomTemperature in degrees Celsius
  * @param flags what makes the run doubtful as a measure of speed
+ * @param origin list from elsewhere that it is from, at most 80 characters; empty or left out if this desk measured it
  */
 @JsonInclude(JsonInclude.Include.NON_NULL)
 public record RunFile(
@@ -52,7 +53,8 @@ public record RunFile(
         @Nullable List<SeriesLine> series,
         @Nullable List<String> conditions,
         @Nullable Double roomTemperature,
-        @Nullable List<Flag> flags) {
+        @Nullable List<Flag> flags,
+        @Nullable String origin) {
 
     /** How a run can end. */
     public enum State {
@@ -103,7 +105,38 @@ public record RunFile(
                 series,
                 conditions,
                 roomTemperature,
-                flags);
+                flags,
+                origin);
+    }
+
+    /** Returns the same run from a list; measured here where that is null or empty. */
+    public RunFile from(@Nullable String list) {
+        return new RunFile(
+                id,
+                suite,
+                sitting,
+                setup,
+                state,
+                reason,
+                startedAt,
+                endedAt,
+                sender,
+                size,
+                facts,
+                readings,
+                samples,
+                note,
+                gaps,
+                series,
+                conditions,
+                roomTemperature,
+                flags,
+                list == null || list.isBlank() ? null : list.strip());
+    }
+
+    /** Returns the list that it is from; empty if this desk measured it. */
+    public String originText() {
+        return origin == null ? "" : origin.strip();
     }
 
     /** A suite by key and version. */

@@ -127,6 +127,7 @@ public final class RunRecorder {
                 series.isEmpty() ? null : series,
                 null,
                 null,
+                null,
                 null);
     }
 

@@ -1,6 +1,7 @@
 package app.yarrowmark.server.api;
 
 import app.yarrowmark.core.Maps;
+import app.yarrowmark.server.catalogue.DeviceKind;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import io.swagger.v3.core.converter.AnnotatedType;
@@ -20,6 +21,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springdoc.core.customizers.GlobalOpenApiCustomizer;
+import org.springdoc.core.utils.SpringDocUtils;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
@@ -31,6 +33,12 @@ import org.springframework.context.annotation.Configuration;
 class ApiDescription {
 
     private static final String KINDS = "x-kinds";
+
+    static {
+        // A text, not an object of parts.
+        SpringDocUtils.getConfig().replaceWithClass(DeviceKind.class, String.class);
+        SpringDocUtils.getConfig().addSimpleTypesForParameterObject(DeviceKind.class);
+    }
 
     @Bean
     OpenAPI document() {

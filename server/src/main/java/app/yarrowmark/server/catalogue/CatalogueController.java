@@ -31,10 +31,7 @@ class CatalogueController {
             DeviceKind kind,
             @Nullable Integer year) {}
 
-    record NewUnit(
-            String label,
-            @Nullable String variant,
-            @Nullable String origin) {}
+    record NewUnit(String label, @Nullable String variant) {}
 
     @Operation(summary = "Every model with its units, by maker and name")
     @GetMapping("/models")
@@ -59,15 +56,10 @@ class CatalogueController {
     @PostMapping("/models/{id}/units")
     @ResponseStatus(HttpStatus.CREATED)
     UnitView addUnit(@PathVariable long id, @RequestBody NewUnit body, @AuthenticationPrincipal Caller caller) {
-        return catalogue.addUnit(
-                id,
-                body.label(),
-                body.variant() == null ? "" : body.variant(),
-                body.origin() == null ? "" : body.origin(),
-                caller.who());
+        return catalogue.addUnit(id, body.label(), body.variant() == null ? "" : body.variant(), caller.who());
     }
 
-    @Operation(summary = "Keep a unit as edited: its label, variant, and where its numbers come from")
+    @Operation(summary = "Keep a unit as edited: its label and variant")
     @PutMapping("/units/{id}")
     UnitView editUnit(@PathVariable long id, @RequestBody UnitEdit body, @AuthenticationPrincipal Caller caller) {
         return catalogue.editUnit(id, body, caller.who());

@@ -123,7 +123,7 @@ public class CatalogueService {
         ModelView before = view(model, List.of());
         model.maker = edit.maker().strip();
         model.name = edit.name().strip();
-        model.kind = edit.kind();
+        model.kind = known(edit.kind());
         model.year = edit.year();
         model.details = Json.write(details);
         models.flush();
@@ -228,14 +228,14 @@ public class CatalogueService {
 
     /** Makes a unit of a model, or returns the one there is of that label. */
     @Transactional
-    public UnitView addUnit(long modelId, String label, String variant, String origin, String who) {
-        String clean = requireUnit(label, variant, origin);
+    public UnitView addUnit(long modelId, String label, String variant, String who) {
+        String clean = requireUnit(label, variant);
         if (!models.existsById(modelId)) {
             throw Refusal.notFound("There is no model number " + modelId + ".");
         }
         UnitEntity unit = units.findByModelIdAndLabel(modelId, clean).orElseGet(() -> {
             revision.next();
-            return madeUnit(modelId, clean, variant, origin, who);
+            return madeUnit(modelId, clean, variant, who);
         });
         events.changed(LiveEvents.Topic.CATALOGUE);
         return view(unit);
@@ -250,7 +250,7 @@ public class CatalogueService {
     @Transactional
     public UnitView editUnit(long id, UnitEdit edit, String who) {
         UnitEntity unit = units.findById(id).orElseThrow(() -> Refusal.notFound("There is no unit number " + id + "."));
-        String clean = requireUnit(edit.label(), edit.variantText(), edit.originText());
+        String clean = requireUnit(edit.label(), edit.variantText());
         if (unit.edition != edit.edition()) {
             throw Refusal.overtaken("this unit", view(unit));
         }
@@ -262,12 +262,10 @@ public class CatalogueService {
         List<String> changes = new ArrayList<>();
         change(changes, "label", unit.label, clean);
         change(changes, "variant", orNone(unit.variant), orNone(edit.variantText()));
-        change(changes, "origin", orNone(unit.origin), orNone(edit.originText()));
         if (!changes.isEmpty()) {
             String words = "unit " + unit.label + ": " + String.join("; ", changes);
             unit.label = clean;
             unit.variant = edit.variantText();
-            unit.origin = edit.originText();
             units.flush();
             history.add(HistoryService.Kind.MODEL, unit.modelId, "CHANGED", who, words);
             revision.next();
@@ -286,7 +284,7 @@ public class CatalogueService {
     }
 
     /** A unit that is to be there, of a model that is to be there. */
-    public record UnitWanted(String maker, String model, DeviceKind kind, String label, String origin) {}
+    public record UnitWanted(String maker, String model, DeviceKind kind, String label) {}
 
     /**
      * Makes what is missing of many units and their models; returns the number of each unit, in the order wanted. Everything
@@ -298,7 +296,7 @@ public class CatalogueService {
     public List<Long> addUnits(List<UnitWanted> wanted, String who) {
         wanted.forEach(w -> {
             requireSound(ModelChecks.faults(w.maker(), w.model(), null, ModelDetails.NONE));
-            requireUnit(w.label(), "", w.origin());
+            requireUnit(w.label(), "");
         });
         Map<String, ModelEntity> byName = new HashMap<>();
         models.findByNameIn(
@@ -313,7 +311,7 @@ public class CatalogueService {
                             folded(w.maker(), w.model()), k -> madeModel(w.maker(), w.model(), w.kind(), null, who));
                     return byLabel.computeIfAbsent(
                                     folded(model.id, w.label()),
-                                    k -> madeUnit(model.id, w.label().strip(), "", w.origin(), who))
+                                    k -> madeUnit(model.id, w.label().strip(), "", who))
                             .id;
                 })
                 .toList();
@@ -328,15 +326,26 @@ public class CatalogueService {
     }
 
     private ModelEntity madeModel(String maker, String name, DeviceKind kind, @Nullable Integer year, String who) {
-        ModelEntity made = models.save(new ModelEntity(maker.strip(), name.strip(), kind, year, clock.instant()));
+        ModelEntity made =
+                models.save(new ModelEntity(maker.strip(), name.strip(), known(kind), year, clock.instant()));
         history.add(HistoryService.Kind.MODEL, made.id, "ADDED", who, null);
         return made;
     }
 
-    private UnitEntity madeUnit(long modelId, String label, String variant, String origin, String who) {
+    /** The desk's own kind of that name, however it was written first. */
+    private DeviceKind known(DeviceKind kind) {
+        return kind.isShipped()
+                ? kind
+                : models.kinds().stream()
+                        .filter(kind.name()::equalsIgnoreCase)
+                        .findFirst()
+                        .map(DeviceKind::new)
+                        .orElse(kind);
+    }
+
+    private UnitEntity madeUnit(long modelId, String label, String variant, String who) {
         UnitEntity made = new UnitEntity(modelId, label);
         made.variant = variant.strip();
-        made.origin = origin.strip();
         units.save(made);
         history.add(HistoryService.Kind.UNIT, made.id, "ADDED", who, null);
         return made;
@@ -346,7 +355,7 @@ public class CatalogueService {
         return text.isEmpty() ? "none" : text;
     }
 
-    private static String requireUnit(String label, String variant, String origin) {
+    private static String requireUnit(String label, String variant) {
         List<Violation> violations = new ArrayList<>();
         String clean = shortText("label", label, violations);
         if (clean.length() > 60) {
@@ -354,9 +363,6 @@ public class CatalogueService {
         }
         if (variant.length() > 80) {
             violations.add(new Violation("variant", "has at most 80 characters"));
-        }
-        if (origin.length() > 80) {
-            violations.add(new Violation("origin", "has at most 80 characters"));
         }
         requireSound(violations);
         return clean;
@@ -389,6 +395,6 @@ public class CatalogueService {
     }
 
     private static UnitView view(UnitEntity u) {
-        return new UnitView(u.id, u.modelId, u.label, u.variant, u.origin, u.edition);
+        return new UnitView(u.id, u.modelId, u.label, u.variant, u.edition);
     }
 }

@@ -20,7 +20,6 @@ class UnitEntity {
     Long modelId;
     String label;
     String variant = "";
-    String origin = "";
 
     @Version
     int edition;

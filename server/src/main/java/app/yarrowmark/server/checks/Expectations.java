@@ -21,7 +21,7 @@ import app.yarrowmark.server.setups.SetupLabels;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
 import java.util.Arrays;
-import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -84,7 +84,7 @@ class Expectations {
         }
 
         private Map<DeviceKind, double[]> sorted(ScoreColumn column) {
-            Map<DeviceKind, DoubleStream.Builder> values = new EnumMap<>(DeviceKind.class);
+            Map<DeviceKind, DoubleStream.Builder> values = new HashMap<>();
             column.scores().forEach((setup, score) -> {
                 SetupLabel label = labels.get(setup);
                 if (label != null) {
@@ -92,7 +92,7 @@ class Expectations {
                             .add(score.value());
                 }
             });
-            Map<DeviceKind, double[]> sorted = new EnumMap<>(DeviceKind.class);
+            Map<DeviceKind, double[]> sorted = new HashMap<>();
             values.forEach((kind, all) -> sorted.put(kind, all.build().sorted().toArray()));
             return sorted;
         }

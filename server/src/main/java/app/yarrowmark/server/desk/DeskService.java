@@ -84,7 +84,7 @@ class DeskService {
         Map<Long, SetupLabel> labels = setupLabels.all();
         return sittings.last().stream()
                 .filter(s -> !s.suiteIds().isEmpty())
-                .filter(s -> Maps.at(labels, s.setupId()).kind() == kind)
+                .filter(s -> Maps.at(labels, s.setupId()).kind().equals(kind))
                 .findFirst()
                 .map(Sitting::suiteIds)
                 .orElse(List.of());

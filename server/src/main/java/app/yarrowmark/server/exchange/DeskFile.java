@@ -27,7 +27,11 @@ public record DeskFile(
             @Nullable ModelDetails details,
             List<UnitPart> units) {}
 
-    /** A unit with its setups, parents before children. */
+    /**
+     * A unit with its setups, parents before children.
+     *
+     * @param origin list from elsewhere that those of its runs are from that do not say
+     */
     public record UnitPart(
             String label,
             @Nullable String variant,

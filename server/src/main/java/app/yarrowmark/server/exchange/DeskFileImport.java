@@ -147,17 +147,17 @@ public class DeskFileImport {
         }
 
         private void unit(ModelView model, UnitPart part, String where) {
-            UnitView unit = catalogue.addUnit(
-                    model.id(), part.label(), text(part.variant()), text(part.origin()), caller.who());
+            UnitView unit = catalogue.addUnit(model.id(), part.label(), text(part.variant()), caller.who());
             Map<String, Long> byName = new HashMap<>();
             for (int i = 0; i < part.setups().size(); i++) {
                 SetupPart setup = part.setups().get(i);
                 String at = where + ".setups[" + i + "]";
-                attempt(at, () -> setup(unit, setup, byName, at));
+                attempt(at, () -> setup(unit, part.origin(), setup, byName, at));
             }
         }
 
-        private void setup(UnitView unit, SetupPart part, Map<String, Long> byName, String where) {
+        private void setup(
+                UnitView unit, @Nullable String origin, SetupPart part, Map<String, Long> byName, String where) {
             boolean tuned = Boolean.TRUE.equals(part.tuned());
             SetupView setup =
                     setups.create(unit.id(), part.name(), parent(part, byName), tuned, facts(part), caller.who());
@@ -173,7 +173,8 @@ public class DeskFileImport {
             Sitting sitting = sitting(setup.id(), part);
             List<RunFile> files = or(part.runs());
             for (int i = 0; i < files.size(); i++) {
-                run(files.get(i).placed(sitting.id(), null), setup.id(), where + ".runs[" + i + "]");
+                RunFile file = files.get(i).placed(sitting.id(), null);
+                run(file.origin() == null ? file.from(origin) : file, setup.id(), where + ".runs[" + i + "]");
             }
             flush();
             if (!Boolean.TRUE.equals(part.onDesk())) {

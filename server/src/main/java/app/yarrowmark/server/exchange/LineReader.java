@@ -23,12 +23,12 @@ import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
@@ -37,6 +37,7 @@ import org.jspecify.annotations.Nullable;
 final class LineReader {
 
     private static final int MOST_REMEMBERED = 5_000;
+    private static final int LONGEST_UNIT = 60;
     private static final Pattern SUMMARY = Pattern.compile(
             "(average|mean|median|total|sum|minimum|maximum|min|max|count|geometric mean|mittelwert|summe)",
             Pattern.CASE_INSENSITIVE);
@@ -159,8 +160,10 @@ final class LineReader {
         if (SUMMARY.matcher(device).matches()) {
             throw unfit(Role.DEVICE, "is a summary of the lines above it, not a device");
         }
-        String unit = or(cell.field(Role.UNIT), settings.unit(), "A");
-        limit(Role.UNIT, unit, 60);
+        String origin = cell.field(Role.ORIGIN);
+        limit(Role.ORIGIN, origin, 80);
+        String unit = unit(cell, origin);
+        limit(Role.UNIT, unit, LONGEST_UNIT);
         Map<String, String> facts = facts(cell);
         FactSetups.Chosen setup = setups.of(
                 model.map(m -> m.id() + "\t" + unit).orElse(device + "\t" + unit),
@@ -178,8 +181,6 @@ final class LineReader {
         String note = cell.field(Role.NOTE);
         limit(Role.NOTE, note, 500);
         NewModel named = model.map(m -> new NewModel(m.maker(), m.name())).orElseGet(() -> fresh(cell, device));
-        String origin = cell.field(Role.ORIGIN);
-        limit(Role.ORIGIN, origin, 80);
         About about =
                 new About(facts, setup.parent(), kind(cell), year(cell), price(cell), origin.isEmpty() ? null : origin);
         String gap = gap(cell, metric);
@@ -268,9 +269,9 @@ final class LineReader {
             return null;
         }
         try {
-            return DeviceKind.valueOf(text.toUpperCase(Locale.ROOT).replaceFirst("S$", ""));
+            return DeviceKind.of(text);
         } catch (IllegalArgumentException e) {
-            throw unfit(Role.KIND, "is no kind of device known here: " + Arrays.toString(DeviceKind.values()));
+            throw unfit(Role.KIND, Objects.toString(e.getMessage()));
         }
     }
 
@@ -372,6 +373,13 @@ final class LineReader {
         return cell.field(Role.MAKER).isEmpty()
                 ? device.substring(device.indexOf(' ') + 1).strip()
                 : device;
+    }
+
+    /** What a list from elsewhere measured is another sample of the model than this desk's, named by the list. */
+    private String unit(Cell cell, String origin) {
+        String list = or(origin, settings.source(), "A");
+        return or(cell.field(Role.UNIT), settings.unit(), list.substring(0, Math.min(list.length(), LONGEST_UNIT)))
+                .strip();
     }
 
     private static Optional<Long> unitOf(ModelView model, String unit) {

@@ -492,7 +492,9 @@ class TableImport {
             }
             String about = row.getString("about");
             if (about != null) {
-                abouts.putIfAbsent(current.place, Json.read(about, new TypeReference<About>() {}));
+                About said = Json.read(about, new TypeReference<About>() {});
+                abouts.putIfAbsent(current.place, said);
+                current.origin = said.origin() == null ? current.origin : said.origin();
             }
         }
 
@@ -611,14 +613,15 @@ class TableImport {
                     null,
                     null,
                     null,
-                    null);
+                    null,
+                    group.origin == null ? settings.sourceText() : group.origin);
         }
 
         private void make(List<Place> missing) {
             DeviceKind kind = Objects.requireNonNull(settings.makeModels(), "nothing is made unless asked for");
             List<Long> units = catalogue.addUnits(
                     missing.stream()
-                            .map(p -> new UnitWanted(p.maker, p.model, kindOf(p, kind), p.unit, originOf(p)))
+                            .map(p -> new UnitWanted(p.maker, p.model, kindOf(p, kind), p.unit))
                             .toList(),
                     caller.who());
             List<Long> ids = setups.createAll(
@@ -635,11 +638,6 @@ class TableImport {
         private DeviceKind kindOf(Place place, DeviceKind otherwise) {
             About about = abouts.get(place);
             return about == null || about.kind() == null ? otherwise : about.kind();
-        }
-
-        private String originOf(Place place) {
-            About about = abouts.get(place);
-            return about == null || about.origin() == null ? settings.sourceText() : about.origin();
         }
 
         private @Nullable String parentOf(Place place) {
@@ -677,6 +675,7 @@ class TableImport {
         private final List<RunFile.ReadingLine> readings = new ArrayList<>();
         private final List<RunFile.GapLine> gaps = new ArrayList<>();
         private long setupId;
+        private @Nullable String origin;
 
         Group(String key, Place place, Suite suite, @Nullable Instant startedAt, int line) {
             this.key = key;

@@ -39,6 +39,7 @@ class RunChecks {
 
     private static final int LONGEST_NOTE = 4_000;
     private static final int LONGEST_REASON = 500;
+    private static final int LONGEST_ORIGIN = 80;
     private static final int MOST_SAMPLES = 100_000;
     private static final int LONGEST_TYPED = 60;
     private static final int MOST_AVERAGED = 10_000;
@@ -183,6 +184,7 @@ class RunChecks {
         }
         limit("reason", reason, LONGEST_REASON, faults);
         limit("note", file.note() == null ? "" : file.note(), LONGEST_NOTE, faults);
+        limit("origin", file.originText(), LONGEST_ORIGIN, faults);
         limit("sender.program", file.sender().program(), 40, faults);
         limit("sender.version", file.sender().version(), 40, faults);
         if (file.conditions() != null

@@ -93,6 +93,9 @@ class RunEntity {
     /** How many of them wait for a person to look. */
     int openDoubts;
 
+    /** The list from elsewhere that it is from; empty if this desk measured it. */
+    String origin = "";
+
     @Nullable
     Long importId;
 

@@ -16,6 +16,7 @@ import app.yarrowmark.server.problems.RuleViolations;
 import app.yarrowmark.server.scorebook.Cell;
 import app.yarrowmark.server.scorebook.ScoreRevision;
 import app.yarrowmark.server.secrets.Tokens;
+import app.yarrowmark.server.setups.SetupOrigins;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.sittings.Sitting;
 import app.yarrowmark.server.sittings.SittingService;
@@ -34,6 +35,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.hibernate.exception.ConstraintViolationException;
 import org.jspecify.annotations.Nullable;
@@ -61,6 +63,7 @@ public class RunIntake {
     private final EntityManager entities;
     private final SetupService setups;
     private final SetupFlags setupFlags;
+    private final SetupOrigins origins;
     private final SittingService sittings;
     private final ScoreRevision revision;
     private final HistoryService history;
@@ -76,6 +79,7 @@ public class RunIntake {
             EntityManager entities,
             SetupService setups,
             SetupFlags setupFlags,
+            SetupOrigins origins,
             SittingService sittings,
             ScoreRevision revision,
             HistoryService history,
@@ -89,6 +93,7 @@ public class RunIntake {
         this.entities = entities;
         this.setups = setups;
         this.setupFlags = setupFlags;
+        this.origins = origins;
         this.sittings = sittings;
         this.revision = revision;
         this.history = history;
@@ -117,7 +122,7 @@ public class RunIntake {
      * @throws Refusal if the caller may not send it, or its id is kept with another content
      */
     public Kept accept(RunFile file, Caller caller) {
-        String hash = Tokens.digest(Json.write(file));
+        String hash = hash(file);
         Optional<Kept> before = kept(file.id(), hash);
         if (before.isPresent()) {
             return before.get();
@@ -130,6 +135,7 @@ public class RunIntake {
                 entities.persist(run);
                 record(run, caller);
                 entities.flush();
+                origins.arrived(Set.of(new SetupOrigins.Arrival(run.setupId, run.origin)));
                 // As late as can be: others wait for the number until this is committed.
                 long number = revision.next();
                 writer.number(run.id, number);
@@ -166,7 +172,7 @@ public class RunIntake {
             int known = 0;
             for (int i = 0; i < files.size(); i++) {
                 RunFile file = files.get(i);
-                String hash = Tokens.digest(Json.write(file));
+                String hash = hash(file);
                 try {
                     if (before.containsKey(file.id())) {
                         requireSame(file.id(), before.get(file.id()), hash);
@@ -191,9 +197,17 @@ public class RunIntake {
             }
             entities.flush();
             entities.clear();
+            origins.arrived(fresh.stream()
+                    .map(r -> new SetupOrigins.Arrival(r.setupId, r.origin))
+                    .collect(Collectors.toSet()));
             events.changed(LiveEvents.Topic.RUNS);
             return new KeptAll(fresh.size(), known, rejected);
         });
+    }
+
+    /** Of what was measured; where it is said to be from does not make it another run. */
+    private static String hash(RunFile file) {
+        return Tokens.digest(Json.write(file.from(null)));
     }
 
     private static boolean isReviewed(RunEntity run) {
@@ -259,6 +273,7 @@ public class RunIntake {
         run.senderVersion = file.sender().version();
         run.workSize = file.size() == null ? "normal" : file.size();
         run.note = file.note();
+        run.origin = file.originText();
         run.contentHash = hash;
         settle(run, file, checked.late());
         circumstances(run, file, checked);

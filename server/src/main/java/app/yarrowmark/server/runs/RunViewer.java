@@ -88,7 +88,8 @@ class RunViewer {
                                 s.readings.get(headline).value, s.state, !s.flags.isEmpty(), s.id.equals(run.id)))
                         .toList(),
                 Flags.of(run.flags),
-                run.openDoubts);
+                run.openDoubts,
+                run.origin);
     }
 
     RunView view(RunEntity run) {
@@ -112,7 +113,8 @@ class RunViewer {
                 readings,
                 gaps(run, suite),
                 Flags.of(run.flags),
-                run.openDoubts);
+                run.openDoubts,
+                run.origin);
     }
 
     /** The gaps that were given a reason, then the totals that do not follow from what was read. */

@@ -47,6 +47,7 @@ public final class RunViews {
      * A run with its readings, as a run sheet shows it.
      *
      * @param doubts how many of its numbers wait for a person to look
+     * @param origin list from elsewhere that it is from; empty if this desk measured it
      */
     public record RunView(
             UUID id,
@@ -61,7 +62,8 @@ public final class RunViews {
             List<ReadingView> readings,
             List<GapView> gaps,
             List<RunFile.Flag> flags,
-            int doubts) {
+            int doubts,
+            String origin) {
 
         /** Returns whether it counts for a score. */
         public boolean counts() {
@@ -72,7 +74,11 @@ public final class RunViews {
     /** A dot on the small scale of a ledger row: one run of the same suite in the same setup. */
     public record SiblingView(double value, RunState state, boolean flagged, boolean self) {}
 
-    /** A row of the ledger. */
+    /**
+     * A row of the ledger.
+     *
+     * @param origin list from elsewhere that the run is from; empty if this desk measured it
+     */
     public record LedgerRow(
             UUID id,
             SetupLabel setup,
@@ -85,7 +91,8 @@ public final class RunViews {
             @Nullable ReadingView headline,
             List<SiblingView> siblings,
             List<RunFile.Flag> flags,
-            int doubts) {}
+            int doubts,
+            String origin) {}
 
     /** A page of the ledger with counts over all of it. */
     public record LedgerPage(

@@ -84,16 +84,17 @@ public class SuiteTimes {
         Map<Long, SetupLabel> labels = setupLabels.all();
         List<Run> past = past(List.of(suiteId));
         SortedMap<DeviceKind, Double> minutes = new TreeMap<>();
-        for (DeviceKind kind : DeviceKind.values()) {
-            medians(past, r -> isOfKind(labels.get(r.setup), kind), LEAST_OF_KIND, MOST_RUNS)
-                    .values()
-                    .forEach(m -> minutes.put(kind, m));
-        }
+        labels.values().stream()
+                .map(SetupLabel::kind)
+                .distinct()
+                .forEach(kind -> medians(past, r -> isOfKind(labels.get(r.setup), kind), LEAST_OF_KIND, MOST_RUNS)
+                        .values()
+                        .forEach(m -> minutes.put(kind, m)));
         return minutes;
     }
 
     private static boolean isOfKind(@Nullable SetupLabel label, @Nullable DeviceKind kind) {
-        return label != null && (kind == null || label.kind() == kind);
+        return label != null && (kind == null || label.kind().equals(kind));
     }
 
     private static boolean isOfUnit(@Nullable SetupLabel label, SetupLabel own) {

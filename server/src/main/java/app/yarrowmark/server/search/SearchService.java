@@ -186,19 +186,19 @@ class SearchService {
         for (ModelView m : catalogue.models()) {
             String title = SetupLabel.called(m.maker(), m.name());
             Place place = new Place.ModelPlace(m.id());
-            String kind = m.kind().name().toLowerCase(Locale.ROOT);
+            String kind = m.kind().words();
             String about = m.year() == null ? kind : kind + ", " + m.year();
             String tags = String.join(" ", m.details().tags());
             all.add(Entry.of(new Hit(Kind.MODEL, title, about, place), about + " " + tags));
             m.units()
-                    .forEach(u -> all.add(Entry.of(
-                            new Hit(Kind.UNIT, title + ", unit " + u.label(), u.variant(), place), u.origin())));
+                    .forEach(u -> all.add(
+                            Entry.of(new Hit(Kind.UNIT, title + ", unit " + u.label(), u.variant(), place), "")));
         }
         for (SetupLabel s : setupLabels.all().values()) {
             String title = SetupLabel.called(s.maker(), s.model()) + ", " + s.name();
             Entry entry = Entry.of(
                     new Hit(Kind.SETUP, title, "setup of unit " + s.unit(), new Place.SetupPlace(s.setupId())),
-                    s.tuned() ? "tuned" : "as shipped");
+                    (s.tuned() ? "tuned " : "as shipped ") + s.origin());
             all.add(entry);
             bySetup.put(s.setupId(), entry);
         }

@@ -36,6 +36,8 @@ public class SetupLabels {
     private Map<Long, SetupLabel> readLabels() {
         Map<Long, ModelView> models = catalogue.modelsByUnit();
         List<SetupEntity> all = setups.findAll();
+        Map<Long, String> origins =
+                setups.origins().stream().collect(Collectors.toMap(SetupOrigin::setupId, SetupOrigin::words));
         Map<Long, Long> perModel = all.stream()
                 .collect(Collectors.groupingBy(s -> Maps.at(models, s.unitId).id(), Collectors.counting()));
         Map<String, Set<Long>> unitsOfName = all.stream()
@@ -48,26 +50,26 @@ public class SetupLabels {
                     boolean shared =
                             Maps.at(unitsOfName, model.id() + " " + s.name).size() > 1;
                     String unit = shared ? ", unit " + unit(s, model).label() : "";
-                    return label(s, model, Maps.at(perModel, model.id()) == 1 ? "" : s.name + unit);
+                    String detail = Maps.at(perModel, model.id()) == 1 ? "" : s.name + unit;
+                    return label(s, model, detail, origins.getOrDefault(s.id, ""));
                 })
                 .collect(Collectors.toUnmodifiableMap(SetupLabel::setupId, Function.identity()));
     }
 
-    private static SetupLabel label(SetupEntity s, ModelView model, String detail) {
-        UnitView unit = unit(s, model);
+    private static SetupLabel label(SetupEntity s, ModelView model, String detail, String origin) {
         return new SetupLabel(
                 s.id,
                 model.id(),
                 model.maker(),
                 model.name(),
                 model.kind(),
-                unit.label(),
+                unit(s, model).label(),
                 s.name,
                 s.ordinal,
                 s.parentId,
                 s.tuned,
                 detail,
-                unit.origin());
+                origin);
     }
 
     static UnitView unit(SetupEntity s, ModelView model) {

@@ -34,6 +34,14 @@ interface SetupRepository extends JpaRepository<SetupEntity, Long> {
             + " and value(f).value is not null group by key(f), value(f).value")
     List<SetupFacts.FactValue> valuesOf(Collection<String> keys);
 
+    /** Where the runs of each setup that has any come from. */
+    @Query("select r.setupId, min(r.origin), max(r.origin) from RunEntity r group by r.setupId")
+    List<SetupOrigin> origins();
+
+    @Query(
+            "select r.setupId, min(r.origin), max(r.origin) from RunEntity r where r.setupId in :setups group by r.setupId")
+    List<SetupOrigin> origins(Collection<Long> setups);
+
     /** @throws Refusal if there is no such setup */
     default SetupEntity kept(long id) {
         return findById(id).orElseThrow(() -> Refusal.notFound("There is no setup number " + id + "."));

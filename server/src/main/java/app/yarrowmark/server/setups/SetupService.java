@@ -464,7 +464,10 @@ public class SetupService {
                 s.id,
                 s.unitId,
                 unit.label(),
-                unit.origin(),
+                setups.origins(List.of(s.id)).stream()
+                        .findFirst()
+                        .map(SetupOrigin::words)
+                        .orElse(""),
                 model.id(),
                 model.maker(),
                 model.name(),

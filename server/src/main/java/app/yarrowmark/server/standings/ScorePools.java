@@ -87,7 +87,7 @@ class ScorePools {
             Supplier<String> whyNone) {
         int sign = metric.better().sign();
         List<PoolScore> pool = column.scores().entrySet().stream()
-                .filter(e -> Maps.at(labels, e.getKey()).kind() == own.kind())
+                .filter(e -> Maps.at(labels, e.getKey()).kind().equals(own.kind()))
                 .map(e -> new PoolScore(
                         e.getKey(),
                         Maps.at(labels, e.getKey()).text(),
@@ -135,7 +135,7 @@ class ScorePools {
         }
         Map<Double, Integer> counts = new TreeMap<>(Comparator.reverseOrder());
         column.plainScores().forEach((setup, score) -> {
-            if (Maps.at(labels, setup).kind() == own.kind()) {
+            if (Maps.at(labels, setup).kind().equals(own.kind())) {
                 counts.merge(
                         metric.scale() == Scale.CHECK ? Math.floor(score.value()) : score.value(), 1, Integer::sum);
             }

@@ -50,7 +50,7 @@ public record Pool(
 
     /** Returns whether a setup is in it, as far as its own label tells. */
     boolean has(SetupLabel label) {
-        return (kind == null || label.kind() == kind)
+        return (kind == null || label.kind().equals(kind))
                 && (maker == null || label.maker().equalsIgnoreCase(maker))
                 && (tuned == Tuned.BOTH || label.tuned() == (tuned == Tuned.TUNED))
                 && (origin == Origin.BOTH || label.origin().isEmpty() == (origin == Origin.OWN));

@@ -1,8 +1,6 @@
 package app.yarrowmark.server.subjects;
 
-import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.problems.RuleViolations;
-import java.util.Arrays;
 import java.util.Locale;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -70,8 +68,7 @@ public record SubjectKey(Kind kind, String name) {
         throw new RuleViolations(
                 "subject",
                 "\"" + text
-                        + "\" names no subject: write setup-12, model-3, claim-3, fact-cpu.model=Maren M4-420 or best-kind="
-                        + Arrays.toString(DeviceKind.values()));
+                        + "\" names no subject: write setup-12, model-3, claim-3, fact-cpu.model=Maren M4-420 or best-kind=LAPTOP");
     }
 
     /** Returns the number of a setup or model. */

@@ -22,7 +22,6 @@ import java.util.DoubleSummaryStatistics;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -230,7 +229,10 @@ public class SubjectService {
         String value = key.pairValue();
         Stream<SetupLabel> own = labels.stream().filter(l -> l.origin().isEmpty());
         return switch (key.pairKey()) {
-            case "kind" -> own.filter(l -> l.kind() == kindNamed(value)).toList();
+            case "kind" -> {
+                DeviceKind kind = DeviceKind.of(value);
+                yield own.filter(l -> l.kind().equals(kind)).toList();
+            }
             case "maker" -> own.filter(l -> l.maker().equalsIgnoreCase(value)).toList();
             case "tag" -> {
                 Set<Long> models = catalogue.models().stream()
@@ -246,17 +248,9 @@ public class SubjectService {
         };
     }
 
-    private static DeviceKind kindNamed(String name) {
-        try {
-            return DeviceKind.valueOf(name.toUpperCase(Locale.ROOT));
-        } catch (IllegalArgumentException e) {
-            throw new RuleViolations("subject", "there is no kind of device \"" + name + "\"");
-        }
-    }
-
     private String familyWords(SubjectKey key) {
         return switch (key.pairKey()) {
-            case "kind" -> "every " + key.pairValue().toLowerCase(Locale.ROOT);
+            case "kind" -> "every " + DeviceKind.of(key.pairValue()).words();
             case "maker" -> key.pairValue();
             case "tag" -> "all tagged " + key.pairValue();
             default -> "all with " + key.pairValue();

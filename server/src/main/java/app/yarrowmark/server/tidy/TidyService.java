@@ -151,7 +151,7 @@ class TidyService {
     void mergeModels(long from, long into, Caller caller) {
         ModelView old = catalogue.model(from);
         ModelView kept = catalogue.model(into);
-        if (from == into || old.kind() != kept.kind()) {
+        if (from == into || !old.kind().equals(kept.kind())) {
             throw Refusal.conflict(
                     from == into
                             ? "That is the same model."

@@ -145,7 +145,7 @@ class DeskServiceTest {
 
     private static RunView view(RunState state, List<RunFile.Flag> flags) {
         return new RunView(
-                UUID.randomUUID(), 70, 4, state, null, NOW, NOW, "desk", false, List.of(), List.of(), flags, 0);
+                UUID.randomUUID(), 70, 4, state, null, NOW, NOW, "desk", false, List.of(), List.of(), flags, 0, "");
     }
 
     private CellState state(RunState... states) {

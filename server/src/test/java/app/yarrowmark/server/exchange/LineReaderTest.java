@@ -141,6 +141,20 @@ class LineReaderTest {
     }
 
     @Test
+    void whatAListMeasuredIsASampleOfItsOwn() {
+        LineReader reader = reader("siltpath 2", DeviceKind.TABLET);
+        Map<Role, String> device = Map.of(Role.DEVICE, "Brackwater Slate 11");
+        assertThat(reader.read(cell("read", "5", device)).unit()).isEqualTo("A");
+        Map<Role, String> listed =
+                Map.of(Role.DEVICE, "Brackwater Slate 11", Role.ORIGIN, "Fieldpaper " + "9".repeat(60));
+        Line line = reader.read(cell("read", "5", listed));
+        assertThat(line.unit()).isEqualTo("Fieldpaper " + "9".repeat(49));
+        assertThat(line.about().origin()).isEqualTo("Fieldpaper " + "9".repeat(60));
+        Map<Role, String> named = Map.of(Role.DEVICE, "Brackwater Slate 11", Role.ORIGIN, "Fieldpaper", Role.UNIT, "B");
+        assertThat(reader.read(cell("read", "5", named)).unit()).isEqualTo("B");
+    }
+
+    @Test
     void aNewModelKeepsTheLettersItWasFirstWrittenIn() {
         LineReader reader = reader("siltpath 2", DeviceKind.TABLET);
         reader.read(cell("read", "5", Map.of(Role.DEVICE, "Brackwater Slate 11")));
@@ -252,7 +266,7 @@ class LineReaderTest {
                 name,
                 DeviceKind.LAPTOP,
                 null,
-                List.of(new UnitView(100 + id, id, "A", "", "", 0)),
+                List.of(new UnitView(100 + id, id, "A", "", 0)),
                 new ModelDetails(List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of()),
                 1);
     }

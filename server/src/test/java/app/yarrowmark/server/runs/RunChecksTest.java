@@ -231,6 +231,7 @@ class RunChecksTest {
                     null,
                     null,
                     null,
+                    null,
                     null);
         }
     }

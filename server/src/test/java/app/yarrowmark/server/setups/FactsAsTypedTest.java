@@ -6,7 +6,6 @@ import app.yarrowmark.core.exchange.OwnFacts;
 import app.yarrowmark.core.setup.Fact;
 import app.yarrowmark.core.setup.FactDictionary;
 import app.yarrowmark.core.setup.FactText;
-import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Matcher;
@@ -14,12 +13,8 @@ import java.util.regex.Pattern;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
-import org.flywaydb.core.Flyway;
 import org.junit.jupiter.api.Test;
-import org.springframework.core.io.ClassPathResource;
 import org.springframework.jdbc.core.JdbcTemplate;
-import org.springframework.jdbc.datasource.DriverManagerDataSource;
-import org.springframework.jdbc.datasource.init.ResourceDatabasePopulator;
 
 class FactsAsTypedTest {
 
@@ -29,33 +24,28 @@ class FactsAsTypedTest {
 
     @Test
     void anOldHomeHasItsFactsAsTheyWereTyped() {
-        String url = System.getProperty("spring.datasource.url");
-        String old = url.replaceFirst("/yarrowmark(\\w*)$", "/yarrowmark_old_$1?createDatabaseIfNotExist=true");
-        DriverManagerDataSource home = new DriverManagerDataSource(old, "yarrowmark", "yarrowmark");
-        flyway(home).target("6").load().migrate();
-        new ResourceDatabasePopulator(new ClassPathResource("old/facts-taken-apart.sql")).execute(home);
-        flyway(home).load().migrate();
-
-        JdbcTemplate jdbc = new JdbcTemplate(home);
-        assertThat(facts(jdbc, 3))
-                .containsExactly(
-                        "display.resolution 1920 x 1080",
-                        "memory.modules 2 x 8 GiB",
-                        "memory.size 16 GiB",
-                        "memory.swap 8 GiB",
-                        "system.kernel 7.4.0");
-        assertThat(facts(jdbc, 4))
-                .containsExactly("display.resolution 1920 x 1080", "display.size 15.6 [in_i]", "system.kernel 7.4.11");
-        assertThat(facts(jdbc, 5)).containsExactly("memory.size 32 GB", "system.kernel 7.5-rc1");
-        assertThat(told(jdbc, 3))
-                .containsExactly("Display 1920 x 1080 → 1920 x 1080,"
-                        + " Modules 2 x 8 GiB → 2 x 8 GiB (a blank may have been lost: please check),"
-                        + " Kernel 7.4 .0 → 7.4.0");
-        assertThat(told(jdbc, 5)).isEmpty();
-        assertThat(jdbc.queryForList("select distinct fingerprint from setup where id in (3, 4)", String.class))
-                .hasSize(2)
-                .doesNotContain("0".repeat(64));
-        jdbc.execute("drop database " + old.replaceFirst(".*/(\\w+)\\?.*", "$1"));
+        try (OldHome home = new OldHome(6, "facts-taken-apart.sql")) {
+            JdbcTemplate jdbc = home.records();
+            assertThat(facts(jdbc, 3))
+                    .containsExactly(
+                            "display.resolution 1920 x 1080",
+                            "memory.modules 2 x 8 GiB",
+                            "memory.size 16 GiB",
+                            "memory.swap 8 GiB",
+                            "system.kernel 7.4.0");
+            assertThat(facts(jdbc, 4))
+                    .containsExactly(
+                            "display.resolution 1920 x 1080", "display.size 15.6 [in_i]", "system.kernel 7.4.11");
+            assertThat(facts(jdbc, 5)).containsExactly("memory.size 32 GB", "system.kernel 7.5-rc1");
+            assertThat(told(jdbc, 3))
+                    .containsExactly("Display 1920 x 1080 → 1920 x 1080,"
+                            + " Modules 2 x 8 GiB → 2 x 8 GiB (a blank may have been lost: please check),"
+                            + " Kernel 7.4 .0 → 7.4.0");
+            assertThat(told(jdbc, 5)).isEmpty();
+            assertThat(jdbc.queryForList("select distinct fingerprint from setup where id in (3, 4)", String.class))
+                    .hasSize(2)
+                    .doesNotContain("0".repeat(64));
+        }
     }
 
     /** Any version of numbers comes back to the last sign, however it was taken apart. */
@@ -71,10 +61,6 @@ class FactsAsTypedTest {
                 FactsAsTyped.mended(WORDS.get("system.kernel"), apart.group(1), apart.group(2));
         Fact wanted = FactText.read(WORDS.get("system.kernel"), typed);
         assertThat(mended).contains(new FactsAsTyped.Mended(wanted.value().orElseThrow(), "", false));
-    }
-
-    private static org.flywaydb.core.api.configuration.FluentConfiguration flyway(DriverManagerDataSource home) {
-        return Flyway.configure().dataSource(home).javaMigrations(new FactsAsTyped(Clock.systemUTC()));
     }
 
     private static List<String> facts(JdbcTemplate jdbc, int setup) {
