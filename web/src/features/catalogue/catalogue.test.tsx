@@ -179,6 +179,8 @@ describe('an import', () => {
     rejected: [{ line: 5, column: 'Score', reason: '"5many" is no plain number' }],
     rejectedPages: 1,
     counts: { kept: 8, there: 0, gaps: 0, rejected: 1 },
+    otherwise: 0,
+    brought: false,
   }
   const bad = {
     line: 5,
@@ -201,11 +203,29 @@ describe('an import', () => {
     expect(await screen.findByText('"5many" is no plain number')).toBeTruthy()
     fireEvent.click(screen.getByLabelText(/Ostrel Carr 15/))
     fireEvent.click(screen.getByText('Keep what is ticked'))
-    expect(await screen.findByText('1 runs kept.')).toBeTruthy()
+    expect(await screen.findByText('1 run kept.')).toBeTruthy()
     expect(sent.find((s) => s.method === 'POST')?.body).toEqual({
       parts: [{ device: 'Ostrel Fen 13', suite: 'kernmill 3' }],
     })
     expect(screen.getByText('Undo')).toBeTruthy()
+  })
+
+  it('asks whether numbers that are other than before correct them, and proposes so for the same table', async () => {
+    const kept = { batch: { ...report.batch, state: 'ACCEPTED' }, fresh: 2, known: 0, refused: 0 }
+    for (const brought of [true, false]) {
+      const sent = serve({
+        'GET /api/v1/imports/4': { ...report, otherwise: 1, brought },
+        'GET /api/v1/imports/4/cells': cells,
+        'POST /api/v1/imports/4/accept': kept,
+      })
+      show(<ImportReport />, '/catalogue/import/4', '/catalogue/import/:id')
+      const asked = await screen.findByTestId('otherwise')
+      expect(asked.textContent).toContain('1 number is other than what was imported before')
+      fireEvent.click(screen.getByText('Keep all that was understood'))
+      expect(await screen.findByText('2 runs kept.')).toBeTruthy()
+      expect(sent.find((s) => s.method === 'POST')?.body).toEqual({ corrects: brought })
+      cleanup()
+    }
   })
 
   it('has a cell mended in place', async () => {

@@ -168,14 +168,16 @@ interface Accepting {
   readonly batch: number
   /** What of it is kept; absent for all that was understood. */
   readonly parts?: Schemas['Choice']['parts']
+  /** Whether numbers that are other than before set those aside. */
+  readonly corrects?: boolean
 }
 
 export const acceptImport: Deed<Accepting, Schemas['Accepted']> = {
-  send: ({ batch, parts }) =>
+  send: ({ batch, ...body }) =>
     take(
       api.POST('/api/v1/imports/{id}/accept', {
         params: { path: { id: batch } },
-        body: parts === undefined ? {} : { parts },
+        body,
       }),
     ),
   renews: 'everything',

@@ -72,9 +72,10 @@ export function effectWords(
 
 /** What an import came to, in a sentence. */
 export function acceptedWords(kept: Schemas['Accepted']): string {
-  const known = kept.known === 0 ? '' : `, ${number(kept.known, 0)} were here before`
+  const known =
+    kept.known === 0 ? '' : `, ${number(kept.known, 0)} ${kept.known === 1 ? 'was' : 'were'} here before`
   const refused = kept.refused === 0 ? '' : `, ${number(kept.refused, 0)} refused`
-  return `${number(kept.fresh, 0)} runs kept${known}${refused}.`
+  return `${number(kept.fresh, 0)} ${kept.fresh === 1 ? 'run' : 'runs'} kept${known}${refused}.`
 }
 
 /** What the values of a fact are. */

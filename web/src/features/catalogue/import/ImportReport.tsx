@@ -136,6 +136,7 @@ function Waiting({
   const navigate = useNavigate()
   useProblem(accept.problem ?? throwing.problem, onProblem)
   const busy = accept.busy || throwing.busy
+  const [corrects, setCorrects] = useState(report.brought)
   const chosen = report.parts.filter((p) => !off.has(keyOf(p)))
   const parts = chosen.map((p) => ({ device: p.device, suite: p.suite }))
   const throwAway = async () => {
@@ -143,17 +144,55 @@ function Waiting({
   }
   return (
     <>
+      {report.otherwise > 0 && (
+        <Otherwise count={report.otherwise} corrects={corrects} onCorrects={setCorrects} />
+      )}
       <Button look="quiet" disabled={busy} onClick={() => void throwAway()}>
         Throw it away
       </Button>
       <Button
         look="main"
         disabled={busy || chosen.length === 0}
-        onClick={() => void accept.run({ batch: batch.id, ...(off.size === 0 ? {} : { parts }) })}
+        onClick={() =>
+          void accept.run({
+            batch: batch.id,
+            ...(off.size === 0 ? {} : { parts }),
+            ...(report.otherwise > 0 ? { corrects } : {}),
+          })
+        }
       >
         {accept.busy ? 'Keeping …' : off.size === 0 ? 'Keep all that was understood' : 'Keep what is ticked'}
       </Button>
     </>
+  )
+}
+
+interface OtherwiseProps {
+  readonly count: number
+  readonly corrects: boolean
+  readonly onCorrects: (corrects: boolean) => void
+}
+
+/** Numbers that are other than those imported before for the same tests: right ones, or measured again. */
+function Otherwise({ count, corrects, onCorrects }: OtherwiseProps) {
+  return (
+    <div className="text-base text-right" data-testid="otherwise">
+      <p className="mb-1">
+        {many(count, 'number')} {count === 1 ? 'is' : 'are'} other than what was imported before for the same
+        test.
+      </p>
+      <Segments
+        label="Numbers that are other than before"
+        value={corrects ? 'correct' : 'repeat'}
+        choices={[
+          { value: 'correct', label: 'they correct it: the older ones are set aside' },
+          { value: 'repeat', label: 'measured again: further repeats' },
+        ]}
+        onValue={(v) => {
+          onCorrects(v === 'correct')
+        }}
+      />
+    </div>
   )
 }
 

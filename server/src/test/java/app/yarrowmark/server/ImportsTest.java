@@ -157,6 +157,80 @@ class ImportsTest extends ServerTest {
                 .isEqualTo(2);
     }
 
+    /** One number of three is other than before: as a correction the older run is set aside, and nothing of it is lost. */
+    @Test
+    void aCorrectedTableSetsAsideWhatItSaysOtherwise() {
+        String run = model + ",tablemill 1,Weave,100\n" + model + ",tablemill 1,Wait,%s\n" + model
+                + ",tablemill 1,Forge,50\n";
+        accept(stage(run.formatted("12"), ""), "{}");
+        assertThat(counting()).isEqualTo(1);
+
+        JsonNode again = stage(run.formatted("12") + run.formatted("13"), "");
+        assertThat(again.get("otherwise").asInt()).isEqualTo(1);
+        JsonNode report = stage(run.formatted("13"), "");
+        assertThat(report.get("otherwise").asInt()).isEqualTo(1);
+        assertThat(report.get("brought").asBoolean()).isTrue();
+        JsonNode kept = accept(report, "{\"corrects\":true}");
+        assertThat(kept.get("fresh").asInt()).isEqualTo(1);
+        assertThat(states()).containsExactlyInAnyOrder("DONE 13", "SET_ASIDE 12 corrected by the import of scores.csv");
+        assertThat(readings("DONE")).containsExactlyInAnyOrder("100", "13", "50", "75.0");
+
+        long id = report.at("/batch/id").asLong();
+        person.post("/api/v1/imports/" + id + "/take-back", "").expect(200);
+        assertThat(states()).containsExactlyInAnyOrder("DONE 12", "SET_ASIDE 13 the import was taken back");
+        person.post("/api/v1/imports/" + id + "/bring-back", "").expect(200);
+        assertThat(states()).containsExactlyInAnyOrder("DONE 13", "SET_ASIDE 12 corrected by the import of scores.csv");
+    }
+
+    @Test
+    void aCorrectedRepeatLeavesTheOthersAsTheyAre() {
+        String row = model + ",tablemill 1,Weave,%d\n";
+        accept(stage(row.formatted(100) + row.formatted(101) + row.formatted(120), ""), "{}");
+        JsonNode report = stage(row.formatted(100) + row.formatted(101) + row.formatted(102), "");
+        assertThat(accept(report, "{\"corrects\":true}").get("known").asInt()).isEqualTo(2);
+        assertThat(readings("DONE")).containsExactlyInAnyOrder("100", "101", "102");
+        assertThat(readings("SET_ASIDE")).containsExactly("120");
+    }
+
+    @Test
+    void withoutBeingSaidToCorrectItIsAFurtherRepeat() {
+        String row = model + ",tablemill 1,Weave,%d\n";
+        accept(stage(row.formatted(100), ""), "{}");
+        accept(stage(row.formatted(102), ""), "{}");
+        assertThat(readings("DONE")).containsExactlyInAnyOrder("100", "102");
+    }
+
+    private java.util.List<String> readings(String state) {
+        java.util.List<String> texts = new java.util.ArrayList<>();
+        person.get("/api/v1/runs?state=" + state + "&setup=" + setup)
+                .json()
+                .get("rows")
+                .forEach(r ->
+                        texts.addAll(person.get("/api/v1/runs/" + r.get("id").asText())
+                                .json()
+                                .at("/run/readings")
+                                .findValuesAsText("text")));
+        return texts;
+    }
+
+    private java.util.List<String> states() {
+        java.util.List<String> states = new java.util.ArrayList<>();
+        person.get("/api/v1/runs?setup=" + setup).json().get("rows").forEach(r -> {
+            JsonNode run =
+                    person.get("/api/v1/runs/" + r.get("id").asText()).json().get("run");
+            String wait = "";
+            for (JsonNode reading : run.get("readings")) {
+                wait = reading.get("metric").asText().equals("wait")
+                        ? reading.get("text").asText()
+                        : wait;
+            }
+            states.add((run.get("state").asText() + " " + wait + " "
+                            + run.path("reason").asText())
+                    .strip());
+        });
+        return states;
+    }
+
     @Test
     void aLineThatIsRejectedKeepsItsPlaceAmongTheRepeats() {
         String run = model + ",tablemill 1,Weave,%s\n" + model + ",tablemill 1,Forge,%s\n";

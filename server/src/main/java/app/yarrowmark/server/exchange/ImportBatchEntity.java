@@ -42,6 +42,9 @@ class ImportBatchEntity {
     @Nullable
     String chosen;
 
+    /** Whether what was imported before for the same tests is set aside where this says otherwise. */
+    boolean corrects;
+
     /** Who accepted it. */
     @Nullable
     String acceptedBy;

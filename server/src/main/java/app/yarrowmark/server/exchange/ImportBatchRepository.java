@@ -11,6 +11,8 @@ interface ImportBatchRepository extends JpaRepository<ImportBatchEntity, Long> {
 
     List<ImportBatchEntity> findTop50ByOrderByIdDesc();
 
+    boolean existsByNameAndStateAndIdNot(String name, ImportViews.State state, Long id);
+
     List<ImportBatchEntity> findByState(ImportViews.State state);
 
     /** Locked, so that of two who accept an import only one does. */

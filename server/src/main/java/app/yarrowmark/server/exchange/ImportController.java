@@ -126,7 +126,7 @@ class ImportController {
     @Operation(summary = "Keep what was read, or the chosen parts of it, as runs")
     @PostMapping("/api/v1/imports/{id}/accept")
     Accepted accept(@PathVariable long id, @RequestBody Choice body, @AuthenticationPrincipal Caller caller) {
-        return tables.accept(id, body.parts(), caller);
+        return tables.accept(id, body, caller);
     }
 
     @Operation(summary = "Take an import back as a whole: its runs are set aside")

@@ -232,6 +232,32 @@ class ImportLines {
                 batch);
     }
 
+    /** Cells whose test was imported before for the same setup, and time if they say one, with another number. */
+    private static final String OTHERWISE =
+            "l.batch_id = ? and l.problem is null and l.gap is null and l.standing = 'REPEAT'"
+                    + " and exists (select 1 from run r join metric m on m.suite_id = r.suite_id and m.metric_key = l.metric"
+                    + " join reading v on v.run_id = r.id and v.metric_id = m.id where r.setup_id = l.setup_id"
+                    + " and r.suite_id = l.suite_id and r.state = 'DONE' and r.import_id is not null"
+                    + " and (l.started_at is null or r.started_at = l.started_at))";
+
+    int otherwise(long batch) {
+        return jdbc.queryForObject("select count(*) from import_line l where " + OTHERWISE, Integer.class, batch);
+    }
+
+    /**
+     * Takes what is known already of a run of which another number is otherwise for part of it, so that what is kept instead
+     * is whole.
+     */
+    void makeWhole(long batch) {
+        jdbc.update(
+                "update import_line k join (select distinct setup_id, suite_id, started_at from import_line l where "
+                        + OTHERWISE + ") o on o.setup_id = k.setup_id and o.suite_id = k.suite_id"
+                        + " and o.started_at <=> k.started_at set k.standing = 'REPEAT'"
+                        + " where k.batch_id = ? and k.standing = 'KNOWN'",
+                batch,
+                batch);
+    }
+
     CellCounts counts(long batch) {
         return jdbc.queryForObject(
                 "select coalesce(sum(" + KEPT + "), 0), coalesce(sum(" + THERE + "), 0), coalesce(sum(" + GAPS

@@ -128,13 +128,20 @@ final class ImportViews {
     /** A line that was not understood, or whose run was refused. */
     record RejectedLine(int line, String column, String reason) {}
 
-    /** What was read of a table. */
+    /**
+     * What was read of a table.
+     *
+     * @param otherwise numbers that are other than those an import brought before for the same tests
+     * @param brought whether a table of this name was imported before
+     */
     record TableReport(
             ImportView batch,
             List<TablePart> parts,
             List<RejectedLine> rejected,
             int rejectedPages,
-            CellCounts counts) {}
+            CellCounts counts,
+            int otherwise,
+            boolean brought) {}
 
     /**
      * What was kept.
@@ -144,8 +151,14 @@ final class ImportViews {
      */
     record Accepted(ImportView batch, int fresh, int known, int refused) {}
 
-    /** Which parts to keep: all if absent. */
-    record Choice(@Nullable List<PartKey> parts) {}
+    /**
+     * What to keep.
+     *
+     * @param parts all if absent
+     * @param corrects whether numbers that are other than those an import brought before correct them: the older ones are set
+     *     aside; else they are further repeats
+     */
+    record Choice(@Nullable List<PartKey> parts, @Nullable Boolean corrects) {}
 
     /** One part by its device and suite, as the report names them. */
     record PartKey(String device, String suite) {}

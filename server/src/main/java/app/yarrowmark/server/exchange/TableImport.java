@@ -216,7 +216,9 @@ class TableImport {
                 batch.state == State.WAITING ? lines.parts(id) : List.of(),
                 lines.rejected(id, page),
                 ImportLines.pages(lines.rejectedCount(id)),
-                lines.counts(id));
+                lines.counts(id),
+                batch.state == State.WAITING ? lines.otherwise(id) : 0,
+                batches.existsByNameAndStateAndIdNot(batch.name, State.ACCEPTED, id));
     }
 
     /** Returns a page of the cells of a table as they were understood. */
@@ -317,7 +319,7 @@ class TableImport {
      *
      * @throws Refusal if it was accepted before
      */
-    Accepted accept(long id, @Nullable List<PartKey> parts, Caller caller) {
+    Accepted accept(long id, ImportViews.Choice choice, Caller caller) {
         transaction.executeWithoutResult(tx -> {
             ImportBatchEntity batch = batches.lock(id).orElseThrow(() -> missing(id));
             if (batch.state != State.WAITING) {
@@ -327,7 +329,11 @@ class TableImport {
                                 : "This import was accepted before.");
             }
             batch.state = State.ACCEPTING;
-            batch.chosen = parts == null ? null : Json.write(parts);
+            batch.chosen = choice.parts() == null ? null : Json.write(choice.parts());
+            batch.corrects = Boolean.TRUE.equals(choice.corrects());
+            if (batch.corrects) {
+                lines.makeWhole(id);
+            }
             batch.acceptedBy = caller.who();
         });
         events.changed(LiveEvents.Topic.CATALOGUE);
@@ -384,6 +390,7 @@ class TableImport {
 
     private Accepted accepted(long id, Acceptance acceptance, Caller caller) {
         changes.letImportCount(id);
+        changes.correct(acceptance.corrections(), id, corrected(acceptance.batch), caller);
         int doubted = review.ofImport(id, acceptance.cells);
         ImportBatchEntity done = transaction.execute(tx -> {
             ImportBatchEntity batch = batch(id);
@@ -408,6 +415,7 @@ class TableImport {
             throw Refusal.conflict(back ? "This import was not taken back." : "This import was not accepted.");
         }
         changes.moveImport(id, back, TAKEN_BACK, caller);
+        changes.moveCorrected(id, !back, corrected(batch), caller);
         transaction.executeWithoutResult(tx -> {
             batch.state = back ? State.ACCEPTED : State.TAKEN_BACK;
             batches.save(batch);
@@ -415,6 +423,10 @@ class TableImport {
         });
         events.changed(LiveEvents.Topic.CATALOGUE);
         return view(batch);
+    }
+
+    private static String corrected(ImportBatchEntity batch) {
+        return "corrected by the import of " + batch.name;
     }
 
     private ImportBatchEntity batch(long id) {
@@ -443,6 +455,10 @@ class TableImport {
 
         private final Set<Place> told = new HashSet<>();
         private final Set<Cell> cells = new HashSet<>();
+        /** What each suite in each setup, at each time that is said, is now; only where a number is other than before. */
+        private final Map<RunChanges.Place, Set<UUID>> now = new HashMap<>();
+
+        private final Set<RunChanges.Place> otherwise = new HashSet<>();
         private final List<Group> waiting = new ArrayList<>();
         private @Nullable Group group;
         private final Ahead ahead = new Ahead();
@@ -480,6 +496,7 @@ class TableImport {
                 current = new Group(key, Place.of(row), suite, at == null ? null : at.toInstant(), row.getInt("line"));
                 group = current;
             }
+            current.otherwise |= row.getString("standing").equals("REPEAT");
             String gap = row.getString("gap");
             if (gap == null) {
                 current.readings.add(new RunFile.ReadingLine(
@@ -496,6 +513,12 @@ class TableImport {
                 abouts.putIfAbsent(current.place, said);
                 current.origin = said.origin() == null ? current.origin : said.origin();
             }
+        }
+
+        /** What is to stand instead of what was imported before. */
+        Map<RunChanges.Place, Set<UUID>> corrections() {
+            now.keySet().retainAll(otherwise);
+            return now;
         }
 
         void finish() {
@@ -539,6 +562,13 @@ class TableImport {
             for (Group g : groups) {
                 g.setupId = g.place.setupId == null ? Maps.at(made, g.place) : g.place.setupId;
                 cells.add(new Cell(g.setupId, g.suite.id()));
+                if (batch.corrects) {
+                    RunChanges.Place at = new RunChanges.Place(g.setupId, g.suite.id(), g.startedAt);
+                    now.computeIfAbsent(at, k -> new HashSet<>()).add(g.id());
+                    if (g.otherwise) {
+                        otherwise.add(at);
+                    }
+                }
             }
             ahead.hand(() -> keep(groups));
         }
@@ -676,6 +706,8 @@ class TableImport {
         private final List<RunFile.GapLine> gaps = new ArrayList<>();
         private long setupId;
         private @Nullable String origin;
+        /** Whether something of it is other than what is there. */
+        private boolean otherwise;
 
         Group(String key, Place place, Suite suite, @Nullable Instant startedAt, int line) {
             this.key = key;

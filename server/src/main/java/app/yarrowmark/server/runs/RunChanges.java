@@ -13,10 +13,12 @@ import app.yarrowmark.server.runs.RunViews.RunDetail;
 import app.yarrowmark.server.scorebook.ScoreRevision;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -207,6 +209,46 @@ public class RunChanges {
         runs.recordMove(number, back ? "BROUGHT_BACK" : "SET_ASIDE", caller.who(), back ? null : reason);
         events.changed(LiveEvents.Topic.RUNS);
         return moved;
+    }
+
+    /**
+     * A suite in a setup.
+     *
+     * @param at start of its run; null for all of its runs
+     */
+    public record Place(
+            long setupId, long suiteId, @Nullable Instant at) {}
+
+    /** Sets aside what earlier imports brought of some places, but for the runs that are right. */
+    public void correct(Map<Place, Set<UUID>> right, long importId, String reason, Caller caller) {
+        List<UUID> wrong = right.entrySet().stream()
+                .flatMap(e ->
+                        runs
+                                .imported(
+                                        e.getKey().setupId(),
+                                        e.getKey().suiteId(),
+                                        e.getKey().at(),
+                                        importId)
+                                .stream()
+                                .filter(id -> !e.getValue().contains(id)))
+                .toList();
+        if (!wrong.isEmpty()) {
+            runs.findAllById(wrong).forEach(run -> run.correctedBy = importId);
+            runs.flush();
+            moveCorrected(importId, false, reason, caller);
+        }
+    }
+
+    /** Sets aside again what an import corrected, or lets it count as before. */
+    public void moveCorrected(long importId, boolean counts, String reason, Caller caller) {
+        long number = revision.next();
+        int moved = counts
+                ? runs.moveCorrected(importId, RunState.SET_ASIDE, reason, RunState.DONE, null, number)
+                : runs.moveCorrected(importId, RunState.DONE, null, RunState.SET_ASIDE, reason, number);
+        if (moved > 0) {
+            runs.recordMove(number, counts ? "BROUGHT_BACK" : "SET_ASIDE", caller.who(), counts ? null : reason);
+            events.changed(LiveEvents.Topic.RUNS);
+        }
     }
 
     /** @throws Refusal if another edition of a run was kept since that one was read; null asks for none */

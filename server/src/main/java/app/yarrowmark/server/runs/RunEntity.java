@@ -99,6 +99,10 @@ class RunEntity {
     @Nullable
     Long importId;
 
+    /** The import that says otherwise. */
+    @Nullable
+    Long correctedBy;
+
     @ElementCollection(fetch = FetchType.LAZY)
     @CollectionTable(name = "reading", joinColumns = @JoinColumn(name = "run_id"))
     @MapKeyColumn(name = "metric_id")

@@ -197,6 +197,24 @@ interface RunRepository extends JpaRepository<RunEntity, UUID> {
             @Nullable String toReason,
             long revision);
 
+    /** What other imports brought of a suite in a setup, as far as it counts. */
+    @Query("select r.id from RunEntity r where r.setupId = :setup and r.suiteId = :suite and r.state = DONE"
+            + " and r.importId is not null and r.importId <> :importId and (:at is null or r.startedAt = :at)")
+    List<UUID> imported(long setup, long suite, @Nullable Instant at, long importId);
+
+    /** Moves the runs that an import corrected, as {@link #moveImport} those that it brought. */
+    @Modifying
+    @Query(
+            "update RunEntity r set r.state = :to, r.reason = :toReason, r.revision = :revision"
+                    + " where r.correctedBy = :importId and r.state = :from and (:fromReason is null or r.reason = :fromReason)")
+    int moveCorrected(
+            long importId,
+            RunState from,
+            @Nullable String fromReason,
+            RunState to,
+            @Nullable String toReason,
+            long revision);
+
     /** Writes into the history of every run that was changed under a revision what became of it. */
     @Modifying
     @Query(

@@ -12,3 +12,8 @@ alter table unit drop column origin;
 
 -- A desk has kinds of things of its own, in its own words.
 alter table model modify column kind varchar(40) not null;
+
+-- A table brought again in a corrected form sets aside what it was before; which import did, so that it can be undone.
+alter table run add column corrected_by bigint;
+create index run_by_correction on run (corrected_by);
+alter table import_batch add column corrects bit not null default false;
