@@ -16,6 +16,7 @@ export const keys = {
   sheet: (sitting: number) => key('sheet', sitting),
   joined: (sitting: number) => key('joined', sitting),
   lan: (...of: readonly unknown[]) => key('lan', ...of),
+  demo: () => key('demo'),
   scores: (suite: number, setup: number) => key('scores', suite, setup),
   check: (suite: number, setup: number, texts: unknown) => key('check', suite, setup, texts),
   standings: (...question: readonly unknown[]) => key('standings', ...question),

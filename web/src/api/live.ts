@@ -14,6 +14,7 @@ type Topic = Schemas['Topic']
 const madeOf: Readonly<Record<Family, readonly Topic[]>> = {
   session: [],
   lan: [],
+  demo: [],
   access: [],
   joined: ['SITTINGS'],
   strip: ['SITTINGS', 'RUNS'],

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import type { KeyboardEvent, MouseEvent } from 'react'
 import { logScale, median } from './scale'
-import { significant } from './format'
+import { significant, unitWords } from './format'
 
 /** One tick of a rule strip. */
 export interface Tick {
@@ -180,13 +180,21 @@ function Pointed({
 }
 
 function tickText(tick: Tick, unit: string): string {
-  return `${tick.label}: ${significant(tick.value)} ${unit}`.trim()
+  return `${tick.label}: ${valueText(tick.value, unit)}`
+}
+
+function valueText(value: number, unit: string): string {
+  return `${significant(value, 4, unit)} ${unitWords(unit)}`.trim()
 }
 
 /** The strip in words. */
 function stripText(values: readonly number[], own: number | undefined, unit: string): string {
   const middle = median(values)
-  if (middle === undefined) return `no others yet; this one ${significant(own ?? 0)} ${unit}`
-  const range = `${String(values.length)} scores from ${significant(Math.min(...values))} to ${significant(Math.max(...values))} ${unit}, median ${significant(middle)}`
-  return own === undefined ? range : `${range}; this one ${significant(own)}`
+  if (middle === undefined) return `no others yet; this one ${valueText(own ?? 0, unit)}`
+  if (values.length === 1) {
+    const one = `one score, ${valueText(middle, unit)}`
+    return own === undefined ? one : `${one}; this one ${significant(own, 4, unit)}`
+  }
+  const range = `${String(values.length)} scores from ${significant(Math.min(...values), 4, unit)} to ${valueText(Math.max(...values), unit)}, median ${significant(middle, 4, unit)}`
+  return own === undefined ? range : `${range}; this one ${significant(own, 4, unit)}`
 }

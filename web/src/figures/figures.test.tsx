@@ -28,6 +28,15 @@ describe('RuleStrip', () => {
     expect(at(false)).toBeLessThan(20)
     expect(at(true)).toBeGreaterThan(190)
   })
+  it('says times as times', () => {
+    const { container } = render(
+      <RuleStrip pool={[{ ...pool[0], value: 99 } as (typeof pool)[number]]} own={224} unit="s{m:ss}" />,
+    )
+    expect(container.querySelector('[aria-label]')?.getAttribute('aria-label')).toBe(
+      'one score, 1:39; this one 3:44',
+    )
+  })
+
   it('says so where nobody has a score', () => {
     render(<RuleStrip pool={[]} />)
     expect(screen.getByText('nobody has it yet')).toBeTruthy()

@@ -32,8 +32,9 @@ export function clockTime(value: number, decimals = 0): string {
   return `${value < 0 && all > 0 ? '−' : ''}${h > 0 ? `${String(h)}:${two(m)}` : String(m)}:${two(s)}${rest}`
 }
 
-/** Three or four significant digits, for values nobody typed. */
-export function significant(value: number, digits = 4): string {
+/** Three or four significant digits, for values nobody typed; where the unit is m:ss, as such a time. */
+export function significant(value: number, digits = 4, unit = ''): string {
+  if (unit === clock) return clockTime(value, Math.abs(value) < 10 ? 1 : 0)
   if (value === 0) return '0'
   const decimals = Math.max(0, digits - 1 - Math.floor(Math.log10(Math.abs(value))))
   return number(value, Math.min(6, decimals))

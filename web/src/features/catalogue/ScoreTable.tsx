@@ -122,7 +122,7 @@ function Cells({
           focus={focus}
           lessIsBetter={pool.better === 'LOWER'}
           width={130}
-          unit={unitWords(pool.unit)}
+          unit={pool.unit}
           onOpen={open}
         />
       </td>

@@ -7,11 +7,11 @@ import { useScores, useStrip } from '../../api/queries'
 import { minutes } from '../../figures/format'
 import { capital, cardinal, kindOf, ordinal } from '../../figures/words'
 import { Button } from '../../ui/Button'
-import { FieldError } from '../../ui/Field'
 import { useNotice } from '../../ui/Notices'
-import { Empty, Failed, Loading } from '../../ui/States'
+import { Failed, Loading } from '../../ui/States'
 import { AddSuites } from './AddSuites'
 import { ChangeSetup } from './ChangeSetup'
+import { EmptyDesk } from './EmptyDesk'
 import { RunHere } from './RunHere'
 import { RunSheetTable } from './RunSheetTable'
 import { SetupSlip } from './SetupSlip'
@@ -19,8 +19,8 @@ import { WhatNext } from './WhatNext'
 import { useDeed } from '../../ui/deed'
 import { SlipWriter } from '../../subjects/slip/SlipWriter'
 import type { Line } from '../../subjects/slip/lines'
-import { measureHere, putBackOnDesk, startDevice, takeOffDesk } from './deeds'
-import { useOwnComputer, useSheet } from './queries'
+import { putBackOnDesk, startDevice, takeOffDesk } from './deeds'
+import { useSheet } from './queries'
 
 /** What to do next with the device in focus. */
 export function DeskPage() {
@@ -31,45 +31,6 @@ export function DeskPage() {
   if (strip.isPending) return <Loading what="the desk" />
   if (focus === undefined) return <EmptyDesk />
   return <Navigate to={`/desk/${String(focus.sitting)}`} replace />
-}
-
-/** The ways to begin, each one press. */
-function EmptyDesk() {
-  const navigate = useNavigate()
-  const own = useOwnComputer()
-  const measure = useDeed(measureHere, 'here')
-  const here = async () => {
-    const sheet = own && (await measure.run(own))
-    if (sheet) void navigate(`/desk/${String(sheet.sitting)}`)
-  }
-  return (
-    <Empty title="Nothing is on the desk">
-      <p>Ways to begin, each one press; everything else can be said later.</p>
-      <div className="flex gap-2 flex-wrap">
-        <Button look="main" onClick={() => void navigate('/desk/new')}>
-          Put a device down
-        </Button>
-        <Button onClick={() => void navigate('/catalogue/import')}>Bring a table</Button>
-        <Button onClick={() => void navigate('/catalogue/suites/new')}>Describe a suite</Button>
-        {own && (
-          <Button disabled={measure.busy} onClick={() => void here()}>
-            Measure this computer
-          </Button>
-        )}
-      </div>
-      {own && (
-        <p className="text-sm mt-2">
-          This computer is the one the desk runs on: one run of {own.suite.name}, about{' '}
-          {minutes(own.suite.minutes)}.
-        </p>
-      )}
-      {measure.problem !== null && <FieldError>{measure.problem}</FieldError>}
-      <p className="text-sm mt-4">
-        To look at a full desk first, start one beside this:{' '}
-        <code>./yarrowmark demo --home demo-home --port 8788</code>
-      </p>
-    </Empty>
-  )
 }
 
 /** Says of the first score what it is, where it stands. */

@@ -170,7 +170,7 @@ function HeadlineCells({ row, headline, live }: HeadlineCellsProps) {
             focus
             width={180}
             lessIsBetter={headline.better === 'LOWER'}
-            unit={unitWords(headline.unit)}
+            unit={headline.unit}
             onOpen={openSetup}
           />
         )}

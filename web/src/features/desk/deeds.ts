@@ -178,3 +178,10 @@ export const keepLabels: Deed<Omit<Pasted, 'text'>, unknown> = {
 function at(sitting: number) {
   return { params: { path: { id: sitting } } }
 }
+
+/** Starts the demo desk beside this one. */
+export const startDemo: Deed<undefined, Schemas['DemoView']> = {
+  send: () => take(api.POST('/api/v1/demo')),
+  renews: [],
+  answers: () => keys.demo(),
+}

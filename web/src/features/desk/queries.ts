@@ -90,3 +90,12 @@ export function useOwnComputer() {
     .sort((a, b) => a.minutes - b.minutes)[0]
   return computer?.canBe === true && suite ? { computer, suite } : undefined
 }
+
+/** The demo desk beside this one; asked for again while it starts. */
+export function useDemo() {
+  return useQuery({
+    queryKey: keys.demo(),
+    queryFn: () => take(api.GET('/api/v1/demo')),
+    refetchInterval: ({ state }) => (state.data?.desk.state === 'STARTING' ? 1000 : false),
+  }).data
+}

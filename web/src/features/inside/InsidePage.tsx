@@ -258,7 +258,7 @@ function Reading({
                   {value === undefined ? (
                     <span className="gap">no point</span>
                   ) : (
-                    <span className="num">{significant(value)}</span>
+                    <span className="num">{significant(value, 4, own?.unit)}</span>
                   )}{' '}
                   <span className="unit">{unitWords(own?.unit ?? '')}</span>
                 </span>
@@ -352,7 +352,11 @@ function ValueTable({ view }: { readonly view: View }) {
                   return (
                     <td key={`${String(l.setupId)} ${l.name}`} className="pr-6 num text-right">
                       {odd && <span className="unit">{odd.mark === 'DIP' ? 'dip ' : 'falls off '}</span>}
-                      {value === undefined ? <span className="gap">none</span> : significant(value)}
+                      {value === undefined ? (
+                        <span className="gap">none</span>
+                      ) : (
+                        significant(value, 4, l.unit)
+                      )}
                     </td>
                   )
                 })}

@@ -31,7 +31,7 @@ function clock(seconds: number): string {
 
 /** A value with its unit, four digits. */
 export function valueWords(value: number, unit: string): string {
-  return `${significant(value)} ${unitWords(unit)}`
+  return `${significant(value, 4, unit)} ${unitWords(unit)}`.trim()
 }
 
 /** The name of a line: what tells it from the others. */

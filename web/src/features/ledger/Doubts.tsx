@@ -15,6 +15,7 @@ export function Doubts({ detail }: { readonly detail: Detail }) {
   const problem = mending.problem ?? confirming.problem
   const { run } = detail
   const name = (key: string) => run.readings.find((r) => r.metric === key)?.name ?? key
+  const unit = (key: string) => run.readings.find((r) => r.metric === key)?.unit
   const text = (key: string) => run.readings.find((r) => r.metric === key)?.text ?? ''
   const change = (texts: Readonly<Record<string, string>>, why: string) => {
     const before = Object.fromEntries(Object.keys(texts).map((k) => [k, text(k)]))
@@ -66,8 +67,8 @@ export function Doubts({ detail }: { readonly detail: Detail }) {
         <div key={d.metric} className="unmeant px-2.5 py-1.5">
           <p>
             Check this: {name(d.metric)} {grouped(d.text)}. Expected{' '}
-            <span className="num">{significant(d.low, 3)}</span> to{' '}
-            <span className="num">{significant(d.high, 3)}</span>, {d.basis}.
+            <span className="num">{significant(d.low, 3, unit(d.metric))}</span> to{' '}
+            <span className="num">{significant(d.high, 3, unit(d.metric))}</span>, {d.basis}.
           </p>
           <MendForm
             name={name(d.metric)}

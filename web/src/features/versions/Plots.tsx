@@ -102,7 +102,7 @@ function Rest(props: PlotsProps & { readonly shown: readonly Test[] }) {
                 ? c.gap
                 : c.kind === 'PLAIN' && c.words !== undefined
                   ? c.words
-                  : significant(c.value)}
+                  : significant(c.value, 4, t.unit)}
             </span>
           ))}
           <span className="unit">{unitWords(t.unit)}</span>

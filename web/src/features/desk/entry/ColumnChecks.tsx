@@ -170,8 +170,9 @@ function Unlikely({ doubt: d, metric }: UnlikelyProps) {
     <p className="mb-2" data-testid="unlikely">
       <b className="font-semibold">Check this:</b> {metric?.name} {grouped(d.text)}.{' '}
       <span className="text-ink2">
-        Expected <span className="num">{significant(d.low, 3)}</span> to{' '}
-        <span className="num">{significant(d.high, 3)}</span> {unitWords(metric?.unit ?? '')}, {d.basis}.
+        Expected <span className="num">{significant(d.low, 3, metric?.unit)}</span> to{' '}
+        <span className="num">{significant(d.high, 3, metric?.unit)}</span> {unitWords(metric?.unit ?? '')},{' '}
+        {d.basis}.
       </span>
     </p>
   )

@@ -185,7 +185,7 @@ function Falling({ metric, pool, saved, columns }: FallingProps) {
       focus
       lessIsBetter={metric.better === 'LOWER'}
       width={130}
-      unit={unitWords(metric.unit)}
+      unit={metric.unit}
     />
   )
 }

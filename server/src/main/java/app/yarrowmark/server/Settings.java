@@ -15,6 +15,8 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param lanHost under which other devices reach it; empty for the address they came in at
  * @param lanKeyStore path of the key store with the certificate for that
  * @param lanPassword of the key store
+ * @param startCommand path of the command that started this
+ * @param demoHome folder for the demo desk, should somebody start it from here
  */
 @ConfigurationProperties("yarrowmark")
 public record Settings(
@@ -26,4 +28,6 @@ public record Settings(
         @DefaultValue("0") int lanPort,
         @DefaultValue("") String lanHost,
         @DefaultValue("") String lanKeyStore,
-        @DefaultValue("") String lanPassword) {}
+        @DefaultValue("") String lanPassword,
+        @DefaultValue("") String startCommand,
+        @DefaultValue("") String demoHome) {}

@@ -4,6 +4,7 @@ import app.yarrowmark.server.Settings;
 import app.yarrowmark.server.access.Caller;
 import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.problems.Refusal;
+import app.yarrowmark.server.work.Spoken;
 import jakarta.annotation.PreDestroy;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -11,6 +12,7 @@ import java.net.InetAddress;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.concurrent.TimeUnit;
 import java.util.function.Function;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -23,6 +25,7 @@ import org.springframework.stereotype.Service;
 class OwnComputer {
 
     private static final Path DMI = Path.of("/sys/class/dmi/id");
+    private static final long AT_ONCE_MILLIS = 1_500;
     private static final Path POWER = Path.of("/sys/class/power_supply");
 
     private final Settings settings;
@@ -88,6 +91,19 @@ class OwnComputer {
                 "http://127.0.0.1:" + server.getWebServer().getPort(),
                 "--code",
                 code));
+        requireRunning(running);
+    }
+
+    /** One that cannot begin ends at once, and says why in its last line. */
+    private static void requireRunning(Process runner) {
+        Spoken said = new Spoken(runner, line -> {}, () -> {});
+        try {
+            if (runner.waitFor(AT_ONCE_MILLIS, TimeUnit.MILLISECONDS) && runner.exitValue() != 0) {
+                throw Refusal.conflict("The runner ended at once: " + said.lastOfAll());
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
     }
 
     @PreDestroy
@@ -105,8 +121,7 @@ class OwnComputer {
         try {
             return new ProcessBuilder(command)
                     .directory(Path.of(System.getProperty("java.io.tmpdir")).toFile())
-                    .redirectOutput(ProcessBuilder.Redirect.DISCARD)
-                    .redirectError(ProcessBuilder.Redirect.DISCARD)
+                    .redirectErrorStream(true)
                     .start();
         } catch (IOException e) {
             throw new UncheckedIOException("the runner could not be started", e);

@@ -2,13 +2,17 @@ package app.yarrowmark.server.devices;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.mockito.ArgumentMatchers.any;
+import static org.mockito.ArgumentMatchers.anyLong;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.verify;
 import static org.mockito.Mockito.when;
 
 import app.yarrowmark.server.Settings;
 import app.yarrowmark.server.access.Caller;
+import java.io.BufferedReader;
 import java.io.IOException;
+import java.io.StringReader;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -34,7 +38,7 @@ class OwnComputerTest {
     private final List<List<String>> started = new ArrayList<>();
 
     private OwnComputer computer(String jar) {
-        Settings settings = new Settings(jar, "", "", "", "", 0, "", "", "");
+        Settings settings = new Settings(jar, "", "", "", "", 0, "", "", "", "", "");
         return new OwnComputer(settings, pairing, server, command -> {
             started.add(command);
             return process;
@@ -43,6 +47,8 @@ class OwnComputerTest {
 
     @BeforeEach
     void aServer() {
+        when(process.inputReader())
+                .thenReturn(new BufferedReader(new StringReader("no such option\nThe code is spent.\n")));
         when(server.getWebServer().getPort()).thenReturn(8787);
         when(pairing.newCode(7, "Merle")).thenReturn(new PairingService.Code("ABCDE2", Instant.EPOCH));
     }
@@ -73,5 +79,14 @@ class OwnComputerTest {
         when(process.isAlive()).thenReturn(false);
         computer.measure(7, MERLE);
         assertThat(started).hasSize(2);
+    }
+
+    @Test
+    void oneThatEndsAtOnceSaysWhy() throws Exception {
+        OwnComputer computer =
+                computer(Files.createFile(folder.resolve("runner.jar")).toString());
+        when(process.waitFor(anyLong(), any())).thenReturn(true);
+        when(process.exitValue()).thenReturn(2);
+        assertThatThrownBy(() -> computer.measure(7, MERLE)).hasMessage("The runner ended at once: The code is spent.");
     }
 }
