@@ -14,7 +14,7 @@ const model: Schemas['ModelView'] = {
   name: 'Fen 13',
   kind: 'LAPTOP',
   year: 2026,
-  units: [{ id: 5, modelId: 1, label: 'A', variant: '', edition: 0 }],
+  units: [{ id: 5, modelId: 1, label: 'A', variant: '', listed: false, edition: 0 }],
   details: {
     prices: [{ amount: '640.00', currency: 'EUR', on: '2026-05-04', variant: '16 GiB' }],
     specification: [],

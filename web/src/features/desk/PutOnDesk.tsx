@@ -258,7 +258,10 @@ function Details({ typed, model, unit, setups, set, error }: DetailsProps) {
             label="Unit"
             value={unit === undefined ? fresh : String(unit.id)}
             choices={[
-              ...model.units.map((u) => ({ value: String(u.id), label: u.label })),
+              ...model.units.map((u) => ({
+                value: String(u.id),
+                label: u.listed ? `${u.label}, known from a list alone` : u.label,
+              })),
               { value: fresh, label: 'a new unit …' },
             ]}
             onValue={(v) => {

@@ -201,7 +201,7 @@ describe('putting a device on the desk', () => {
     maker: 'Tamsin & Pell',
     name: 'Tern 6',
     kind: 'PHONE',
-    units: [{ id: 5, modelId: 1, label: 'A', variant: '', edition: 0 }],
+    units: [{ id: 5, modelId: 1, label: 'A', variant: '', listed: false, edition: 0 }],
     details: { prices: [], specification: [], claims: [], pros: [], cons: [], missing: [], tags: [] },
     edition: 0,
   }

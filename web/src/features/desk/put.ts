@@ -39,9 +39,9 @@ export function modelOf({ model }: PutForm, models: readonly Model[]): Model | u
   return models.find((m) => String(m.id) === model || `${m.maker} ${m.name}`.trim().toLowerCase() === plain)
 }
 
-/** The unit that was chosen, or the first there is; undefined for a new one. */
+/** The unit that was chosen, or the first that is here and not in a list alone; undefined for a new one. */
 export function unitOf({ unit }: PutForm, model: Model | undefined): Schemas['UnitView'] | undefined {
-  return unit === '' ? model?.units[0] : model?.units.find((u) => String(u.id) === unit)
+  return unit === '' ? model?.units.find((u) => !u.listed) : model?.units.find((u) => String(u.id) === unit)
 }
 
 /** Maker and name of a new model: as typed in parts, else the first word and the rest; one word is a name. */

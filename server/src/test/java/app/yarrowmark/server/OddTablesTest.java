@@ -309,6 +309,7 @@ class OddTablesTest extends ServerTest {
         assertThat(model.get("kind").asText()).isEqualTo("PHONE");
         assertThat(model.get("year").asInt()).isEqualTo(2025);
         assertThat(model.at("/units/0/label").asText()).isEqualTo("Fieldpaper");
+        assertThat(model.at("/units/0/listed").asBoolean()).isTrue();
     }
 
     @Test

@@ -48,6 +48,9 @@ final class SheetRows implements RowSource {
 
     static SheetRows ofOds(InputStream file, @Nullable String name) throws IOException {
         SpreadSheet book = new SpreadSheet(file);
+        if (book.getNumSheets() == 0) {
+            throw new IllegalArgumentException("the spreadsheet has no sheet, or does not list its parts");
+        }
         com.github.miachm.sods.Sheet sheet = name == null ? book.getSheet(0) : book.getSheet(name);
         if (sheet == null) {
             throw missing(String.valueOf(name));

@@ -157,13 +157,16 @@ public record TableMapping(Shape shape, Map<Role, String> columns, Map<String, S
 
     /**
      * Returns the sheet whose metrics name the most columns of a header; empty if none names two, or one with the suite's own
-     * name before it: a column called Total alone could be of any.
+     * name before it, or is the only one that names any with the only number it has: a column called Total alone could be of
+     * any.
      */
     public static Optional<SuiteSheet> likeliest(List<String> header, Collection<SuiteSheet> sheets) {
         return sheets.stream()
                 .filter(s -> named(header, s) > 1
                         || named(header, s) == 1
-                                && header.stream().anyMatch(h -> plain(h).startsWith(plain(s.name()) + " ")))
+                                && (header.stream().anyMatch(h -> plain(h).startsWith(plain(s.name()) + " "))
+                                        || s.metrics().size() == 1
+                                                && sheets.stream().noneMatch(o -> o != s && named(header, o) > 0)))
                 .max(Comparator.comparingLong(s -> named(header, s)));
     }
 

@@ -78,6 +78,11 @@ class TablesTest {
         assertThat(TableMapping.likeliest(List.of("Device", "Price"), List.of(other, SHEET)))
                 .isEmpty();
         assertThat(TableMapping.likeliest(header, List.of())).isEmpty();
+        // One number alone is enough where it is all that a sheet has, and no other has it.
+        List<String> one = List.of("Device", "Weave");
+        assertThat(TableMapping.likeliest(one, List.of(other))).contains(other);
+        assertThat(TableMapping.likeliest(one, List.of(other, SHEET))).isEmpty();
+        assertThat(TableMapping.likeliest(one, List.of(SHEET))).isEmpty();
     }
 
     @Test

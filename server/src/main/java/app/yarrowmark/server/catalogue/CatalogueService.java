@@ -21,7 +21,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
-import java.util.function.Function;
+import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -64,8 +64,9 @@ public class CatalogueService {
 
     private List<ModelView> read() {
         Map<Long, List<UnitEntity>> byModel = units.findAll().stream().collect(Collectors.groupingBy(u -> u.modelId));
+        Set<Long> listed = units.listed();
         return models.findAll().stream()
-                .map(m -> view(m, byModel.getOrDefault(m.id, List.of())))
+                .map(m -> view(m, byModel.getOrDefault(m.id, List.of()), listed))
                 .sorted(Comparator.comparing(ModelView::maker).thenComparing(ModelView::name))
                 .toList();
     }
@@ -376,8 +377,16 @@ public class CatalogueService {
         return clean;
     }
 
-    private static ModelView view(ModelEntity m, List<UnitEntity> units) {
-        Function<UnitEntity, UnitView> unitView = CatalogueService::view;
+    private ModelView view(ModelEntity m, List<UnitEntity> own) {
+        return view(
+                m,
+                own,
+                own.isEmpty()
+                        ? Set.of()
+                        : units.listed(own.stream().map(u -> u.id).toList()));
+    }
+
+    private static ModelView view(ModelEntity m, List<UnitEntity> units, Set<Long> listed) {
         return new ModelView(
                 m.id,
                 m.maker,
@@ -385,7 +394,7 @@ public class CatalogueService {
                 m.kind,
                 m.year,
                 units.stream()
-                        .map(unitView)
+                        .map(u -> view(u, listed))
                         .sorted(Comparator.comparing(UnitView::label))
                         .toList(),
                 m.details.equals("{}")
@@ -394,7 +403,11 @@ public class CatalogueService {
                 m.edition);
     }
 
-    private static UnitView view(UnitEntity u) {
-        return new UnitView(u.id, u.modelId, u.label, u.variant, u.edition);
+    private UnitView view(UnitEntity u) {
+        return view(u, units.listed(List.of(u.id)));
+    }
+
+    private static UnitView view(UnitEntity u, Set<Long> listed) {
+        return new UnitView(u.id, u.modelId, u.label, u.variant, listed.contains(u.id), u.edition);
     }
 }

@@ -266,7 +266,7 @@ class LineReaderTest {
                 name,
                 DeviceKind.LAPTOP,
                 null,
-                List.of(new UnitView(100 + id, id, "A", "", 0)),
+                List.of(new UnitView(100 + id, id, "A", "", false, 0)),
                 new ModelDetails(List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of()),
                 1);
     }

@@ -18,7 +18,7 @@ import org.openqa.selenium.Keys;
 
 /** What a reviewer has goes in as it is: from an empty desk, through the page alone. The steps build on each other. */
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)
-class EmptyDeskTest {
+class OwnDataTest {
 
     private static OwnDesk own;
 
