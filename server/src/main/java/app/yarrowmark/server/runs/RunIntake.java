@@ -132,10 +132,10 @@ public class RunIntake {
                 RunFile told = file.earlierBy(Duration.ofMillis(caller.clockAheadMillis()));
                 RunChecks.Checked checked = checks.check(told, caller);
                 RunEntity run = made(told, checked, hash, 0, caller);
+                origins.arriving(Set.of(new SetupOrigins.Arrival(run.setupId, run.origin)));
                 entities.persist(run);
                 record(run, caller);
                 entities.flush();
-                origins.arrived(Set.of(new SetupOrigins.Arrival(run.setupId, run.origin)));
                 // As late as can be: others wait for the number until this is committed.
                 long number = revision.next();
                 writer.number(run.id, number);
@@ -188,6 +188,9 @@ public class RunIntake {
                     rejected.put(i, e);
                 }
             }
+            origins.arriving(fresh.stream()
+                    .map(r -> new SetupOrigins.Arrival(r.setupId, r.origin))
+                    .collect(Collectors.toSet()));
             // As late as can be: others wait for the number until this is committed.
             long number = revision.next();
             fresh.forEach(run -> run.revision = number);
@@ -197,9 +200,6 @@ public class RunIntake {
             }
             entities.flush();
             entities.clear();
-            origins.arrived(fresh.stream()
-                    .map(r -> new SetupOrigins.Arrival(r.setupId, r.origin))
-                    .collect(Collectors.toSet()));
             events.changed(LiveEvents.Topic.RUNS);
             return new KeptAll(fresh.size(), known, rejected);
         });

@@ -6,6 +6,12 @@ package app.yarrowmark.server.setups;
  */
 record SetupOrigin(long setupId, String first, String last) {
 
+    /** Returns it with one more run. */
+    SetupOrigin and(String origin) {
+        return new SetupOrigin(
+                setupId, origin.compareTo(first) < 0 ? origin : first, origin.compareTo(last) > 0 ? origin : last);
+    }
+
     /** Returns the list that all of its runs are from; empty if this desk measured any of them. */
     String words() {
         if (first.isEmpty() || first.equals(last)) {

@@ -2,8 +2,9 @@ package app.yarrowmark.server.setups;
 
 import app.yarrowmark.server.catalogue.CatalogueRevision;
 import java.util.Collection;
-import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -14,36 +15,34 @@ import org.springframework.transaction.annotation.Transactional;
 public class SetupOrigins {
 
     private final SetupRepository setups;
-    private final SetupLabels labels;
     private final CatalogueRevision revision;
 
-    SetupOrigins(SetupRepository setups, SetupLabels labels, CatalogueRevision revision) {
+    SetupOrigins(SetupRepository setups, CatalogueRevision revision) {
         this.setups = setups;
-        this.labels = labels;
         this.revision = revision;
     }
 
     /**
-     * A run that was kept.
+     * A run that is being kept.
      *
      * @param origin list that it is from; empty if this desk measured it
      */
     public record Arrival(long setupId, String origin) {}
 
-    /** Lets setups be read anew where new runs, written before, change where their scores come from. */
-    public void arrived(Collection<Arrival> runs) {
-        Map<Long, SetupLabel> known = labels.all();
-        List<Long> maybe = runs.stream()
-                .filter(run -> !known.containsKey(run.setupId())
-                        || !known.get(run.setupId()).origin().equals(run.origin()))
-                .map(Arrival::setupId)
-                .distinct()
-                .toList();
-        if (!maybe.isEmpty()
-                && setups.origins(maybe).stream()
-                        .anyMatch(o -> !known.containsKey(o.setupId())
-                                || !known.get(o.setupId()).origin().equals(o.words()))) {
+    /** Lets setups be read anew where runs that are about to be written change where their scores come from. */
+    public void arriving(Collection<Arrival> runs) {
+        Map<Long, SetupOrigin> before = setups
+                .origins(runs.stream().map(Arrival::setupId).distinct().toList())
+                .stream()
+                .collect(Collectors.toMap(SetupOrigin::setupId, o -> o));
+        if (runs.stream().anyMatch(run -> changes(before.get(run.setupId()), run))) {
             revision.next();
         }
+    }
+
+    private static boolean changes(@Nullable SetupOrigin before, Arrival run) {
+        return before == null
+                ? !run.origin().isEmpty()
+                : !before.and(run.origin()).words().equals(before.words());
     }
 }

@@ -12,6 +12,12 @@ class SetupOriginTest {
         assertThat(new SetupOrigin(1, "", "Fieldpaper").words()).isEmpty();
         assertThat(new SetupOrigin(1, "", "").words()).isEmpty();
         assertThat(new SetupOrigin(1, "Fieldpaper", "Reedbank").words()).isEqualTo("several lists");
+        assertThat(new SetupOrigin(1, "Fieldpaper", "Fieldpaper").and("").words())
+                .isEmpty();
+        assertThat(new SetupOrigin(1, "Fieldpaper", "Fieldpaper").and("Fieldpaper"))
+                .isEqualTo(new SetupOrigin(1, "Fieldpaper", "Fieldpaper"));
+        assertThat(new SetupOrigin(1, "Fieldpaper", "Fieldpaper").and("Anser").words())
+                .isEqualTo("several lists");
     }
 
     /** There, the unit said where its numbers were from, and one that a list stood for was called A like all others. */
