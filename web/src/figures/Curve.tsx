@@ -1,3 +1,5 @@
+import { axisWords } from './axis'
+import type { Axis } from './axis'
 import { significant } from './format'
 import { type } from './type'
 
@@ -7,15 +9,16 @@ export interface CurveProps {
   /** What the values and places are, for the text alternative. */
   readonly name: string
   readonly unit: string
-  /** Whether places are sizes, which double from one to the next: drawn on a log axis. */
-  readonly sizes?: boolean
+  /** What the places are; sizes are drawn on a log axis. */
+  readonly axis: Axis
   /** In pixels, 266 by 84 unless given. */
   readonly width?: number
   readonly height?: number
 }
 
 /** Numbers along an axis as a line, with the lowest and the highest value written at the left. */
-export function Curve({ x, y, name, unit, sizes = false, width = 266, height = 84 }: CurveProps) {
+export function Curve({ x, y, name, unit, axis, width = 266, height = 84 }: CurveProps) {
+  const sizes = axis.axis === 'size'
   if (y.length === 0) return <span className="gap">no point</span>
   const place = (v: number) => (sizes && v > 0 ? Math.log2(v) : v)
   const [left, right] = [place(x[0] ?? 0), place(x[x.length - 1] ?? 1)]
@@ -25,7 +28,13 @@ export function Curve({ x, y, name, unit, sizes = false, width = 266, height = 8
   const py = (v: number) => height - 16 - ((v - low) / Math.max(1e-9, high - low)) * (height - 24)
   const line = y.map((v, i) => `${px(x[i] ?? 0).toFixed(1)},${py(v).toFixed(1)}`).join(' ')
   return (
-    <svg width={width} height={height} role="img" aria-label={curveText(x, y, name, unit)} className="block">
+    <svg
+      width={width}
+      height={height}
+      role="img"
+      aria-label={curveText(x, y, name, unit, axis)}
+      className="block"
+    >
       {[low, high].map((v) => (
         <g key={v}>
           <line x1={40} x2={width} y1={py(v)} y2={py(v)} stroke="var(--line2)" />
@@ -46,21 +55,21 @@ export function Curve({ x, y, name, unit, sizes = false, width = 266, height = 8
           fontSize={type.axis}
           fill="var(--ink2)"
         >
-          {sizes ? bytes(x[i] ?? 0) : `${significant(x[i] ?? 0, 3)} s`}
+          {axisWords(axis, x[i] ?? 0)}
         </text>
       ))}
     </svg>
   )
 }
 
-/** 4096 gives 4 KiB. */
-export function bytes(value: number): string {
-  const step = Math.min(3, Math.floor(Math.log2(Math.max(1, value)) / 10))
-  return `${String(Math.round(value / 1024 ** step))} ${['B', 'KiB', 'MiB', 'GiB'][step] ?? 'B'}`
-}
-
 /** The curve in words. */
-function curveText(x: readonly number[], y: readonly number[], name: string, unit: string): string {
+function curveText(
+  x: readonly number[],
+  y: readonly number[],
+  name: string,
+  unit: string,
+  axis: Axis,
+): string {
   const high = Math.max(...y)
-  return `${name}: ${String(y.length)} points, from ${significant(y[0] ?? 0)} to ${significant(y[y.length - 1] ?? 0)} ${unit}, lowest ${significant(Math.min(...y))}, highest ${significant(high)} at ${significant(x[y.indexOf(high)] ?? 0)}`
+  return `${name}: ${String(y.length)} points, from ${significant(y[0] ?? 0)} to ${significant(y[y.length - 1] ?? 0)} ${unit}, lowest ${significant(Math.min(...y))}, highest ${significant(high)} at ${axisWords(axis, x[y.indexOf(high)] ?? 0)}`
 }

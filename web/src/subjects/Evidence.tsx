@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import type { Schemas } from '../api/client'
-import { bytes } from '../figures/Curve'
+import { bytes } from '../figures/axis'
 import { Button } from '../ui/Button'
 import { FieldError } from '../ui/Field'
 import { useDeed, wordsOf } from '../ui/deed'

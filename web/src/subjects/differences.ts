@@ -30,12 +30,12 @@ export const bases: Record<Basis, { readonly name: string; readonly about: strin
   OWN_UNIT: { name: 'own unit', about: 'Plain difference in each test’s own unit' },
 }
 
-/** A difference in the basis asked for: +4.1 %, ×1.25, +35 points. */
-export function shownWords(shown: number, basis: Basis, test?: OwnUnit): string {
-  if (basis === 'TIMES_AS_FAST') return `×${times(shown)}`
+/** A difference in the basis asked for: +4.1 %, ×1.25, +35 points; of an amount, 21.0 % more, ×1.21 as much. */
+export function shownWords(shown: number, basis: Basis, test?: OwnUnit, isAmount = false): string {
+  if (basis === 'TIMES_AS_FAST') return `×${times(shown)}${isAmount ? ' as much' : ''}`
   if (basis === 'OWN_UNIT' && test)
     return `${sign(shown, ownDecimals(test))}${amount(Math.abs(shown), ownDecimals(test), test.unit)}${thin}${unitWords(test.unit)}`.trim()
-  return percent(shown)
+  return isAmount ? moreOrLess(shown) : percent(shown)
 }
 
 /** Half of the interval, in the same basis. */
@@ -46,6 +46,19 @@ export function halfWords(d: Difference, basis: Basis, test?: OwnUnit): string {
     return `±${half < 0.995 ? half.toFixed(half < 0.0095 ? 3 : 2) : significant(half, 2)}`
   if (basis === 'OWN_UNIT' && test) return `±${amount(half, ownDecimals(test), test.unit)}`
   return `±${percentDigits(half * 100)}`
+}
+
+/** How much more of something, or less. */
+function moreOrLess(share: number): string {
+  const words = percentDigits(Math.abs(share) * 100) + `${thin}%`
+  return sign(share * 100, 1) === '' ? words : `${words} ${share > 0 ? 'more' : 'less'}`
+}
+
+/** What a device does with an amount, before how much more of it: draws 21.0 % more. */
+function amountVerb(unit: string): string {
+  if (/^[mkM]?(W|J|W\.h)$/.test(unit)) return 'draws '
+  if (/^k?g$/.test(unit)) return 'weighs '
+  return /frame/.test(unit) ? 'drops ' : ''
 }
 
 function times(value: number): string {
@@ -103,12 +116,14 @@ export function inkClass(d: Difference): string {
 /** A row for those who do not see it. */
 export function differenceWords(d: Difference | undefined, basis: Basis, test?: OwnUnit): string {
   if (d?.shown === undefined) return 'no difference to show'
+  const words = (shown: number) => shownWords(shown, basis, test, d.amount)
   const verdict = d.verdict === undefined ? 'noise unknown' : verdicts[d.verdict]
   const interval =
     d.shownLow === undefined || d.shownHigh === undefined
       ? ''
-      : `, 95 % interval ${shownWords(Math.min(d.shownLow, d.shownHigh), basis, test)} to ${shownWords(Math.max(d.shownLow, d.shownHigh), basis, test)}`
-  return `${shownWords(d.shown, basis, test)}${interval}, ${verdict}`
+      : `, 95 % interval ${words(Math.min(d.shownLow, d.shownHigh))} to ${words(Math.max(d.shownLow, d.shownHigh))}`
+  const verb = d.amount && test ? amountVerb(test.unit) : ''
+  return `${verb}${words(d.shown)}${interval}, ${verdict}`
 }
 
 /** From which share on a difference, or a change, matters: some round ones and the one that is asked for. */

@@ -123,7 +123,7 @@ describe('inside a score', () => {
       ),
     ).toBeTruthy()
     expect(screen.getByText(/claimed: long read 90/)).toBeTruthy()
-    expect(screen.getByText('Read is ahead from 7 KiB on.')).toBeTruthy()
+    expect(screen.getByText('Read is ahead of write from 7 KiB on.')).toBeTruthy()
     const curve = screen.getByLabelText('The curve; arrow keys read the next place')
     fireEvent.keyDown(curve, { key: 'ArrowRight' })
     fireEvent.keyDown(curve, { key: 'ArrowRight' })
@@ -185,7 +185,7 @@ describe('words and addresses', () => {
   it('say sizes, times and counts by their axis', () => {
     expect(placeWords({ kind: 'SIZES', axisUnit: 'KiBy' }, 16)).toBe('16 KiB')
     expect(placeWords({ kind: 'TIME', axisUnit: 's' }, 95)).toBe('1:35')
-    expect(placeWords({ kind: 'COUNT', axisUnit: '{page}' }, 3)).toBe('3.00')
+    expect(placeWords({ kind: 'COUNT', axisUnit: '{page}' }, 3)).toBe('3 pages')
   })
   it('say of frames what is rough and what the floor means', () => {
     const f = frames.lines[0]?.frames

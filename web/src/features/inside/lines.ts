@@ -35,14 +35,15 @@ export function spotsOf(view: View): readonly Spot[] {
     const [x0, x1] = [one.x[before] ?? 1, one.x[before + 1] ?? 1]
     const share = (Math.log(c.x) - Math.log(x0)) / Math.max(1e-12, Math.log(x1) - Math.log(x0))
     const y = (one.y[before] ?? 0) * (1 - share) + (one.y[before + 1] ?? one.y[before] ?? 0) * share
-    const ahead = (one.y[before + 1] ?? 0) > (other.y[before + 1] ?? 0) ? one : other
+    const higher = (one.y[before + 1] ?? 0) > (other.y[before + 1] ?? 0)
+    const [ahead, behind] = higher === one.higherIsBetter ? [one, other] : [other, one]
     return [
       {
         line: c.one,
         x: c.x,
         y,
         kind: 'crossing',
-        words: `${lineName(view, ahead)} is ahead from ${placeWords(view, c.x)} on`,
+        words: `${lineName(view, ahead)} is ahead of ${lineName(view, behind)} from ${placeWords(view, c.x)} on`,
       },
     ]
   })

@@ -1,32 +1,21 @@
 import type { Schemas } from '../../api/client'
 import { number, significant, unitWords } from '../../figures/format'
-import { bytes } from '../../figures/Curve'
+import { axisWords } from '../../figures/axis'
+import type { Axis } from '../../figures/axis'
 
 type View = Schemas['InsideView']
 type Line = View['lines'][number]
 
-const inBytes: Readonly<Record<string, number>> = {
-  By: 1,
-  kBy: 1000,
-  MBy: 1e6,
-  KiBy: 1024,
-  KiB: 1024,
-  MiBy: 1024 ** 2,
-  MiB: 1024 ** 2,
-  GiBy: 1024 ** 3,
+const axes: Readonly<Record<View['kind'], Axis['axis']>> = {
+  SIZES: 'size',
+  TIME: 'time',
+  FRAMES: 'other',
+  COUNT: 'other',
 }
 
 /** A place on the axis, in words. */
-export function placeWords(view: Pick<View, 'kind' | 'axisUnit'>, x: number): string {
-  if (view.kind === 'SIZES') return bytes(x * (inBytes[view.axisUnit] ?? 1))
-  if (view.kind === 'TIME' && view.axisUnit === 's') return clock(x)
-  return `${significant(x, 3)}${view.kind === 'TIME' ? ` ${view.axisUnit}` : ''}`
-}
-
-/** 95 gives 1:35. */
-function clock(seconds: number): string {
-  const whole = Math.round(seconds)
-  return `${String(Math.floor(whole / 60))}:${String(whole % 60).padStart(2, '0')}`
+export function placeWords({ kind, axisUnit }: Pick<View, 'kind' | 'axisUnit'>, x: number): string {
+  return axisWords({ axis: axes[kind], unit: kind === 'FRAMES' ? '' : axisUnit }, x)
 }
 
 /** A value with its unit, four digits. */

@@ -158,7 +158,10 @@ function SeriesCurve({ series, detail }: SeriesCurveProps) {
         y={series.y}
         name={series.name}
         unit={unitWords(series.unit)}
-        sizes={series.axis === 'size'}
+        axis={{
+          axis: series.axis === 'size' || series.axis === 'time' ? series.axis : 'other',
+          unit: series.axisUnit,
+        }}
       />
       <p className="text-ink2 text-sm">
         {series.points > series.x.length &&

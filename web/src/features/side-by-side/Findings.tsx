@@ -121,8 +121,13 @@ function Leaning({ view, question }: FindingsProps) {
         <li key={`${g.group} ${String(s.subject)}`}>
           Without <i>{leaning.test}</i> the {groups[g.group]}
           {view.subjects.length > 2 && ` of ${label[s.subject] ?? ''}`} would read{' '}
-          <span className="num text-ink">{shownWords(leaning.without.shown ?? 0, question.basis)}</span>, not{' '}
-          <span className="num text-ink">{shownWords(mean.shown ?? 0, question.basis)}</span>
+          <span className="num text-ink">
+            {shownWords(leaning.without.shown ?? 0, question.basis, undefined, mean.amount)}
+          </span>
+          , not{' '}
+          <span className="num text-ink">
+            {shownWords(mean.shown ?? 0, question.basis, undefined, mean.amount)}
+          </span>
           {leaning.turns && ', on the other side of the line'}.
         </li>
       ))}

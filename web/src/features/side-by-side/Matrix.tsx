@@ -77,7 +77,15 @@ export function Matrix({ view, blocks, question, onReference, onFold }: MatrixPr
                 const s = b.group?.summaries.find((x) => x.subject === i)
                 return (
                   <td key={i} className="pl-2.5 pt-1.5 pb-1 align-top">
-                    {s && <Summary summary={s} scale={scale} question={question} name={names[i] ?? ''} />}
+                    {s && (
+                      <Summary
+                        summary={s}
+                        counts={countWords(s, b.tests, view.reference)}
+                        scale={scale}
+                        question={question}
+                        name={names[i] ?? ''}
+                      />
+                    )}
                   </td>
                 )
               })}
@@ -103,15 +111,17 @@ export function Matrix({ view, blocks, question, onReference, onFold }: MatrixPr
 
 interface SummaryProps {
   readonly summary: Schemas['ComparedSummary']
+  /** What its tests came to, in words. */
+  readonly counts: string
   readonly scale: PlumbScale
   readonly question: Question
   readonly name: string
 }
 
-function Summary({ summary, scale, question, name }: SummaryProps) {
-  if (!summary.mean) return <span className="gap text-xs">none in common</span>
+function Summary({ summary, counts, scale, question, name }: SummaryProps) {
+  if (!summary.mean) return <span className="gap text-xs">{counts}</span>
   return (
-    <span title={`${countWords(summary)}; ${kindWords(summary, question.basis)}`}>
+    <span title={`${counts}; ${kindWords(summary, question.basis)}`}>
       <PlumbRow
         scale={scale}
         height={18}
@@ -220,7 +230,7 @@ function Told({ difference: d, question, test, stout = false }: ToldProps) {
       {d.shown === undefined ? (
         <span className="gap">no time</span>
       ) : (
-        <span>{shownWords(d.shown, question.basis, test)}</span>
+        <span>{shownWords(d.shown, question.basis, test, d.amount)}</span>
       )}
       {(faint || d.verdict === undefined) && (
         <span className="unit">{d.verdict === undefined ? 'noise unknown' : verdicts[d.verdict]}</span>

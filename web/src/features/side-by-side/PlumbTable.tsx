@@ -75,7 +75,7 @@ export function PlumbTable({ view, blocks, question, onFold }: PlumbTableProps) 
       <tbody>
         {blocks.map((b) => (
           <Fragment key={b.title}>
-            <Head block={b} other={other} scale={scale} question={question} />
+            <Head block={b} other={other} reference={view.reference} scale={scale} question={question} />
             <KindLine block={b} other={other} scale={scale} question={question} />
             {b.tests.map((t) => (
               <TestLine
@@ -135,17 +135,20 @@ function Ends({ scale }: { readonly scale: PlumbScale }) {
 interface HeadProps {
   readonly block: Block
   readonly other: number
+  readonly reference: number
   readonly scale: PlumbScale
   readonly question: Question
 }
 
-function Head({ block, other, scale, question }: HeadProps) {
+function Head({ block, other, reference, scale, question }: HeadProps) {
   const summary = block.group?.summaries.find((s) => s.subject === other)
   return (
     <tr className="[&>td]:h-9 border-t border-line2" data-group={block.group?.group}>
       <td colSpan={4} className="pr-3">
         <b className="font-bold text-md">{block.title}</b>{' '}
-        {summary && <span className="text-ink2 text-sm ml-2">{countWords(summary)}</span>}
+        {summary && (
+          <span className="text-ink2 text-sm ml-2">{countWords(summary, block.tests, reference)}</span>
+        )}
         {summary && summary.caveats.length > 0 && (
           <span
             className="unmeant text-sm ml-2 whitespace-nowrap"
@@ -183,7 +186,7 @@ function Head({ block, other, scale, question }: HeadProps) {
 }
 
 /** How far another choice of tests of this kind could lead; never shown in place of the interval on these tests. */
-function KindLine({ block, other, scale, question }: HeadProps) {
+function KindLine({ block, other, scale, question }: Omit<HeadProps, 'reference'>) {
   const summary = block.group?.summaries.find((s) => s.subject === other)
   if (!summary?.mean) return null
   const any = summary.anyTests
@@ -327,7 +330,7 @@ function Told({ difference: d, question, test, stout = false, title }: ToldProps
         {d.shown === undefined ? (
           <span className="gap">no time</span>
         ) : (
-          shownWords(d.shown, question.basis, test)
+          shownWords(d.shown, question.basis, test, d.amount)
         )}
       </td>
       <td className="num unit pl-2 whitespace-nowrap">{halfWords(d, question.basis, test)}</td>

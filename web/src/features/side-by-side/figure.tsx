@@ -117,7 +117,7 @@ function toldCells(
   if (d?.shown === undefined) return [{ text: '' }, { text: '' }, { text: '' }]
   const colour = `var(--${ink(d)})`
   return [
-    { text: shownWords(d.shown, q.basis, test), ink: colour, bold },
+    { text: shownWords(d.shown, q.basis, test, d.amount), ink: colour, bold },
     { text: halfWords(d, q.basis, test), ink: 'var(--ink2)', size: 11 },
     { text: d.verdict === undefined ? 'noise unknown' : verdicts[d.verdict], ink: colour },
   ]
@@ -162,7 +162,7 @@ function many(
       drawing: (
         <PlumbRow scale={scale} height={16} mark={mark(d)} threshold={q.threshold} words="" stout={stout} />
       ),
-      text: shownWords(d.shown, q.basis, test),
+      text: shownWords(d.shown, q.basis, test, d.amount),
       ink: `var(--${ink(d)})`,
       bold: stout,
       size: 11.5,

@@ -31,6 +31,7 @@ const difference = (times: number, verdict: Schemas['Difference']['verdict']): S
   shown: times - 1,
   shownLow: times * 0.99 - 1,
   shownHigh: times * 1.01 - 1,
+  amount: false,
   ...(verdict === undefined ? {} : { verdict }),
 })
 const cell = (value: number, over: Partial<Schemas['ComparedScore']> = {}): Cell => ({

@@ -6,7 +6,7 @@ import { shownWords } from '../../subjects/differences'
 type Test = Schemas['ComparedTest']
 
 /** 7 ahead, 2 even, 9 of 12 tests on both sides. */
-export function countWords(s: Schemas['ComparedSummary']): string {
+export function countWords(s: Schemas['ComparedSummary'], tests: readonly Test[], reference: number): string {
   const parts = [
     [s.ahead, 'ahead'],
     [s.behind, 'behind'],
@@ -15,7 +15,15 @@ export function countWords(s: Schemas['ComparedSummary']): string {
     [s.unknown, 'of unknown noise'],
   ] as const
   const told = parts.filter(([n]) => n > 0).map(([n, word]) => `${String(n)} ${word}`)
-  if (told.length === 0) return 'no test on both sides'
+  if (told.length === 0) {
+    const plain = tests.filter((t) =>
+      [reference, s.subject].every((i) => t.cells[i] !== undefined && t.cells[i].kind !== 'GAP'),
+    ).length
+    if (plain === 0) return 'no test on both sides'
+    return plain === 1
+      ? 'one test on both sides, without a ratio'
+      : `${String(plain)} tests on both sides, without a ratio`
+  }
   const some = s.tests < s.of ? `, ${String(s.tests)} of ${String(s.of)} tests on both sides` : ''
   return told.join(', ') + some
 }
@@ -29,7 +37,7 @@ export function kindWords(s: Schemas['ComparedSummary'], basis: Basis): string {
   const d = s.anyTests
   if (d?.shownLow === undefined || d.shownHigh === undefined) return 'too few tests to generalise'
   const [low, high] = [Math.min(d.shownLow, d.shownHigh), Math.max(d.shownLow, d.shownHigh)]
-  return `kind of work ${shownWords(low, basis)} to ${shownWords(high, basis)}`
+  return `kind of work ${shownWords(low, basis, undefined, d.amount)} to ${shownWords(high, basis, undefined, d.amount)}`
 }
 
 /** What would decide an undecided test. */

@@ -45,8 +45,16 @@ export function Value({ question, cost, onCost, focus, title }: ValueProps) {
         </span>
       </div>
       {view.lines.length === 0 ? (
-        <Empty title="No cost is known yet">
-          <p>Prices stand on the page of a model; watts come from a suite that measures them.</p>
+        <Empty
+          title={
+            view.without.length === 0 ? 'Nobody is placed here' : 'None of those placed has a known cost'
+          }
+        >
+          <p>
+            {view.without.length === 0
+              ? 'Performance for a cost needs a place first: what is measured here decides it.'
+              : 'Prices stand on the page of a model; watts come from a suite that measures them.'}
+          </p>
         </Empty>
       ) : (
         <div className="flex gap-6 mt-3 items-start">

@@ -52,7 +52,7 @@ export function ChangeTable({ line }: { readonly line: Line }) {
                 {change.shown === undefined ? (
                   <span className="gap">not a time</span>
                 ) : (
-                  shownWords(change.shown, line.basis, test)
+                  shownWords(change.shown, line.basis, test, change.amount)
                 )}
               </td>
               <td className="num unit pl-2">

@@ -3,7 +3,7 @@ import { useSearchParams } from 'react-router'
 import { useFocus } from '../../frame/focus'
 import { useShortcuts } from '../../frame/keys'
 import type { Schemas } from '../../api/client'
-import { capital, counted, hasWords, kindOf } from '../../figures/words'
+import { capital, counted, hasWords, kindOf, listed } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Dialog } from '../../ui/Dialog'
 import { Finder } from '../../ui/Finder'
@@ -344,11 +344,8 @@ function Moved({ moved: t, line, label }: MovedProps) {
 function NotMeant({ moved, line, several }: Omit<MovedProps, 'label'> & { readonly several: boolean }) {
   const version = line.versions[moved.version]
   const changes = moved.changes.filter((c) => c.standing === 'UNMEANT' || c.standing === 'CAVEAT')
-  if (changes.length === 0) {
-    const beside = line.factor === undefined ? '' : ` beside the ${line.words.toLowerCase()}`
-    return <span className="text-ink2">Nothing else is known to have changed{beside}.</span>
-  }
   if (!version) return null
+  if (changes.length === 0) return <Others moved={moved} line={line} />
   const [facts, were] =
     changes.length === 1 ? ['One fact', 'was'] : [`${String(changes.length)} facts`, 'were']
   return (
@@ -358,6 +355,21 @@ function NotMeant({ moved, line, several }: Omit<MovedProps, 'label'> & { readon
       </span>
       <Changes version={{ ...version, changes }} first={false} />
     </>
+  )
+}
+
+/** What changed there beside what is followed, where none of it is a doubt. */
+function Others({ moved, line }: { readonly moved: Line['together'][number]; readonly line: Line }) {
+  const version = line.versions[moved.version]
+  const others = (version?.changes ?? []).filter((c) => c.key !== line.factor)
+  const beside = line.factor === undefined ? '' : ` beside the ${line.words.toLowerCase()}`
+  if (others.length === 0)
+    return <span className="text-ink2">Nothing else is known to have changed{beside}.</span>
+  return (
+    <span className="text-ink2">
+      Nothing that can touch {moved.up.length + moved.down.length > 1 ? 'them' : 'it'} is known to have
+      changed unmeant{beside}; {listed(others.map((c) => c.name.toLowerCase()))} changed there too.
+    </span>
   )
 }
 

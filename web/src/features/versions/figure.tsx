@@ -3,7 +3,7 @@ import { number, unitWords } from '../../figures/format'
 import { StepLine, stepRange } from '../../figures/StepLine'
 import type { Figure } from '../../figures/take'
 import { plotHeight, plotWidth } from './Plots'
-import { drifts, marks, percent, points, shortLabels, testName, title, told } from './words'
+import { drifts, marks, changeWords, points, shortLabels, testName, title, told } from './words'
 import { type } from '../../figures/type'
 
 type Line = Schemas['LineView']
@@ -40,7 +40,7 @@ export function lineFigure(line: Line, own: boolean, focus: number | undefined):
                 {testName(t).slice(0, 34)}
               </text>
               <text x={plotWidth} y={13} fontSize={type.title} textAnchor="end" fill="var(--ink)">
-                {t.firstToLast === undefined ? '' : percent(t.firstToLast.times - 1)}
+                {t.firstToLast === undefined ? '' : changeWords(t.firstToLast)}
               </text>
               <g transform={`translate(0 ${String(head)})`}>
                 <StepLine

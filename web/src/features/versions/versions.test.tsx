@@ -47,6 +47,7 @@ function test(
       shown: -0.1,
       shownLow: -0.11,
       shownHigh: -0.09,
+      amount: false,
       verdict: 'BEHIND',
     },
     days: { source: 'HISTORY', share: 0.004 },

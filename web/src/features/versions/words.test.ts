@@ -21,7 +21,7 @@ function test(more: Partial<Test>): Test {
     cells: [],
     steps: [],
     stretches: [],
-    firstToLast: { times: 1 },
+    firstToLast: { times: 1, amount: false },
     ...more,
   }
 }

@@ -1,4 +1,5 @@
 import type { Schemas } from '../../api/client'
+import { shownWords } from '../../subjects/differences'
 import { number } from '../../figures/format'
 import type { Drift, StepMark, StepPoint } from '../../figures/StepLine'
 
@@ -126,6 +127,11 @@ export function points(test: Test, own: boolean): readonly StepPoint[] {
 }
 
 /** +4.1 %, with a real minus. */
+/** The change from first to last: a gain, or how much more there is of an amount. */
+export function changeWords({ times, amount }: Pick<Schemas['Change'], 'times' | 'amount'>): string {
+  return shownWords((amount ? 1 / times : times) - 1, 'GAIN', undefined, amount)
+}
+
 export function percent(share: number, decimals = 1): string {
   const value = 100 * share
   const text = number(Math.abs(value), Math.abs(value) < 99.95 ? decimals : 0)

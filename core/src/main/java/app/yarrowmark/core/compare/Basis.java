@@ -59,16 +59,16 @@ public enum Basis {
 
     /**
      * Returns the difference from a reference of so many times; empty where the basis means nothing of the metric: time is
-     * saved only of times.
+     * saved only of times of which less is better. Of an amount it is how much more there is of it, though less is better.
      *
      * @param times ratio turned so that more than 1 is better, positive
      * @param reference value of the reference in the metric's unit, positive
      */
     public OptionalDouble ofTimes(double times, double reference, Metric metric) {
-        if (this == TIME_SAVED && !metric.isTime()) {
+        if (this == TIME_SAVED && !(metric.isTime() && metric.better() == Direction.LOWER)) {
             return OptionalDouble.empty();
         }
         double value = metric.better() == Direction.HIGHER ? reference * times : reference / times;
-        return OptionalDouble.of(of(value, reference, metric.better()));
+        return OptionalDouble.of(of(value, reference, metric.isAmount() ? Direction.HIGHER : metric.better()));
     }
 }

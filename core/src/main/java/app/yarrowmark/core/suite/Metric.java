@@ -103,6 +103,14 @@ public record Metric(
         return List.of("s", "s{m:ss}", "ms", "us", "ns", "min", "h").contains(unit);
     }
 
+    /**
+     * Returns whether it is an amount of which less is better, such as watts drawn or frames dropped: of two devices one has so
+     * much more of it, and is not so much slower. Of times less is faster.
+     */
+    public boolean isAmount() {
+        return isRatio() && better == Direction.LOWER && !isTime();
+    }
+
     /** Returns whether the number follows from others of the same run. */
     public boolean isTotal() {
         return formula.isPresent();

@@ -273,13 +273,14 @@ public class ComparisonService {
                 : Optional.of(GroupSummary.of(advantages.stream()
                         .map(a -> new GroupSummary.Test(a, 1))
                         .toList()));
+        boolean amounts = areAmounts(common);
         return new ComparedSummary(
                 subject,
                 advantages.size(),
                 counted,
-                mean.map(g -> difference(g, g.ofTheseTests(), asked)).orElse(null),
+                mean.map(g -> difference(g, g.ofTheseTests(), asked, amounts)).orElse(null),
                 mean.filter(g -> g.ofThisKind().isPresent())
-                        .map(g -> difference(g, g.ofThisKind(), asked))
+                        .map(g -> difference(g, g.ofThisKind(), asked, amounts))
                         .orElse(null),
                 count(verdicts, Verdict.AHEAD),
                 count(verdicts, Verdict.BEHIND),
@@ -305,25 +306,27 @@ public class ComparisonService {
             TestColumn test = rows.get(i).test();
             return new Leaning(
                     test.suite().sheet().name() + ", " + test.metric().name(),
-                    plain(influence.without(), asked.basis),
+                    plain(influence.without(), asked.basis, areAmounts(rows)),
                     influence.turns());
         });
     }
 
-    private static Difference plain(double times, Basis basis) {
-        return new Difference(times, null, null, shown(times, basis), null, null, null, null);
+    private static Difference plain(double times, Basis basis, boolean amount) {
+        return new Difference(times, null, null, shown(times, basis, amount), null, null, amount, null, null);
     }
 
-    private static Difference difference(GroupSummary mean, Optional<GroupSummary.Spread> spread, Asked asked) {
+    private static Difference difference(
+            GroupSummary mean, Optional<GroupSummary.Spread> spread, Asked asked, boolean amount) {
         Double low = spread.map(mean::low).orElse(null);
         Double high = spread.map(mean::high).orElse(null);
         return new Difference(
                 mean.times(),
                 low,
                 high,
-                shown(mean.times(), asked.basis),
-                low == null ? null : shown(low, asked.basis),
-                high == null ? null : shown(high, asked.basis),
+                shown(mean.times(), asked.basis, amount),
+                low == null ? null : shown(low, asked.basis, amount),
+                high == null ? null : shown(high, asked.basis, amount),
+                amount,
                 mean.verdict(asked.threshold).orElse(null),
                 null);
     }
@@ -333,8 +336,13 @@ public class ComparisonService {
         return basis == Basis.OWN_UNIT || basis == Basis.TIME_SAVED ? Basis.GAIN : basis;
     }
 
-    private static double shown(double times, Basis basis) {
-        return ofMeans(basis).ofRatio(times);
+    /** Whether a mean is of amounts alone, so that it is one itself. */
+    private static boolean areAmounts(List<TestRow> rows) {
+        return rows.stream().allMatch(r -> r.test().metric().isAmount());
+    }
+
+    private static double shown(double times, Basis basis, boolean amount) {
+        return ofMeans(basis).ofRatio(amount ? 1 / times : times);
     }
 
     private static Optional<Advantage> advantage(TestRow row, int subject, Asked asked) {
@@ -420,6 +428,7 @@ public class ComparisonService {
                 shown(a.times(), theirs, metric, asked),
                 low == null ? null : shown(low, theirs, metric, asked),
                 high == null ? null : shown(high, theirs, metric, asked),
+                metric.isAmount() && asked.basis != Basis.OWN_UNIT,
                 a.verdict().orElse(null),
                 MoreRuns.toDecide(own, theirs, a)
                         .map(m -> new Deciding(m.aim(), m.answer(), m.more()))

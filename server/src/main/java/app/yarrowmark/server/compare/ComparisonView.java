@@ -80,6 +80,7 @@ record ComparisonView(
      * @param times ratio turned so that more than 1 is ahead
      * @param low lower end of the 95 % interval of {@code times}; absent where the noise is unknown
      * @param shown the difference in the basis asked for; absent where that basis means nothing here
+     * @param amount whether {@code shown} is how much more there is of what less is better of, such as watts drawn
      * @param verdict absent where the noise is unknown
      * @param more what would decide it; only where it is undecided
      */
@@ -101,6 +102,7 @@ record ComparisonView(
             @JsonSerialize(using = NineDigits.class) @Nullable
             Double shownHigh,
 
+            boolean amount,
             @Nullable Verdict verdict,
             @Nullable Deciding more) {}
 

@@ -375,6 +375,7 @@ class LineService {
                 shown(a.times(), first, metric, basis),
                 known ? shown(a.low(), first, metric, basis) : null,
                 known ? shown(a.high(), first, metric, basis) : null,
+                metric.isAmount() && basis != Basis.OWN_UNIT,
                 a.verdict().orElse(null));
     }
 

@@ -174,6 +174,7 @@ record LineView(
      *
      * @param times ratio turned so that more than 1 is better
      * @param shown in the basis asked for; absent where that means nothing here
+     * @param amount whether {@code shown} is how much more there is of what less is better of
      */
     record Change(
             double times,
@@ -182,6 +183,7 @@ record LineView(
             @Nullable Double shown,
             @Nullable Double shownLow,
             @Nullable Double shownHigh,
+            boolean amount,
             @Nullable Verdict verdict) {}
 
     /** How far one setup moves from day to day, as a share, and how that is known. */

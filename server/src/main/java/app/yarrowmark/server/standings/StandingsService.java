@@ -372,6 +372,7 @@ public class StandingsService {
                 .toList();
         Optional<Suite> quickest = missing.stream()
                 .flatMap(f -> f.tests().stream())
+                .filter(t -> isOfItsKind(fits, t, kind) && !hasAny(fits, t.suite(), subject))
                 .map(TestColumn::suite)
                 .filter(s -> kind == null || kind.runsNatively() || s.sheet().home() != Home.NATIVE)
                 .min(Comparator.comparingDouble(s -> s.sheet().schedule().minutes()));
@@ -380,5 +381,21 @@ public class StandingsService {
                 missing.stream().map(GroupFit::group).toList(),
                 quickest.map(s -> s.sheet().name()).orElse(null),
                 quickest.map(s -> s.sheet().schedule().minutes()).orElse(null));
+    }
+
+    /** Whether a test says anything of devices of a kind: one of them has it, or it runs wherever a browser does. */
+    private static boolean isOfItsKind(PoolFits fits, TestColumn test, @Nullable DeviceKind kind) {
+        return kind == null
+                || test.suite().sheet().home() == Home.BROWSER
+                || fits.scores().column(test.metricId()).scores().keySet().stream()
+                        .map(fits.labels()::get)
+                        .anyMatch(label -> label != null && kind.equals(label.kind()));
+    }
+
+    private static boolean hasAny(PoolFits fits, Suite suite, int subject) {
+        List<Long> setups = fits.pool().get(subject).setups();
+        return suite.sheet().metrics().stream()
+                .map(m -> fits.scores().column(suite.metricId(m)).scores().keySet())
+                .anyMatch(measured -> setups.stream().anyMatch(measured::contains));
     }
 }

@@ -1,0 +1,45 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { differenceWords, shownWords } from './differences'
+
+const draws = { unit: 'W', cells: [] }
+
+describe('a difference in words', () => {
+  it('is a gain, a ratio or so much in the unit', () => {
+    expect(shownWords(0.041, 'GAIN')).toBe('+4.1\u2009%')
+    expect(shownWords(-0.17, 'GAIN')).toBe('−17.0\u2009%')
+    expect(shownWords(1.25, 'TIMES_AS_FAST')).toBe('×1.25')
+    expect(shownWords(35, 'OWN_UNIT', { unit: '{point}', cells: [] })).toBe('+35\u2009points')
+  })
+
+  it('says of an amount how much more there is of it, in words of its own', () => {
+    expect(shownWords(0.21, 'GAIN', draws, true)).toBe('21.0\u2009% more')
+    expect(shownWords(-0.17, 'GAIN', draws, true)).toBe('17.0\u2009% less')
+    expect(shownWords(9, 'TIMES_AS_FAST', draws, true)).toBe('×9.00 as much')
+    expect(shownWords(0.0001, 'GAIN', draws, true)).toBe('0.0\u2009%')
+    const d = {
+      times: 1 / 1.21,
+      shown: 0.21,
+      shownLow: 0.2,
+      shownHigh: 0.22,
+      amount: true,
+      verdict: 'BEHIND',
+    } as const
+    expect(differenceWords(d, 'GAIN', draws)).toBe(
+      'draws 21.0\u2009% more, 95 % interval 20.0\u2009% more to 22.0\u2009% more, behind',
+    )
+    expect(differenceWords(d, 'GAIN', { unit: 'g', cells: [] })).toContain('weighs 21.0')
+    expect(differenceWords(d, 'GAIN', { unit: 'MB', cells: [] })).toMatch(/^21.0/)
+  })
+
+  it('never has a sign before an amount, and never more with less', () => {
+    fc.assert(
+      fc.property(fc.double({ min: -0.99, max: 50, noNaN: true }), (share) => {
+        const words = shownWords(share, 'GAIN', draws, true)
+        expect(words).not.toMatch(/[-+−]/)
+        if (words.includes('more')) expect(share).toBeGreaterThan(0)
+        if (words.includes('less')) expect(share).toBeLessThan(0)
+      }),
+    )
+  })
+})
