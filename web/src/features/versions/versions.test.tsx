@@ -196,6 +196,30 @@ describe('versions', () => {
     expect(screen.getByText('43')).toBeTruthy()
   })
 
+  it('says that nothing else changed only where nothing did', async () => {
+    const at = (changes: Schemas['LineView']['versions'][number]['changes']) => ({
+      ...desk,
+      'GET /api/v1/lines': {
+        ...line,
+        versions: line.versions.map((v, i) => (i === 1 ? { ...v, changes } : v)),
+        together: [{ version: 1, up: ['Letters'], down: [], changes: [] }],
+      },
+    })
+    serve(at([]))
+    show(<VersionsPage />, '/versions')
+    expect((await screen.findByLabelText('What moved')).textContent).toContain(
+      'Nothing else is known to have changed',
+    )
+    cleanup()
+    const fonts = line.together[0]?.changes[0]
+    if (!fonts) throw new Error('no change')
+    serve(at([{ ...fonts, standing: 'MEANT' }]))
+    show(<VersionsPage />, '/versions')
+    const told = (await screen.findByLabelText('What moved')).textContent
+    expect(told).not.toContain('Nothing else')
+    expect(told).toContain('font package changed there too')
+  })
+
   it('reads a version by the arrow keys in every plot at once', async () => {
     serve(desk)
     show(<VersionsPage />, '/versions')

@@ -56,6 +56,42 @@ class StandingsApiTest extends ServerTest {
         assertThat(processor.at("/places/0/testsOf").asInt()).isEqualTo(3);
     }
 
+    /** A suite for drives that takes no time at all says nothing of phones, and what was run is not to be run again. */
+    @Test
+    void whatWouldPlaceOneIsNeitherOfAnotherKindNorRunAlready() {
+        String tag = UUID.randomUUID().toString().substring(0, 6);
+        String name = "driveround-" + tag;
+        String sheet = "key: " + name + "\nversion: \"1\"\nname: " + name + "\ngroup: storage\nminutes: 0.01\n"
+                + "metrics:\n  - {key: weave, name: Weave, unit: MB/s}\n";
+        long drive = person.send("POST", "/api/v1/suites", sheet, "application/yaml")
+                .expect(201)
+                .json()
+                .get("id")
+                .asLong();
+        for (int i = 0; i < 2; i++) {
+            keep(onDesk("DRIVE", drive).get("sitting").asLong(), name, "weave=" + (900 + i));
+        }
+        long cpu = suite("callmill-" + tag, "processor");
+        JsonNode phone = onDesk("PHONE", cpu, drive);
+        keep(phone.get("sitting").asLong(), "callmill-" + tag, "weave=100");
+        String key = "setup-" + phone.at("/setup/id").asLong();
+        assertThat(toRun(key)).doesNotContain(name);
+
+        // Once another phone has it, it would place this one too.
+        JsonNode other = onDesk("PHONE", drive);
+        keep(other.get("sitting").asLong(), name, "weave=90");
+        assertThat(toRun(key)).isEqualTo(name);
+    }
+
+    private String toRun(String key) {
+        for (JsonNode u : person.get("/api/v1/standings?group=STORAGE").json().get("unplaced")) {
+            if (u.at("/subject/key").asText().equals(key)) {
+                return u.path("toRun").asText();
+            }
+        }
+        throw new AssertionError(key + " is placed");
+    }
+
     @Test
     void weightsTheSubjectAndThePoolAreTheReadersChoice() {
         String key = "kernmill-" + UUID.randomUUID().toString().substring(0, 6);
