@@ -34,6 +34,7 @@ const fewEnough = 100
 /** One of many, found by typing any words of it; thousands are no more work than ten. */
 export function Combobox(props: ComboboxProps) {
   const { label, placeholder, autoFocus, onKeyDown, invalid = false, className = '', large = false } = props
+  const { free = false } = props
   const { box, found, typed } = useBox(props)
   return (
     <div className={`relative min-w-0 ${className}`}>
@@ -51,9 +52,10 @@ export function Combobox(props: ComboboxProps) {
           onChange: (e) => {
             typed(e.currentTarget.value)
           },
-          className: `w-full border border-line rounded bg-sheet text-ink aria-invalid:border-brick ${large ? 'px-2.5 py-1.5 text-md' : 'px-2 py-1 text-base'}`,
+          className: `w-full border border-line rounded bg-sheet text-ink text-ellipsis aria-invalid:border-brick ${large ? 'px-2.5 py-1.5 text-md' : 'px-2 py-1 text-base'} ${free === false ? 'pr-6' : ''}`,
         })}
       />
+      {free === false && <Arrow />}
       <div
         {...box.getMenuProps({ 'aria-label': `${label}: what there is` })}
         className={
@@ -65,6 +67,20 @@ export function Combobox(props: ComboboxProps) {
         {box.isOpen && <List box={box} found={found} />}
       </div>
     </div>
+  )
+}
+
+/** Shows that there is a list to choose from. */
+function Arrow() {
+  return (
+    <svg
+      width="8"
+      height="6"
+      aria-hidden="true"
+      className="absolute right-2.5 top-1/2 -translate-y-1/2 pointer-events-none"
+    >
+      <path d="M0 0l4 5 4-5" fill="none" stroke="var(--ink2)" />
+    </svg>
   )
 }
 

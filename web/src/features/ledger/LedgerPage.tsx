@@ -131,7 +131,7 @@ function Filters({ search, onSet }: FiltersProps) {
           label={c.label}
           value={search.get(c.name) ?? 'any'}
           options={c.options}
-          className="w-45"
+          className="w-36"
           onValue={(v) => {
             onSet(c.name, v)
           }}

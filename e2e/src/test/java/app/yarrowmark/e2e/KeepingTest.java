@@ -90,6 +90,8 @@ class KeepingTest extends DemoDesk {
         desk.see("Nothing is wrong with it");
         assertThat(desk.count("[data-testid=sheet-preview] tbody tr")).isEqualTo(6);
         desk.press("Keep the sheet");
+        // The preview beside the text is called so too.
+        desk.waitUntil("it to be kept", () -> desk.address().matches(".*/suites/\\d+"));
         desk.see("Fivefold 1");
         desk.see("sums + sort + pack + draw + wait");
     }
@@ -284,6 +286,7 @@ class KeepingTest extends DemoDesk {
         for (JsonNode s : app.get("/api/v1/suites", token)) {
             id = s.get("key").asText().equals(suite) ? s.get("id").asLong() : id;
         }
+        assertThat(id).as(suite).isPositive();
         String model = app.send(
                         "POST",
                         "/api/v1/models",
