@@ -17,6 +17,9 @@ describe('a difference in words', () => {
     expect(shownWords(-0.17, 'GAIN', draws, true)).toBe('17.0\u2009% less')
     expect(shownWords(9, 'TIMES_AS_FAST', draws, true)).toBe('×9.00 as much')
     expect(shownWords(0.0001, 'GAIN', draws, true)).toBe('0.0\u2009%')
+    // No share of the reference, so not more than it by so much.
+    expect(shownWords(0.174, 'SHORT', draws, true)).toBe('+17.4\u2009%')
+    expect(shownWords(0.19, 'MIDPOINT', draws, true)).toBe('+19.0\u2009%')
     const d = {
       times: 1 / 1.21,
       shown: 0.21,

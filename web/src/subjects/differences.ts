@@ -16,8 +16,14 @@ const thin = '\u2009'
 
 /** What each basis is called, and what it is a share of. */
 export const bases: Record<Basis, { readonly name: string; readonly about: string }> = {
-  GAIN: { name: 'gain on reference', about: 'Gain on the reference, as a share of it' },
-  TIMES_AS_FAST: { name: 'times as fast', about: 'Ratio to the reference, more is better' },
+  GAIN: {
+    name: 'gain on reference',
+    about: 'Gain on the reference, as a share of it; of amounts such as watts, how much more or less',
+  },
+  TIMES_AS_FAST: {
+    name: 'times as fast',
+    about: 'Ratio to the reference, more is better; of amounts such as watts, how many times as much',
+  },
   SHORT: {
     name: 'reference short',
     about: 'How far the reference falls short, as a share of the one beside it',
@@ -35,7 +41,8 @@ export function shownWords(shown: number, basis: Basis, test?: OwnUnit, isAmount
   if (basis === 'TIMES_AS_FAST') return `×${times(shown)}${isAmount ? ' as much' : ''}`
   if (basis === 'OWN_UNIT' && test)
     return `${sign(shown, ownDecimals(test))}${amount(Math.abs(shown), ownDecimals(test), test.unit)}${thin}${unitWords(test.unit)}`.trim()
-  return isAmount ? moreOrLess(shown) : percent(shown)
+  // Of the reference it is more or less; the other shares are of something else, which the basis names.
+  return isAmount && basis !== 'SHORT' && basis !== 'MIDPOINT' ? moreOrLess(shown) : percent(shown)
 }
 
 /** Half of the interval, in the same basis. */

@@ -25,7 +25,7 @@ export function Units({ units }: { readonly units: readonly Unit[] }) {
           <span className="flex-1 min-w-0">
             {u.variant === '' ? <span className="gap">variant not said</span> : u.variant}
           </span>
-          {u.listed && <span className="text-ink2">known from a list alone</span>}
+          {u.listed && <span className="text-ink2">known from lists alone</span>}
           <button
             className="text-ink2 hover:text-ink underline underline-offset-2"
             aria-label={`Edit unit ${u.label}`}

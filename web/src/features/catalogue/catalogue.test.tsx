@@ -212,9 +212,14 @@ describe('an import', () => {
 
   it('asks whether numbers that are other than before correct them, and proposes so for the same table', async () => {
     const kept = { batch: { ...report.batch, state: 'ACCEPTED' }, fresh: 2, known: 0, refused: 0 }
-    for (const brought of [true, false]) {
+    for (const [brought, there] of [
+      [true, 3],
+      [true, 0],
+      [false, 3],
+    ] as const) {
+      const counts = { ...report.counts, there }
       const sent = serve({
-        'GET /api/v1/imports/4': { ...report, otherwise: 1, brought },
+        'GET /api/v1/imports/4': { ...report, otherwise: 1, brought, counts },
         'GET /api/v1/imports/4/cells': cells,
         'POST /api/v1/imports/4/accept': kept,
       })
@@ -223,7 +228,7 @@ describe('an import', () => {
       expect(asked.textContent).toContain('1 number is other than what was imported before')
       fireEvent.click(screen.getByText('Keep all that was understood'))
       expect(await screen.findByText('2 runs kept.')).toBeTruthy()
-      expect(sent.find((s) => s.method === 'POST')?.body).toEqual({ corrects: brought })
+      expect(sent.find((s) => s.method === 'POST')?.body).toEqual({ corrects: brought && there > 0 })
       cleanup()
     }
   })

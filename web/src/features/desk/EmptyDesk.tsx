@@ -59,7 +59,7 @@ function DemoLine({ desk }: { readonly desk: Schemas['DemoDeskView'] }) {
   if (desk.state === 'STARTING')
     return (
       <p role="status" className="text-sm mt-2">
-        The demo is being made, in a home of its own: the first time that takes half a minute.
+        The demo is starting, in a home of its own: the first time that takes half a minute.
       </p>
     )
   if (desk.state === 'ENDED') return <FieldError>The demo ended: {desk.why}</FieldError>

@@ -260,7 +260,7 @@ function Details({ typed, model, unit, setups, set, error }: DetailsProps) {
             choices={[
               ...model.units.map((u) => ({
                 value: String(u.id),
-                label: u.listed ? `${u.label}, known from a list alone` : u.label,
+                label: u.listed ? `${u.label}, known from lists alone` : u.label,
               })),
               { value: fresh, label: 'a new unit …' },
             ]}

@@ -30,7 +30,7 @@ describe('an empty desk', () => {
     })
     show(<EmptyDesk />)
     fireEvent.click(await screen.findByText('Look at the demo'))
-    expect((await screen.findByRole('status')).textContent).toContain('is being made')
+    expect((await screen.findByRole('status')).textContent).toContain('is starting')
     expect(screen.getByText<HTMLButtonElement>('Look at the demo').disabled).toBe(true)
     state = 'READY'
     const open = await screen.findByText<HTMLAnchorElement>('Open the demo', {}, { timeout: 5000 })

@@ -361,7 +361,7 @@ function NotMeant({ moved, line, several }: Omit<MovedProps, 'label'> & { readon
 /** What changed there beside what is followed, where none of it is a doubt. */
 function Others({ moved, line }: { readonly moved: Line['together'][number]; readonly line: Line }) {
   const version = line.versions[moved.version]
-  const others = (version?.changes ?? []).filter((c) => c.key !== line.factor)
+  const others = (version?.changes ?? []).filter((c) => c.key !== line.factor && c.standing !== 'UNKNOWN')
   const beside = line.factor === undefined ? '' : ` beside the ${line.words.toLowerCase()}`
   if (others.length === 0)
     return <span className="text-ink2">Nothing else is known to have changed{beside}.</span>

@@ -218,6 +218,11 @@ describe('versions', () => {
     const told = (await screen.findByLabelText('What moved')).textContent
     expect(told).not.toContain('Nothing else')
     expect(told).toContain('font package changed there too')
+    cleanup()
+    // Whether it changed is not known.
+    serve(at([{ ...fonts, standing: 'UNKNOWN' }]))
+    show(<VersionsPage />, '/versions')
+    expect((await screen.findByLabelText('What moved')).textContent).not.toContain('changed there too')
   })
 
   it('reads a version by the arrow keys in every plot at once', async () => {

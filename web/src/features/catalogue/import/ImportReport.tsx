@@ -136,7 +136,8 @@ function Waiting({
   const navigate = useNavigate()
   useProblem(accept.problem ?? throwing.problem, onProblem)
   const busy = accept.busy || throwing.busy
-  const [corrects, setCorrects] = useState(report.brought)
+  // A table that holds again what is there is the same table; one with only other numbers may be the next.
+  const [corrects, setCorrects] = useState(report.brought && report.counts.there > 0)
   const chosen = report.parts.filter((p) => !off.has(keyOf(p)))
   const parts = chosen.map((p) => ({ device: p.device, suite: p.suite }))
   const throwAway = async () => {
@@ -179,7 +180,7 @@ function Otherwise({ count, corrects, onCorrects }: OtherwiseProps) {
     <div className="text-base text-right" data-testid="otherwise">
       <p className="mb-1">
         {many(count, 'number')} {count === 1 ? 'is' : 'are'} other than what was imported before for the same
-        test.
+        {count === 1 ? ' test' : ' tests'}.
       </p>
       <Segments
         label="Numbers that are other than before"

@@ -38,21 +38,8 @@ class BroughtDataTest {
         own.close();
     }
 
-    private static void bring(Path table) {
-        own.desk.go(own.app.url() + "/catalogue/import");
-        own.desk.waitFor(By.cssSelector("[data-testid=table-file]")).sendKeys(table.toString());
-    }
-
     private static Path file(String name, String... lines) throws IOException {
         return Files.writeString(Files.createTempDirectory("table").resolve(name), String.join("\n", lines) + "\n");
-    }
-
-    private static void makeSuite(String name) {
-        own.desk.press("Make a suite of these columns");
-        own.desk.see("A row for each number that it yields");
-        own.desk.type("Name of the suite", name);
-        own.desk.press("Make this suite");
-        own.desk.seeNot("A row for each number that it yields");
     }
 
     private static void keep(String says) {
@@ -74,9 +61,10 @@ class BroughtDataTest {
                         + (70 + i)
                         + ";" + (10 + i) + ";0,8" + i + ";14:2" + i + ";3:0" + i + ":10;9," + i + ";1.20" + i)
                 .toArray(String[]::new);
-        bring(file("minis.csv", Stream.concat(Stream.of(head), Stream.of(lines)).toArray(String[]::new)));
+        own.bring(file(
+                "minis.csv", Stream.concat(Stream.of(head), Stream.of(lines)).toArray(String[]::new)));
         own.desk.see("What the columns say");
-        makeSuite("Small boxes");
+        own.makeSuite("Small boxes");
         own.desk.press("Read the table");
         own.desk.see("96 to keep");
         keep("8 runs kept");
@@ -103,18 +91,18 @@ class BroughtDataTest {
     @Test
     @Order(2)
     void aPhoneInTwoListsIsThreeSamplesOnceItIsMeasuredHereToo() throws IOException {
-        bring(file(
+        own.bring(file(
                 "phones.csv",
                 "device,kind,memory,Drift",
                 "Brackwater Call 4,phone,8 GiB,1002",
                 "Brackwater Call 5,phone,12 GiB,1210"));
         own.desk.see("What the columns say");
-        makeSuite("Driftmark");
+        own.makeSuite("Driftmark");
         own.desk.type("The list comes from", "Fieldpaper");
         own.desk.press("Read the table");
         own.desk.see("2 to keep");
         keep("2 runs kept");
-        bring(file("more.csv", "device,kind,source,Drift", "Brackwater Call 4,phone,Reedbank,1011"));
+        own.bring(file("more.csv", "device,kind,source,Drift", "Brackwater Call 4,phone,Reedbank,1011"));
         own.desk.see("What the columns say");
         own.desk.press("Read the table");
         own.desk.see("1 to keep");
@@ -139,7 +127,7 @@ class BroughtDataTest {
     @Test
     @Order(3)
     void aCorrectedListSetsAsideWhatWasWrong() throws IOException {
-        bring(file(
+        own.bring(file(
                 "phones.csv",
                 "device,kind,memory,Drift",
                 "Brackwater Call 4,phone,8 GiB,1020",
@@ -161,11 +149,11 @@ class BroughtDataTest {
     @Test
     @Order(4)
     void aSpreadsheetOfAnotherProgramIsReadAsItIs() throws IOException {
-        bring(ods(
+        own.bring(ods(
                 "boards.ods",
                 List.of(List.of("device", "kind", "Grain (points)"), List.of("Sedge Board 1", "signal board", "412"))));
         own.desk.see("What the columns say");
-        makeSuite("Grain");
+        own.makeSuite("Grain");
         own.desk.press("Read the table");
         own.desk.see("1 to keep");
         keep("1 run kept");

@@ -82,14 +82,9 @@ class OwnDataTest {
                 table,
                 "Spring round\n\ndevice;kernel;memory;read (MB/s);export\nFen 13;7.4.0;8 GiB;1.204,5;3:24:10\n"
                         + "Fen 13;7.4.11;16 GiB;1.310,0;3:20:00\nNook 2;8.1.2;16 GB;987,5;n/a\n");
-        own.desk.go(own.app.url() + "/catalogue/import");
-        own.desk.waitFor(By.cssSelector("[data-testid=table-file]")).sendKeys(table.toString());
+        own.bring(table);
         own.desk.see("the columns are named on line 3");
-        own.desk.press("Make a suite of these columns");
-        own.desk.see("A row for each number that it yields");
-        own.desk.type("Name of the suite", "Spring round");
-        own.desk.press("Make this suite");
-        own.desk.seeNot("A row for each number that it yields");
+        own.makeSuite("Spring round");
         own.desk.see("1.204,5 is 1\u2009204.5");
         own.desk.press("Read the table");
         own.desk.see("5 to keep");
@@ -101,8 +96,7 @@ class OwnDataTest {
 
         // The same table with one number corrected: only that is new.
         Files.writeString(table, Files.readString(table).replace("987,5", "978,5"));
-        own.desk.go(own.app.url() + "/catalogue/import");
-        own.desk.waitFor(By.cssSelector("[data-testid=table-file]")).sendKeys(table.toString());
+        own.bring(table);
         own.desk.see("the same settings are chosen");
         own.desk.press("Read the table");
         own.desk.see("1 to keep");
@@ -315,8 +309,7 @@ class OwnDataTest {
         own.putDown("Moss M2", "drive", "");
         Path table = Files.createTempFile("curve", ".csv");
         Files.writeString(table, "size,read,write\n4 KiB,17.2,6.1\n8 KiB,34.0,12.2\n1 MiB,339.90,119.7\n");
-        own.desk.go(own.app.url() + "/catalogue/import");
-        own.desk.waitFor(By.cssSelector("[data-testid=table-file]")).sendKeys(table.toString());
+        own.bring(table);
         own.desk.see("This is the curve of one run: sizes down");
         own.desk.type("Measured on", "M2");
         own.desk.keys(Keys.ENTER);

@@ -1,6 +1,7 @@
 package app.yarrowmark.e2e;
 
 import com.fasterxml.jackson.databind.JsonNode;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import org.openqa.selenium.By;
@@ -132,5 +133,20 @@ final class OwnDesk implements AutoCloseable {
     void save() {
         desk.press("Save");
         desk.seeNot("Type digits as you read them");
+    }
+
+    /** Brings a table. */
+    void bring(Path table) {
+        desk.go(app.url() + "/catalogue/import");
+        desk.waitFor(By.cssSelector("[data-testid=table-file]")).sendKeys(table.toString());
+    }
+
+    /** Makes a suite of the columns of the table that was brought. */
+    void makeSuite(String name) {
+        desk.press("Make a suite of these columns");
+        desk.see("A row for each number that it yields");
+        desk.type("Name of the suite", name);
+        desk.press("Make this suite");
+        desk.seeNot("A row for each number that it yields");
     }
 }

@@ -77,15 +77,20 @@ public record RunFile(
 
     /** Returns the same run in another sitting, or in a setup without one. */
     public RunFile placed(@Nullable Long inSitting, @Nullable Long inSetup) {
-        return with(inSitting, inSetup, Duration.ZERO);
+        return with(inSitting, inSetup, Duration.ZERO, origin);
     }
 
     /** Returns the same run as a clock tells it that is behind the sender's by so much. */
     public RunFile earlierBy(Duration ahead) {
-        return with(sitting, setup, ahead);
+        return with(sitting, setup, ahead, origin);
     }
 
-    private RunFile with(@Nullable Long inSitting, @Nullable Long inSetup, Duration earlier) {
+    /** Returns the same run from a list; measured here where that is null or empty. */
+    public RunFile from(@Nullable String list) {
+        return with(sitting, setup, Duration.ZERO, list == null || list.isBlank() ? null : list.strip());
+    }
+
+    private RunFile with(@Nullable Long inSitting, @Nullable Long inSetup, Duration earlier, @Nullable String list) {
         return new RunFile(
                 id,
                 suite,
@@ -106,32 +111,7 @@ public record RunFile(
                 conditions,
                 roomTemperature,
                 flags,
-                origin);
-    }
-
-    /** Returns the same run from a list; measured here where that is null or empty. */
-    public RunFile from(@Nullable String list) {
-        return new RunFile(
-                id,
-                suite,
-                sitting,
-                setup,
-                state,
-                reason,
-                startedAt,
-                endedAt,
-                sender,
-                size,
-                facts,
-                readings,
-                samples,
-                note,
-                gaps,
-                series,
-                conditions,
-                roomTemperature,
-                flags,
-                list == null || list.isBlank() ? null : list.strip());
+                list);
     }
 
     /** Returns the list that it is from; empty if this desk measured it. */
