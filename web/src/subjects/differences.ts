@@ -18,11 +18,11 @@ const thin = '\u2009'
 export const bases: Record<Basis, { readonly name: string; readonly about: string }> = {
   GAIN: {
     name: 'gain on reference',
-    about: 'Gain on the reference, as a share of it; of amounts such as watts, how much more or less',
+    about: 'Gain on the reference, as a share of it; of amounts, more or less',
   },
   TIMES_AS_FAST: {
     name: 'times as fast',
-    about: 'Ratio to the reference, more is better; of amounts such as watts, how many times as much',
+    about: 'Ratio to the reference, more is better; of amounts, times as much',
   },
   SHORT: {
     name: 'reference short',

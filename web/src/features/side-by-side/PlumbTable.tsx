@@ -22,9 +22,9 @@ type View = Schemas['ComparisonView']
 type Cell = Schemas['ComparedTest']['cells'][number]
 type Difference = Schemas['Difference']
 
-const width = 306
+const width = 284
 /** Name, two values, unit, figure, difference, interval, verdict; in pixels. */
-const columns = [240, 84, 92, 124, width + 8, 74, 52, 84]
+const columns = [240, 84, 92, 124, width + 8, 98, 52, 84]
 
 export interface PlumbTableProps {
   readonly view: View

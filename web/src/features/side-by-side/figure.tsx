@@ -32,7 +32,7 @@ export function comparisonFigure(view: View, blocks: readonly Block[], q: Questi
 }
 
 function one(view: View, blocks: readonly Block[], q: Question, other: number): TableFigureProps {
-  const width = 306
+  const width = 284
   const scale = plumbScale(marks(view, other), width)
   const names = view.subjects.map((s) => subjectName(s, view.subjects))
   const line = (d: Difference | undefined, height: number, stout: boolean) => (
@@ -91,7 +91,7 @@ function one(view: View, blocks: readonly Block[], q: Question, other: number): 
       { width: 84, align: 'right', head: names[other] ?? '' },
       { width: 120, align: 'left', head: '' },
       { width: width + 8, align: 'left', head: '' },
-      { width: 74, align: 'right', head: '' },
+      { width: 98, align: 'right', head: '' },
       { width: 52, align: 'left', head: '' },
       { width: 90, align: 'left', head: '' },
     ],
