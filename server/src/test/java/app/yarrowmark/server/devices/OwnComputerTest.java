@@ -18,6 +18,7 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.atomic.AtomicBoolean;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -36,6 +37,7 @@ class OwnComputerTest {
             mock(ServletWebServerApplicationContext.class, Answers.RETURNS_DEEP_STUBS);
     private final Process process = mock();
     private final List<List<String>> started = new ArrayList<>();
+    private final AtomicBoolean alive = new AtomicBoolean();
 
     private OwnComputer computer(String jar) {
         Settings settings = new Settings(jar, "", "", "", "", 0, "", "", "", "", "");
@@ -49,6 +51,8 @@ class OwnComputerTest {
     void aServer() {
         when(process.inputReader())
                 .thenReturn(new BufferedReader(new StringReader("no such option\nThe code is spent.\n")));
+        // Told beforehand: what the process says is read in a thread of its own, beside the test.
+        when(process.isAlive()).thenAnswer(asked -> alive.get());
         when(server.getWebServer().getPort()).thenReturn(8787);
         when(pairing.newCode(7, "Merle")).thenReturn(new PairingService.Code("ABCDE2", Instant.EPOCH));
     }
@@ -74,9 +78,9 @@ class OwnComputerTest {
         OwnComputer computer =
                 computer(Files.createFile(folder.resolve("runner.jar")).toString());
         computer.measure(7, MERLE);
-        when(process.isAlive()).thenReturn(true);
+        alive.set(true);
         assertThatThrownBy(() -> computer.measure(7, MERLE)).hasMessageContaining("being measured already");
-        when(process.isAlive()).thenReturn(false);
+        alive.set(false);
         computer.measure(7, MERLE);
         assertThat(started).hasSize(2);
     }
