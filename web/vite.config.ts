@@ -48,6 +48,8 @@ export default defineConfig({
         test: {
           name: 'pages',
           environment: 'jsdom',
+          // A window for each file took longer than the tests in it.
+          isolate: false,
           include: ['src/**/*.test.tsx'],
           setupFiles: ['src/testing.setup.ts'],
         },

@@ -1,7 +1,7 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { act, cleanup, renderHook } from '@testing-library/react'
+import { act, renderHook } from '@testing-library/react'
 import type { ReactNode } from 'react'
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { useLiveEvents } from './live'
 import { keys } from './keys'
 
@@ -56,12 +56,6 @@ describe('live events', () => {
     client = new QueryClient()
     for (const key of ['standings', 'boards', 'facts']) client.setQueryData([key], 'known')
   })
-  afterEach(() => {
-    cleanup()
-    vi.restoreAllMocks()
-    vi.unstubAllGlobals()
-  })
-
   it('renews what an event names, and no more', () => {
     listen()
     last().says('open')

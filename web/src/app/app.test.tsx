@@ -1,5 +1,5 @@
-import { cleanup, fireEvent, screen } from '@testing-library/react'
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { fireEvent, screen } from '@testing-library/react'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { Reply, serve, show, strip } from '../testing'
 import { partedBy } from './DeskStrip'
 import { App } from './App'
@@ -19,11 +19,6 @@ beforeEach(() => {
   vi.stubGlobal('EventSource', Silence)
   vi.stubGlobal('matchMedia', () => ({ matches: false }))
 })
-afterEach(() => {
-  cleanup()
-  vi.unstubAllGlobals()
-})
-
 const person = { name: 'Wren Alder', firstAccountNeeded: false }
 
 describe('the app', () => {

@@ -1,6 +1,6 @@
 import { QueryClient, QueryClientProvider, useQuery } from '@tanstack/react-query'
-import { act, cleanup, fireEvent, render, screen } from '@testing-library/react'
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { act, fireEvent, render, screen } from '@testing-library/react'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { Problem } from '../api/client'
 import { Connection } from './Connection'
 
@@ -12,12 +12,6 @@ beforeEach(() => {
   vi.stubGlobal('fetch', () =>
     ready === null ? Promise.reject(new TypeError('no network')) : Promise.resolve({ ok: ready === 200 }),
   )
-})
-
-afterEach(() => {
-  cleanup()
-  vi.useRealTimers()
-  vi.unstubAllGlobals()
 })
 
 function Shown() {

@@ -1,13 +1,11 @@
-import { cleanup, fireEvent, render, screen } from '@testing-library/react'
-import { afterEach, describe, expect, it } from 'vitest'
+import { fireEvent, render, screen } from '@testing-library/react'
+import { describe, expect, it } from 'vitest'
 import { IndexLine, indexScale } from './IndexLine'
 import { PlumbAxis, PlumbRow, plumbScale } from './Plumb'
 import { RepeatDots } from './RepeatDots'
 import { RuleStrip } from './RuleStrip'
 import { Samples } from './Samples'
 import { Trace } from './Trace'
-
-afterEach(cleanup)
 
 const pool = [90, 100, 130].map((value) => ({ value, label: `setup ${String(value)}` }))
 

@@ -1,9 +1,7 @@
-import { cleanup, fireEvent, render, screen } from '@testing-library/react'
-import { afterEach, describe, expect, it } from 'vitest'
+import { fireEvent, render, screen } from '@testing-library/react'
+import { describe, expect, it } from 'vitest'
 import { Lines, linesText, lookOf, nearest, valueAt } from './Lines'
 import type { LinesProps, PlotLine } from './Lines'
-
-afterEach(cleanup)
 
 const line = (name: string, y: readonly number[], over: Partial<PlotLine> = {}): PlotLine => ({
   name,

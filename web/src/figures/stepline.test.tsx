@@ -1,9 +1,7 @@
-import { cleanup, render } from '@testing-library/react'
-import { afterEach, describe, expect, it } from 'vitest'
+import { render } from '@testing-library/react'
+import { describe, expect, it } from 'vitest'
 import { StepLine, stepLineText, stepRange, stepX, versionAt } from './StepLine'
 import type { StepLineProps, StepPoint } from './StepLine'
-
-afterEach(cleanup)
 
 const point = (value: number): StepPoint => ({
   value,

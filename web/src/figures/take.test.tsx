@@ -1,4 +1,4 @@
-import { afterEach, describe, expect, it, vi } from 'vitest'
+import { describe, expect, it, vi } from 'vitest'
 import { PlumbRow, plumbScale } from './Plumb'
 import { TableFigure, tableSize } from './TableFigure'
 import type { TableFigureProps } from './TableFigure'
@@ -40,10 +40,6 @@ const figure: Figure = {
     ['Weave, twice', 'a "quoted" one'],
   ],
 }
-
-afterEach(() => {
-  vi.unstubAllGlobals()
-})
 
 async function svg(theme: 'light' | 'dark') {
   document.documentElement.style.setProperty('--teal', theme === 'light' ? '#0c7a78' : '#35b5af')

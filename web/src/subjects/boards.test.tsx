@@ -1,5 +1,5 @@
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react'
-import { afterEach, describe, expect, it, vi } from 'vitest'
+import { fireEvent, screen, waitFor } from '@testing-library/react'
+import { describe, expect, it } from 'vitest'
 import { Reply, serve, show } from '../testing'
 import { Boards } from './Boards'
 
@@ -14,11 +14,6 @@ const night = {
 const server = {
   'GET /api/v1/boards': [night, { ...night, id: 5, page: 'SIDE_BY_SIDE', name: 'Two minis' }],
 }
-
-afterEach(() => {
-  cleanup()
-  vi.unstubAllGlobals()
-})
 
 describe('boards', () => {
   it('name the view that is open, and list those of the page alone', async () => {

@@ -1,13 +1,8 @@
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react'
-import { afterEach, describe, expect, it, vi } from 'vitest'
+import { fireEvent, screen, waitFor } from '@testing-library/react'
+import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../api/client'
 import { kernmill, serve, show } from '../testing'
 import { SetupFlags } from './SetupFlags'
-
-afterEach(() => {
-  cleanup()
-  vi.unstubAllGlobals()
-})
 
 const kept: Schemas['SetupFlag'] = {
   flag: 'MAKER_TUNING',

@@ -1,11 +1,6 @@
-import { cleanup, fireEvent, render, screen } from '@testing-library/react'
-import { afterEach, describe, expect, it, vi } from 'vitest'
+import { fireEvent, render, screen } from '@testing-library/react'
+import { describe, expect, it, vi } from 'vitest'
 import { Boundary, NotLoaded, loaded } from './Boundary'
-
-afterEach(() => {
-  cleanup()
-  vi.restoreAllMocks()
-})
 
 function Breaks({ with: error }: { readonly with: Error | null }) {
   if (error) throw error

@@ -1,6 +1,6 @@
-import { cleanup, fireEvent, render, screen } from '@testing-library/react'
+import { fireEvent, render, screen } from '@testing-library/react'
 import { useState } from 'react'
-import { afterEach, describe, expect, it } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import { Combobox } from './Combobox'
 import type { ComboboxProps, Option } from './Combobox'
 import { fitting, isMeant } from './fitting'
@@ -29,8 +29,6 @@ function Box(props: Pick<ComboboxProps, 'free'> & { readonly options?: readonly 
 
 const input = () => screen.getByLabelText<HTMLInputElement>('Model')
 const chosen = () => screen.getByRole('status').textContent
-
-afterEach(cleanup)
 
 describe('a combobox', () => {
   it('finds one of thousands by any of its words, and draws only a few', () => {

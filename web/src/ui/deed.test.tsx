@@ -3,7 +3,7 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { act, cleanup, fireEvent, renderHook, screen, waitFor } from '@testing-library/react'
 import type { ReactNode } from 'react'
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { Problem } from '../api/client'
 import { keys } from '../api/keys'
 import { Notices } from './Notices'
@@ -41,8 +41,6 @@ describe('a deed', () => {
     client.setQueryData(keys.facts(), 'known')
     send.mockReset()
   })
-  afterEach(cleanup)
-
   it('keeps the answer, renews what it says and nothing else, and is busy meanwhile', async () => {
     let answer: (name: string) => void = () => undefined
     send.mockReturnValue(new Promise((resolve) => (answer = resolve)))

@@ -1,14 +1,9 @@
-import { cleanup, fireEvent, screen, within } from '@testing-library/react'
-import { afterEach, describe, expect, it, vi } from 'vitest'
+import { fireEvent, screen, within } from '@testing-library/react'
+import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../../api/client'
 import { Reply, serve, show } from '../../testing'
 import { AccessPage } from './AccessPage'
 import { eventWords, stateWords } from './words'
-
-afterEach(() => {
-  cleanup()
-  vi.unstubAllGlobals()
-})
 
 const script: Schemas['TokenView'] = {
   id: 'aaaaaaaaaaaa',

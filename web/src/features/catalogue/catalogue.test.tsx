@@ -1,5 +1,5 @@
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react'
-import { afterEach, describe, expect, it, vi } from 'vitest'
+import { describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '../../api/client'
 import { Reply, kernmill, label, pools, serve, setup, show, strip } from '../../testing'
 import { SearchDialog, matching } from '../search/SearchDialog'
@@ -84,11 +84,6 @@ const server = {
   'GET /api/v1/suites': [kernmill],
   'GET /api/v1/facts': [],
 }
-
-afterEach(() => {
-  cleanup()
-  vi.unstubAllGlobals()
-})
 
 describe('the page of a model', () => {
   it('tells claims as shares, changes with their noise, and gaps with their reasons', async () => {

@@ -1,5 +1,5 @@
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react'
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { fireEvent, screen, waitFor } from '@testing-library/react'
+import { beforeEach, describe, expect, it } from 'vitest'
 import type { Schemas } from '../../api/client'
 import { Reply, kernmill, pools, serve, setup, sheet, show, strip } from '../../testing'
 import { changeOf } from './change'
@@ -37,11 +37,6 @@ const desk = {
 beforeEach(() => {
   localStorage.clear()
 })
-afterEach(() => {
-  cleanup()
-  vi.unstubAllGlobals()
-})
-
 const open = async () => {
   show(<DeskPage />, '/desk/7', '/desk/:sitting')
   await screen.findByText('Ostrel Fen 13')

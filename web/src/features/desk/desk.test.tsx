@@ -1,6 +1,6 @@
 import { useState } from 'react'
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react'
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { fireEvent, screen, waitFor } from '@testing-library/react'
+import { beforeEach, describe, expect, it } from 'vitest'
 import type { Schemas } from '../../api/client'
 import { Reply, kernmill, pools, serve, sheet, show, strip } from '../../testing'
 import { DeskPage } from './DeskPage'
@@ -16,11 +16,6 @@ const desk = {
 beforeEach(() => {
   localStorage.clear()
 })
-afterEach(() => {
-  cleanup()
-  vi.unstubAllGlobals()
-})
-
 describe('the desk', () => {
   it('says what to do first where nothing is on it', async () => {
     serve({ 'GET /api/v1/sittings': [] })

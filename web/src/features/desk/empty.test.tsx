@@ -1,12 +1,7 @@
 import { cleanup, fireEvent, screen } from '@testing-library/react'
-import { afterEach, describe, expect, it, vi } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import { Reply, serve, show } from '../../testing'
 import { EmptyDesk } from './EmptyDesk'
-
-afterEach(() => {
-  cleanup()
-  vi.unstubAllGlobals()
-})
 
 const nowhere = { 'GET /api/v1/suites': [], 'GET /api/v1/own-computer': { canBe: false } }
 

@@ -1,5 +1,5 @@
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react'
-import { afterEach, describe, expect, it, vi } from 'vitest'
+import { fireEvent, screen, waitFor } from '@testing-library/react'
+import { describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '../../api/client'
 import { serve, sheet, show, strip } from '../../testing'
 import { ShortList } from '../standings/ShortList'
@@ -38,11 +38,6 @@ const plan: Schemas['NextRunsView'] = {
   ],
   left: [{ suite: 'Leaf 2', reason: 'takes longer than there is' }],
 }
-
-afterEach(() => {
-  cleanup()
-  vi.unstubAllGlobals()
-})
 
 describe('what to run next', () => {
   it('puts the proposed runs on the run sheet with one key, repeats added to what is done', async () => {

@@ -1,5 +1,5 @@
 import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react'
-import { afterEach, describe, expect, it, vi } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../../api/client'
 import { serve, show, strip } from '../../testing'
 import { address, insideAddress, question } from '../../subjects/inside-address'
@@ -106,11 +106,6 @@ const frames: View = {
 }
 
 const served = (view: View) => ({ 'GET /api/v1/sittings': strip, 'GET /api/v1/inside': view })
-
-afterEach(() => {
-  cleanup()
-  vi.unstubAllGlobals()
-})
 
 describe('inside a score', () => {
   it('tells peak, level, dips, claims and crossings of a curve, and reads it by keys', async () => {

@@ -1,5 +1,5 @@
 import { cleanup, fireEvent, screen } from '@testing-library/react'
-import { afterEach, describe, expect, it, vi } from 'vitest'
+import { describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '../../api/client'
 import { Reply, difference, kernmill, label, reading, serve, show } from '../../testing'
 import { LedgerPage } from './LedgerPage'
@@ -86,11 +86,6 @@ const server = {
   'GET /api/v1/runs/r1': detail,
   'GET /api/v1/runs/r1/evidence': [],
 }
-
-afterEach(() => {
-  cleanup()
-  vi.unstubAllGlobals()
-})
 
 describe('the ledger', () => {
   it('lists runs with their state, the score of one set aside struck out, and a gap with its reason', async () => {

@@ -1,5 +1,5 @@
-import { cleanup, fireEvent, render, screen, within } from '@testing-library/react'
-import { afterEach, describe, expect, it, vi } from 'vitest'
+import { fireEvent, render, screen, within } from '@testing-library/react'
+import { describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '../../api/client'
 import { serve, show, strip } from '../../testing'
 import { question } from './address'
@@ -142,12 +142,6 @@ const server = (over: Partial<View> = {}) => ({
   'GET /api/v1/comparison': { ...view, ...over },
 })
 const address = '/side-by-side?s=setup-11&s=setup-12'
-
-afterEach(() => {
-  cleanup()
-  localStorage.clear()
-  vi.unstubAllGlobals()
-})
 
 describe('side by side', () => {
   it('hangs every test on the line with its values, interval and verdict', async () => {

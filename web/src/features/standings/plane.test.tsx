@@ -1,9 +1,7 @@
-import { cleanup, render, screen } from '@testing-library/react'
-import { afterEach, describe, expect, it } from 'vitest'
+import { render, screen } from '@testing-library/react'
+import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../../api/client'
 import { Plane, lineWords, said } from './Plane'
-
-afterEach(cleanup)
 
 const line = (n: number, cost: number, index: number, over: Partial<Schemas['ValueLine']> = {}) =>
   ({

@@ -1,5 +1,5 @@
 import { cleanup, fireEvent, render, screen } from '@testing-library/react'
-import { afterEach, describe, expect, it, vi } from 'vitest'
+import { describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '../../api/client'
 import { serve, show, strip } from '../../testing'
 import { standingsFigure, valueFigure } from './figure'
@@ -133,12 +133,6 @@ const server = {
   'GET /api/v1/standings/why': why,
   'GET /api/v1/standings/value': value,
 }
-
-afterEach(() => {
-  cleanup()
-  vi.unstubAllGlobals()
-  localStorage.clear()
-})
 
 describe('standings', () => {
   it('show place as a range, index with interval, and the one in focus marked', async () => {

@@ -1,5 +1,5 @@
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react'
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { beforeEach, describe, expect, it } from 'vitest'
 import type { Schemas } from '../../api/client'
 import { Reply, serve, show, strip } from '../../testing'
 import { lineFigure } from './figure'
@@ -171,11 +171,6 @@ const desk = {
 beforeEach(() => {
   localStorage.clear()
 })
-afterEach(() => {
-  cleanup()
-  vi.unstubAllGlobals()
-})
-
 describe('versions', () => {
   it('follows the longest line where nothing is asked for, and says what each version did', async () => {
     const sent = serve(desk)

@@ -1,17 +1,12 @@
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react'
+import { fireEvent, screen, waitFor } from '@testing-library/react'
 import { Route, Routes, useLocation } from 'react-router'
-import { afterEach, describe, expect, it, vi } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../../../api/client'
 import { Reply, kernmill, serve, setup, show, strip } from '../../../testing'
 import { ImportPage } from './ImportPage'
 import { columnsToTest } from './NewSuite'
 import { lacking, ofSuite, saying, sayingOf } from './settings'
 import { SetupAddress } from '../SetupAddress'
-
-afterEach(() => {
-  cleanup()
-  vi.unstubAllGlobals()
-})
 
 const long: Schemas['ImportSettings'] = {
   separator: ',',

@@ -1,16 +1,11 @@
 import { EditorView } from '@codemirror/view'
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react'
-import { afterEach, describe, expect, it, vi } from 'vitest'
+import { fireEvent, screen, waitFor } from '@testing-library/react'
+import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../../../api/client'
 import { kernmill, serve, show } from '../../../testing'
 import { SheetEditor } from './SheetEditor'
 import { draftOf, emptyForm, formOf } from './draft'
 import { nextVersion, offsetOf } from './text'
-
-afterEach(() => {
-  cleanup()
-  vi.unstubAllGlobals()
-})
 
 const plain = {
   scale: 'RATIO',
