@@ -8,10 +8,11 @@ import { Field, FieldError } from '../../ui/Field'
 import { Rows } from '../../ui/Rows'
 import { useDeed } from '../../ui/deed'
 import { FactRows } from '../../subjects/slip/FactRows'
-import { fresh } from '../../subjects/slip/lines'
+import { Sources } from '../../subjects/slip/Sources'
+import { fresh, merged } from '../../subjects/slip/lines'
 import type { Line } from '../../subjects/slip/lines'
 import { changeSetup } from './deeds'
-import { before, changeOf } from './change'
+import { before, changeOf, other } from './change'
 import type { ChangeForm } from './change'
 
 export interface ChangeSetupProps {
@@ -58,6 +59,12 @@ export function ChangeSetup({ sheet, lines = [], onClose }: ChangeSetupProps) {
       <FormProvider {...form}>
         <form onSubmit={(e) => void form.handleSubmit(save)(e)}>
           <NameField error={changing.of('setup')} />
+          <Sources
+            setup={setup}
+            onLines={(more) => {
+              form.setValue('lines', [...merged(form.getValues('lines'), other(setup, more)), fresh])
+            }}
+          />
           <FactRows before={before(setup)} error={(at) => changing.of(`facts[${String(at)}]`)} />
           <TuningFields />
           <KeepField name={setup.name} />

@@ -22,6 +22,12 @@ export function before(setup: Schemas['SetupView']): (key: string) => string {
   }
 }
 
+/** Of lines that were read, those that say otherwise than the setup before. */
+export function other(setup: Schemas['SetupView'], lines: readonly Line[]): readonly Line[] {
+  const said = before(setup)
+  return lines.filter((l) => said(l.key) !== l.text)
+}
+
 /** The change that was typed, as it is sent; a line keeps its place, so that its fault is found again. */
 export function changeOf({ name, lines, tuned, how, proofs }: ChangeForm): Schemas['SetupChange'] {
   const filled = lines.filter((l) => l.key.trim() !== '')

@@ -60,6 +60,7 @@ function Paste({ onLines }: Pick<SourcesProps, 'onLines'>) {
   const reading = useDeed(readFacts, 'here')
   const [text, setText] = useState('')
   const [left, setLeft] = useState<Schemas['ReadFacts']['leftovers'] | null>(null)
+  const named = (left ?? []).filter((l) => l.name !== '')
   const read = async () => {
     const answer = await reading.run(text)
     if (!answer) return
@@ -83,6 +84,20 @@ function Paste({ onLines }: Pick<SourcesProps, 'onLines'>) {
         Read these lines
       </Button>
       {reading.problem !== null && <FieldError>{reading.problem}</FieldError>}
+      {named.length > 0 && (
+        <Button
+          onClick={() => {
+            onLines(named.map((l) => ({ key: l.name, text: l.value, reason: '' })))
+            const rest = (left ?? []).filter((l) => l.name === '')
+            setLeft(rest)
+            setText(rest.map((l) => l.text).join('\n'))
+          }}
+        >
+          {named.length === 1
+            ? `Write ${named[0]?.name ?? ''} as a fact of your own`
+            : `Write the other ${String(named.length)} as facts of your own`}
+        </Button>
+      )}
       {left !== null && (
         <div role="status" className="text-sm text-ink2 mt-1.5 max-h-30 overflow-auto">
           {left.length === 0

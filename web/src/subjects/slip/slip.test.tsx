@@ -94,15 +94,21 @@ describe('the slip of a setup, open for writing', () => {
     open(0, {
       'POST /api/v1/facts/in-text': {
         proposals: [{ line: 1, key: 'system.kernel', text: '7.4.0' }],
-        leftovers: [{ line: 2, text: 'Fans: two', reason: '' }],
+        leftovers: [
+          { line: 2, text: 'all of it', reason: '', name: '', value: '' },
+          { line: 3, text: 'Fans: two', reason: '', name: 'Fans', value: 'two' },
+        ],
       },
     })
     fireEvent.click(screen.getByText('Paste what the system printed'))
     const area = screen.getByLabelText<HTMLTextAreaElement>('What the system printed')
-    fireEvent.change(area, { target: { value: 'Kernel: 7.4.0\nFans: two' } })
+    fireEvent.change(area, { target: { value: 'Kernel: 7.4.0\nall of it\nFans: two' } })
     fireEvent.click(screen.getByText('Read these lines'))
     expect(await screen.findByDisplayValue('7.4.0')).toBeTruthy()
-    expect(area.value).toBe('Fans: two')
+    expect(area.value).toBe('all of it\nFans: two')
+    fireEvent.click(screen.getByText('Write Fans as a fact of your own'))
+    expect(await screen.findByDisplayValue('two')).toBeTruthy()
+    expect(area.value).toBe('all of it')
   })
 
   it('gives the setup another name', async () => {

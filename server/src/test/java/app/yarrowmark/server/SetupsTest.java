@@ -98,7 +98,7 @@ class SetupsTest extends ServerTest {
     @Test
     void aChangeSaysWhatIsWrongWithItAndKeepsNothing() {
         assertThat(change("as shipped", "").expect(409).detail()).contains("name the new one by what was changed");
-        JsonNode violations = change("x", "{\"key\":\"Memory\",\"value\":\"1\"},{\"key\":\"memory.size\"}")
+        JsonNode violations = change("x", "{\"key\":\"Memory\",\"value\":\"plenty\"},{\"key\":\"memory.size\"}")
                 .expect(422)
                 .json()
                 .get("violations");

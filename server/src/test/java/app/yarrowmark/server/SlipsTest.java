@@ -42,6 +42,31 @@ class SlipsTest extends ServerTest {
     }
 
     @Test
+    void aNameThatNoFactHasBecomesAFactOfTheDesk() {
+        long setup = onDesk("DESKTOP").at("/setup/id").asLong();
+        assertThat(write(setup, line("Film decoder", "on"), line("cpu.cores", "many"))
+                        .expect(422)
+                        .text())
+                .contains("facts[1]");
+        assertThat(person.get("/api/v1/facts").expect(200).text()).doesNotContain("Film decoder");
+        assertThat(fact(
+                        write(setup, line("Film decoder", "on"), line("Memory", "2 GB"))
+                                .expect(200)
+                                .json(),
+                        "own.film_decoder"))
+                .isEqualTo("on ");
+        JsonNode next = person.post(
+                        "/api/v1/setups/" + setup + "/changes",
+                        "{\"name\":\"off\",\"facts\":[{\"key\":\"film-decoder\",\"value\":\"off\"}]}")
+                .expect(201)
+                .json();
+        assertThat(next.at("/differences/0/name").asText()).isEqualTo("Film decoder");
+        assertThat(next.at("/differences/0/standing").asText()).isEqualTo("MEANT");
+        assertThat(fact(next, "memory.size")).isEqualTo("2 GB");
+        assertThat(write(setup, line("x".repeat(61), "on")).expect(422).text()).contains("1 to 60 characters");
+    }
+
+    @Test
     void aCorrectionKeepsInTheHistoryWhatStoodThere() {
         long setup = onDesk("DESKTOP").at("/setup/id").asLong();
         write(setup, line("memory.size", "2 GB")).expect(200);

@@ -38,8 +38,15 @@ public final class PastedFacts {
      * A line that nothing was made of.
      *
      * @param reason why, where the name is known and the value does not fit; empty otherwise
+     * @param name what a line in the form of a fact calls it, where no fact is called so; empty otherwise
+     * @param value what it says of that; empty without a name
      */
-    public record FactLeftover(int line, String text, String reason) {}
+    public record FactLeftover(int line, String text, String reason, String name, String value) {
+
+        private FactLeftover(int line, String text, String reason) {
+            this(line, text.strip(), reason, "", "");
+        }
+    }
 
     /** What came of a text. */
     public record ReadFacts(List<FactProposal> proposals, List<FactLeftover> leftovers) {}
@@ -78,7 +85,12 @@ public final class PastedFacts {
         Matcher match = LINE.matcher(text.length() > 2_000 ? text.substring(0, 2_000) : text);
         Optional<FactKey> key = match.matches() ? words.named(match.group(1)) : Optional.empty();
         if (key.isEmpty()) {
-            leftovers.add(new FactLeftover(line, text.strip(), ""));
+            boolean isOne = match.matches() && !match.group(2).isEmpty();
+            leftovers.add(
+                    isOne
+                            ? new FactLeftover(
+                                    line, text.strip(), "", match.group(1).strip(), unquoted(match.group(2)))
+                            : new FactLeftover(line, text, ""));
             return;
         }
         try {
@@ -87,11 +99,10 @@ public final class PastedFacts {
             if (seen.add(fact.key())) {
                 proposals.add(new FactProposal(line, fact.key(), value));
             } else {
-                leftovers.add(
-                        new FactLeftover(line, text.strip(), key.get().words() + " stands on a line before it too"));
+                leftovers.add(new FactLeftover(line, text, key.get().words() + " stands on a line before it too"));
             }
         } catch (IllegalArgumentException e) {
-            leftovers.add(new FactLeftover(line, text.strip(), String.valueOf(e.getMessage())));
+            leftovers.add(new FactLeftover(line, text, String.valueOf(e.getMessage())));
         }
     }
 

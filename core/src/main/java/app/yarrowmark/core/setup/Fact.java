@@ -40,8 +40,13 @@ public record Fact(String key, Optional<String> value, String unit, Origin origi
         }
     }
 
+    /** Returns whether a text has the form of a fact's key. */
+    public static boolean isKey(String text) {
+        return KEY.matcher(text).matches() && text.length() <= 60;
+    }
+
     static void requireKey(String key) {
-        if (!KEY.matcher(key).matches() || key.length() > 60) {
+        if (!isKey(key)) {
             throw new IllegalArgumentException(
                     "a fact's key is words in lower case joined by dots, such as memory.size, got \"" + key + "\"");
         }

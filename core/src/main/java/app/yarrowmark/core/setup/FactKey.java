@@ -1,7 +1,9 @@
 package app.yarrowmark.core.setup;
 
 import app.yarrowmark.core.suite.TestGroup;
+import java.text.Normalizer;
 import java.util.List;
+import java.util.Locale;
 import java.util.Set;
 
 /**
@@ -68,6 +70,31 @@ public record FactKey(
         if (!(tolerance >= 0 && tolerance < 1) || (tolerance > 0 && type != Type.NUMBER)) {
             throw new IllegalArgumentException("a tolerance is 0 to 1 and for numbers only, got " + tolerance);
         }
+    }
+
+    /** Returns a fact of a desk's own, made from what people call it: words that may affect anything. */
+    public static FactKey own(String words) {
+        String plain = Normalizer.normalize(words.strip(), Normalizer.Form.NFD)
+                .toLowerCase(Locale.ROOT)
+                .replaceAll("\\p{M}+", "")
+                .replaceAll("[^a-z0-9]+", "_")
+                .replaceAll("^_|_$", "");
+        // A name in other letters has no plain ones; its own number then tells it from others.
+        String key = "own."
+                + (plain.isEmpty() ? "fact_" + Integer.toHexString(words.strip().hashCode()) : plain);
+        FactKey unlisted = unlisted(key.length() > 60 ? key.substring(0, 60) : key);
+        return new FactKey(
+                unlisted.key,
+                words.strip(),
+                unlisted.group,
+                unlisted.type,
+                "",
+                unlisted.affects,
+                0,
+                false,
+                "",
+                List.of(),
+                List.of());
     }
 
     /** Returns what is known of a key that no dictionary has: its own name, and that it may affect anything. */

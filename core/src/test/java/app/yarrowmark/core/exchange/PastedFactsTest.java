@@ -36,6 +36,14 @@ class PastedFactsTest {
     }
 
     @Test
+    void aNameThatNoFactHasIsKeptApartFromItsValue() {
+        assertThat(PastedFacts.read(WORDS, "Film decoder: on\nall of it\nOverlays:\nMemory: plenty")
+                        .leftovers())
+                .extracting(l -> l.name() + "|" + l.value())
+                .containsExactly("Film decoder|on", "|", "|", "|");
+    }
+
+    @Test
     void saysWhyAValueDoesNotFit() {
         PastedFacts.ReadFacts result = PastedFacts.read(WORDS, "Memory: plenty\nMemory: 4 GiB\nMemory: 8 GiB");
         assertThat(result.proposals()).containsExactly(new FactProposal(2, "memory.size", "4 GiB"));

@@ -64,6 +64,16 @@ class FactDictionaryTest {
     }
 
     @Test
+    void aFactOfOnesOwnIsMadeOfItsName() {
+        assertThat(FactKey.own(" Film d\u00e9coder (2) "))
+                .extracting(FactKey::key, FactKey::words, FactKey::type)
+                .containsExactly("own.film_decoder_2", "Film d\u00e9coder (2)", FactKey.Type.TEXT);
+        assertThat(FactKey.own("\u8272").key())
+                .isNotEqualTo(FactKey.own("\u6e29").key());
+        assertThat(FactKey.own("long ".repeat(12)).key()).hasSizeLessThanOrEqualTo(60);
+    }
+
+    @Test
     void whatDiffersIsMeantUnmeantOrUnknown() {
         Facts before = Facts.of(List.of(
                 Fact.read("memory.size", "8", "GiB"),

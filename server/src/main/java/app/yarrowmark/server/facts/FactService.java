@@ -2,6 +2,7 @@ package app.yarrowmark.server.facts;
 
 import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.core.exchange.OwnFacts;
+import app.yarrowmark.core.setup.Fact;
 import app.yarrowmark.core.setup.FactDictionary;
 import app.yarrowmark.core.setup.FactKey;
 import app.yarrowmark.core.suite.UnitCode;
@@ -60,6 +61,31 @@ public class FactService {
         return dictionary().all().stream()
                 .map(k -> FactKeyView.of(k, !SHIPPED.contains(k.key())))
                 .toList();
+    }
+
+    /**
+     * Returns the key that a person wrote, as a key or by a name; a name that no fact has is added as one of the desk's own.
+     *
+     * @throws RuleViolations if it can be no fact's name
+     */
+    @Transactional
+    public FactKey written(String name, String who) {
+        FactDictionary known = dictionary();
+        if (Fact.isKey(name)) {
+            return known.get(name);
+        }
+        return known.named(name).orElseGet(() -> added(name, who));
+    }
+
+    private FactKey added(String name, String who) {
+        try {
+            FactKey own = FactKey.own(name);
+            return dictionary().has(own.key())
+                    ? dictionary().get(own.key())
+                    : add(FactKeyView.of(own, true), who).toKey();
+        } catch (IllegalArgumentException e) {
+            throw new RuleViolations("key", String.valueOf(e.getMessage()));
+        }
     }
 
     /**

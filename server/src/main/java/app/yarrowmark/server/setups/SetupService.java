@@ -3,6 +3,7 @@ package app.yarrowmark.server.setups;
 import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.core.setup.Fact;
 import app.yarrowmark.core.setup.FactDictionary;
+import app.yarrowmark.core.setup.FactKey;
 import app.yarrowmark.core.setup.FactText;
 import app.yarrowmark.core.setup.Facts;
 import app.yarrowmark.server.catalogue.CatalogueRevision;
@@ -173,7 +174,7 @@ public class SetupService {
                     "This unit has a setup called \"" + name + "\" already: name the new one by what was changed.");
         }
         List<Violation> faults = new ArrayList<>();
-        Facts typed = typed(change.facts(), faults);
+        Facts typed = typed(change.facts(), who, faults);
         if (!faults.isEmpty()) {
             throw new RuleViolations(faults);
         }
@@ -272,16 +273,21 @@ public class SetupService {
         before.all().forEach(f -> now.put(f.key(), f));
         for (int i = 0; i < lines.size(); i++) {
             WrittenFact line = lines.get(i);
-            Optional<Fact> old = before.get(line.key());
-            Optional<Fact> fact = lineOf(i, line.key(), line.text(), null, line.reason(), faults);
+            Optional<FactKey> key = keyOf(i, line.key(), who, faults);
+            if (key.isEmpty()) {
+                continue;
+            }
+            Optional<Fact> old = before.get(key.get().key());
+            Optional<Fact> fact = lineOf(i, key.get(), line.text(), null, line.reason(), faults);
             String was = old.map(SetupService::said).orElse("");
             if (line.was() != null && !line.was().strip().equals(was)) {
                 throw Refusal.overtaken("the facts of this setup", view(id));
             }
             String said = fact.map(SetupService::said).orElse("");
             if (!said.equals(was)) {
-                fact.ifPresentOrElse(f -> now.put(line.key(), f), () -> now.remove(line.key()));
-                words.add(facts.dictionary().get(line.key()).words() + " "
+                fact.ifPresentOrElse(
+                        f -> now.put(f.key(), f), () -> now.remove(key.get().key()));
+                words.add(key.get().words() + " "
                         + (was.isEmpty() ? said : was + " \u2192 " + (said.isEmpty() ? "not recorded" : said)));
             }
         }
@@ -342,20 +348,33 @@ public class SetupService {
         return view(setup, catalogue.modelOfUnit(setup.unitId));
     }
 
-    private Facts typed(List<SetupChange.FactLine> lines, List<Violation> faults) {
+    private Facts typed(List<SetupChange.FactLine> lines, String who, List<Violation> faults) {
         List<Fact> typed = new ArrayList<>();
         for (int i = 0; i < lines.size(); i++) {
             SetupChange.FactLine line = lines.get(i);
-            lineOf(i, line.key(), line.value(), line.unit(), line.reason() == null ? "" : line.reason(), faults)
+            String reason = line.reason() == null ? "" : line.reason();
+            int at = i;
+            keyOf(i, line.key(), who, faults)
+                    .flatMap(key -> lineOf(at, key, line.value(), line.unit(), reason, faults))
                     .ifPresent(typed::add);
         }
         return Facts.of(typed);
     }
 
+    /** What a line is about; empty if that can be no fact, and the fault is written down. */
+    private Optional<FactKey> keyOf(int i, String name, String who, List<Violation> faults) {
+        try {
+            return Optional.of(facts.written(name, who));
+        } catch (RuleViolations e) {
+            e.violations().forEach(v -> faults.add(new Violation("facts[" + i + "]", v.message())));
+            return Optional.empty();
+        }
+    }
+
     /** The fact that a line says, read by its type; empty if it says nothing, or a fault was written down. */
     private Optional<Fact> lineOf(
             int i,
-            String key,
+            FactKey key,
             @Nullable String value,
             @Nullable String unit,
             @Nullable String reason,
@@ -363,10 +382,10 @@ public class SetupService {
         try {
             String text = value == null ? "" : value.strip();
             if (text.isEmpty()) {
-                return reason == null ? Optional.empty() : Optional.of(Fact.unknown(key, reason.strip()));
+                return reason == null ? Optional.empty() : Optional.of(Fact.unknown(key.key(), reason.strip()));
             }
             String whole = unit == null || unit.isBlank() ? text : text + " " + unit.strip();
-            return Optional.of(FactText.read(facts.dictionary().get(key), whole));
+            return Optional.of(FactText.read(key, whole));
         } catch (IllegalArgumentException e) {
             faults.add(new Violation("facts[" + i + "]", String.valueOf(e.getMessage())));
             return Optional.empty();
