@@ -2,7 +2,7 @@ import { describe, expect, it, vi } from 'vitest'
 import { PlumbRow, plumbScale } from './Plumb'
 import { TableFigure, tableSize } from './TableFigure'
 import type { TableFigureProps } from './TableFigure'
-import { csvOf, fileName, svgOf } from './take'
+import { csvOf, fileName, svgOf, tabbed } from './take'
 import type { Figure } from './take'
 
 const mark = { times: 1.2, low: 1.1, high: 1.3, verdict: 'AHEAD' as const }
@@ -68,7 +68,7 @@ describe('a figure that is taken', () => {
     const [, , width, height] = (root.getAttribute('viewBox') ?? '').split(' ').map(Number)
     expect(root.getAttribute('width')).toBe('768')
     expect(Number(root.getAttribute('height'))).toBe(Math.round((768 * (height ?? 0)) / (width ?? 1)))
-    expect(width).toBe(360 + 48)
+    expect(width).toBe(480 + 48)
   })
 
   it('takes the colours of the theme asked for and leaves the page in its own', async () => {
@@ -85,8 +85,41 @@ describe('a figure that is taken', () => {
     expect(words.some((w) => w?.endsWith('…') === true && w.length < 20)).toBe(true)
   })
 
+  it('stands whole in the middle of the shape asked for', async () => {
+    await svg('light')
+    for (const [shape, aspect] of [
+      ['FILM', 16 / 9],
+      ['SQUARE', 1],
+    ] as const) {
+      const text = await svgOf(figure, 'light', 1080, shape)
+      const root = new DOMParser().parseFromString(text, 'image/svg+xml').documentElement
+      expect(Number(root.getAttribute('width')) / Number(root.getAttribute('height'))).toBeCloseTo(aspect, 2)
+      const [, , width = 0, height = 0] = (root.getAttribute('viewBox') ?? '').split(' ').map(Number)
+      expect(width).toBeGreaterThanOrEqual(480 + 48)
+      expect(height).toBeGreaterThan(figure.height)
+    }
+  })
+
+  it('breaks long words into lines, and leaves no note out', async () => {
+    await svg('light')
+    const long = 'Differs from the reference: memory 4 GiB → 8 GiB, '.repeat(6).trim()
+    const text = await svgOf({ ...figure, notes: [long, 'Kernmill 3.'] }, 'light', 768)
+    const words = [...new DOMParser().parseFromString(text, 'image/svg+xml').querySelectorAll('text')].map(
+      (t) => t.textContent ?? '',
+    )
+    expect(words.filter((w) => w.includes('memory')).length).toBeGreaterThan(1)
+    expect(words.join(' ')).toContain(long)
+    expect(words).toContain('Kernmill 3.')
+  })
+
+  it('keeps numbers numbers, and makes no formula of words', () => {
+    const odd = { ...figure, table: [['=SUM(A1)', '-3.5', '+2', '-draws less', 'a\tb']] }
+    expect(csvOf(odd)).toBe("\ufeff'=SUM(A1),-3.5,+2,'-draws less,a\tb\r\n")
+    expect(tabbed(odd)).toBe("'=SUM(A1)\t-3.5\t+2\t'-draws less\ta b\n")
+  })
+
   it('gives its data as CSV with quotes where they are needed', () => {
-    expect(csvOf(figure)).toBe('test,gain\r\n"Weave, twice","a ""quoted"" one"\r\n')
+    expect(csvOf(figure)).toBe('\ufefftest,gain\r\n"Weave, twice","a ""quoted"" one"\r\n')
     expect(fileName('Fen 13: second module, against “as shipped”')).toBe(
       'fen-13-second-module-against-as-shipped',
     )

@@ -1,12 +1,13 @@
 import { useState } from 'react'
-import { csvOf, fileName, pngOf, save, svgOf } from '../figures/take'
-import type { Figure, Theme } from '../figures/take'
+import type { ReactNode } from 'react'
+import { csvOf, fileName, pngOf, save, svgOf, tabbed } from '../figures/take'
+import type { Figure, Shape, Theme } from '../figures/take'
 import { Button } from './Button'
 import { Dialog } from './Dialog'
 import { Field } from './Field'
 import { Select } from './Select'
 
-/** Takes a figure out of the app: as SVG, PNG or its data, at a size and in a theme of its own. */
+/** Takes a figure out of the app: as SVG, PNG or its data, in a shape, at a size and in a theme of its own. */
 export function TakeFigure({ figure }: { readonly figure: () => Figure }) {
   const [open, setOpen] = useState(false)
   return (
@@ -30,18 +31,36 @@ export function TakeFigure({ figure }: { readonly figure: () => Figure }) {
   )
 }
 
+const shapes: Record<Shape, { readonly words: string; readonly width: string }> = {
+  TALL: { words: 'as tall as it needs', width: '1200' },
+  FILM: { words: '16 : 9, for film', width: '1920' },
+  SQUARE: { words: 'square', width: '1080' },
+}
+
+/** How a figure is wanted. */
+interface Wanted {
+  readonly title: string
+  readonly theme: Theme
+  readonly shape: Shape
+  readonly width: string
+}
+
 function TakeForm({ figure, onClose }: { readonly figure: Figure; readonly onClose: () => void }) {
-  const [theme, setTheme] = useState<Theme>('light')
-  const [text, setText] = useState('1200')
+  const [wanted, setWanted] = useState<Wanted>({
+    title: figure.title,
+    theme: 'light',
+    shape: 'TALL',
+    width: shapes.TALL.width,
+  })
   const [failed, setFailed] = useState('')
-  const width = Number(text)
-  const fits = width >= 200 && width <= 6000
-  const name = fileName(figure.title)
-  const take = (making: Promise<Blob>, ending: string) => {
+  const own: Figure = { ...figure, title: wanted.title.trim() === '' ? figure.title : wanted.title.trim() }
+  const name = fileName(own.title)
+  const take = (making: Promise<Blob | string>, ending: string) => {
     setFailed('')
     making
-      .then((blob) => {
-        save(`${name}.${ending}`, blob)
+      .then(async (made) => {
+        if (typeof made === 'string') await navigator.clipboard.writeText(made)
+        else save(`${name}.${ending}`, made)
         onClose()
       })
       .catch((e: unknown) => {
@@ -53,33 +72,11 @@ function TakeForm({ figure, onClose }: { readonly figure: Figure; readonly onClo
       open
       onClose={onClose}
       title="Take figure"
-      about="Title, units, base, interval and source are on it."
-      width={440}
+      about="What is shown, with units, base, interval, suites, caveats and source on it."
+      width={560}
     >
-      <div className="flex items-start gap-3">
-        <Field
-          label="Width in pixels"
-          value={text}
-          onValue={setText}
-          inputMode="numeric"
-          error={fits ? undefined : 'a width is 200 to 6000 pixels'}
-        />
-        <div>
-          <span className="block text-sm text-ink2 mb-1">Colours</span>
-          <Select
-            label="Colours"
-            value={theme}
-            choices={[
-              { value: 'light', label: 'light' },
-              { value: 'dark', label: 'dark' },
-            ]}
-            onValue={(v) => {
-              setTheme(v as Theme)
-            }}
-          />
-        </div>
-      </div>
-      <Ways figure={figure} theme={theme} width={width} fits={fits} onTake={take} />
+      <Looks wanted={wanted} onWanted={setWanted} />
+      <Ways figure={own} wanted={wanted} onTake={take} />
       {failed !== '' && (
         <p role="alert" className="text-brick text-sm mt-2">
           Not taken: {failed}.
@@ -89,33 +86,98 @@ function TakeForm({ figure, onClose }: { readonly figure: Figure; readonly onClo
   )
 }
 
+const fits = (width: string) => Number(width) >= 200 && Number(width) <= 6000
+
+interface LooksProps {
+  readonly wanted: Wanted
+  readonly onWanted: (wanted: Wanted) => void
+}
+
+/** Title, shape, width and colours. */
+function Looks({ wanted, onWanted }: LooksProps) {
+  return (
+    <>
+      <Field
+        label="Title"
+        value={wanted.title}
+        onValue={(title) => {
+          onWanted({ ...wanted, title })
+        }}
+      />
+      <div className="flex items-start gap-3">
+        <Labelled label="Shape">
+          <Select
+            label="Shape"
+            value={wanted.shape}
+            choices={(Object.keys(shapes) as Shape[]).map((s) => ({ value: s, label: shapes[s].words }))}
+            onValue={(v) => {
+              onWanted({ ...wanted, shape: v as Shape, width: shapes[v as Shape].width })
+            }}
+          />
+        </Labelled>
+        <Field
+          label="Width in pixels"
+          value={wanted.width}
+          onValue={(width) => {
+            onWanted({ ...wanted, width })
+          }}
+          inputMode="numeric"
+          error={fits(wanted.width) ? undefined : 'a width is 200 to 6000 pixels'}
+        />
+        <Labelled label="Colours">
+          <Select
+            label="Colours"
+            value={wanted.theme}
+            choices={[
+              { value: 'light', label: 'light' },
+              { value: 'dark', label: 'dark' },
+            ]}
+            onValue={(v) => {
+              onWanted({ ...wanted, theme: v as Theme })
+            }}
+          />
+        </Labelled>
+      </div>
+    </>
+  )
+}
+
+function Labelled({ label, children }: { readonly label: string; readonly children: ReactNode }) {
+  return (
+    <div>
+      <span className="block text-sm text-ink2 mb-1">{label}</span>
+      {children}
+    </div>
+  )
+}
+
 interface WaysProps {
   readonly figure: Figure
-  readonly theme: Theme
-  readonly width: number
-  /** Whether it can be drawn so wide. */
-  readonly fits: boolean
-  readonly onTake: (making: Promise<Blob>, ending: string) => void
+  readonly wanted: Wanted
+  readonly onTake: (making: Promise<Blob | string>, ending: string) => void
 }
 
 /** As a picture, a drawing, or its data. */
-function Ways({ figure, theme, width, fits, onTake }: WaysProps) {
+function Ways({ figure, wanted, onTake }: WaysProps) {
+  const { theme, shape } = wanted
+  const width = Number(wanted.width)
+  const drawn = fits(wanted.width)
   return (
     <div className="flex gap-2 mt-2">
       <Button
         look="main"
-        disabled={!fits}
+        disabled={!drawn}
         onClick={() => {
-          onTake(pngOf(figure, theme, width), 'png')
+          onTake(pngOf(figure, theme, width, shape), 'png')
         }}
       >
         PNG
       </Button>
       <Button
-        disabled={!fits}
+        disabled={!drawn}
         onClick={() => {
           onTake(
-            svgOf(figure, theme, width).then((svg) => new Blob([svg], { type: 'image/svg+xml' })),
+            svgOf(figure, theme, width, shape).then((svg) => new Blob([svg], { type: 'image/svg+xml' })),
             'svg',
           )
         }}
@@ -128,6 +190,13 @@ function Ways({ figure, theme, width, fits, onTake }: WaysProps) {
         }}
       >
         Data as CSV
+      </Button>
+      <Button
+        onClick={() => {
+          onTake(Promise.resolve(tabbed(figure)), '')
+        }}
+      >
+        Copy the data
       </Button>
     </div>
   )

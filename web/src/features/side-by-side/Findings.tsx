@@ -3,7 +3,8 @@ import type { Schemas } from '../../api/client'
 import { unitWords } from '../../figures/format'
 import { groups } from '../../figures/words'
 import type { Question } from './address'
-import { decidingWords, subjectName, testName } from './words'
+import { namesAmong } from './names'
+import { decidingWords, subjectName, testsOf } from './words'
 import { shownWords, signed } from '../../subjects/differences'
 import { ratioOf } from './rows'
 
@@ -49,6 +50,7 @@ const names = (view: View) => view.subjects.map((s) => subjectName(s, view.subje
 /** Totals whose change is told by their parts; the largest change first. */
 function Sources({ view }: { readonly view: View }) {
   const label = names(view)
+  const called = namesAmong(testsOf(view))
   const several = view.subjects.length > 2
   const found = view.groups
     .flatMap((g) => g.tests)
@@ -78,7 +80,7 @@ function Sources({ view }: { readonly view: View }) {
           <li key={`${test.metric} ${who} ${String(test.suiteId)}`}>
             <span className="text-ink">
               {several && `${who}: `}
-              {testName(test)}
+              {called(test)}
             </span>{' '}
             <span className="num">
               {signed(change, digits)} {unitWords(test.unit)}
@@ -104,22 +106,29 @@ function Sources({ view }: { readonly view: View }) {
   )
 }
 
-/** Groups that one test carries. */
+/** Groups that one test carries, and all tests together. */
 function Leaning({ view, question }: FindingsProps) {
   const label = names(view)
-  const found = view.groups.flatMap((g) =>
-    g.summaries.flatMap((s) =>
-      s.leaning && s.mean && s.tests > 2 && (s.leaning.turns || leans(s))
-        ? [{ g, s, leaning: s.leaning, mean: s.mean }]
-        : [],
-    ),
+  const tests = testsOf(view)
+  const called = namesAmong(tests)
+  const heads = [
+    { name: 'all tests together', summaries: view.together },
+    ...view.groups.map((g) => ({ name: `the ${groups[g.group]} tests`, summaries: g.summaries })),
+  ]
+  const found = heads.flatMap(({ name, summaries }) =>
+    summaries.flatMap((s) => {
+      const test = tests.find((t) => t.suiteId === s.leaning?.suiteId && t.metric === s.leaning.metric)
+      return test && s.leaning && s.mean && s.tests > 2 && (s.leaning.turns || leans(s))
+        ? [{ name, s, test, leaning: s.leaning, mean: s.mean }]
+        : []
+    }),
   )
   if (found.length === 0) return null
   return (
     <Finding title="Leaning on one test" id="leaning">
-      {found.slice(0, 6).map(({ g, s, leaning, mean }) => (
-        <li key={`${g.group} ${String(s.subject)}`}>
-          Without <i>{leaning.test}</i> the {groups[g.group]}
+      {found.slice(0, 6).map(({ name, s, test, leaning, mean }) => (
+        <li key={`${name} ${String(s.subject)}`}>
+          Without <i>{called(test)}</i> {name}
           {view.subjects.length > 2 && ` of ${label[s.subject] ?? ''}`} would read{' '}
           <span className="num text-ink">
             {shownWords(leaning.without.shown ?? 0, question.basis, undefined, mean.amount)}
@@ -145,8 +154,8 @@ function leans(s: Schemas['ComparedSummary']): boolean {
 /** What runs would settle, the fewest first. */
 function Deciding({ view }: { readonly view: View }) {
   const label = names(view)
-  const found = view.groups
-    .flatMap((g) => g.tests)
+  const called = namesAmong(testsOf(view))
+  const found = testsOf(view)
     .flatMap((test) =>
       test.cells.flatMap((c, i) => {
         const more = ratioOf(c)?.more
@@ -163,7 +172,7 @@ function Deciding({ view }: { readonly view: View }) {
       {found.slice(0, 4).map(({ test, more, who }) => (
         <li key={`${test.metric} ${who} ${String(test.suiteId)}`}>
           <span className="text-ink">
-            {testName(test)}
+            {called(test)}
             {view.subjects.length > 2 && ` (${who})`}
           </span>
           : {decidingWords(more)}.

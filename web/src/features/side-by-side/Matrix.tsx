@@ -8,8 +8,11 @@ import { counted } from '../../figures/words'
 import type { Question } from './address'
 import { Fold, mark, marks } from './PlumbTable'
 import { plainWords, ratioOf, valueText } from './rows'
+import { testsIn, unitLine } from './rows'
 import type { Block, Test } from './rows'
-import { countWords, decidingWords, kindWords, subjectName, testName } from './words'
+import { namesAmong } from './names'
+import type { Names } from './names'
+import { countWords, decidingWords, isTiny, kindWords, subjectName, testsOf } from './words'
 import { differenceWords, inkClass, shownWords, verdicts } from '../../subjects/differences'
 
 type View = Schemas['ComparisonView']
@@ -34,6 +37,7 @@ export function Matrix({ view, blocks, question, onReference, onFold }: MatrixPr
   const width = Math.min(300, column - 12)
   const scale = useMemo(() => plumbScale(marks(view, undefined), width), [view, width])
   const names = view.subjects.map((s) => subjectName(s, view.subjects))
+  const called = useMemo(() => namesAmong(testsOf(view)), [view])
   return (
     <table
       className="border-collapse mt-3 table-fixed"
@@ -69,31 +73,12 @@ export function Matrix({ view, blocks, question, onReference, onFold }: MatrixPr
       <tbody>
         {blocks.map((b) => (
           <Fragment key={b.title}>
-            <tr className="border-t border-line2" data-group={b.group?.group}>
-              <td colSpan={2} className="pt-2 pb-1 pr-2 align-top">
-                <b className="font-bold text-md">{b.title}</b>
-              </td>
-              {others.map((i) => {
-                const s = b.group?.summaries.find((x) => x.subject === i)
-                return (
-                  <td key={i} className="pl-2.5 pt-1.5 pb-1 align-top">
-                    {s && (
-                      <Summary
-                        summary={s}
-                        counts={countWords(s, b.tests, view.reference)}
-                        scale={scale}
-                        question={question}
-                        name={names[i] ?? ''}
-                      />
-                    )}
-                  </td>
-                )
-              })}
-            </tr>
+            <Head view={view} block={b} others={others} names={names} scale={scale} question={question} />
             {b.tests.map((t) => (
               <Line
                 key={`${String(t.suiteId)} ${t.metric}`}
                 test={t}
+                called={called}
                 reference={view.reference}
                 others={others}
                 names={names}
@@ -106,6 +91,42 @@ export function Matrix({ view, blocks, question, onReference, onFold }: MatrixPr
         ))}
       </tbody>
     </table>
+  )
+}
+
+interface HeadProps {
+  readonly view: View
+  readonly block: Block
+  readonly others: readonly number[]
+  readonly names: readonly string[]
+  readonly scale: PlumbScale
+  readonly question: Question
+}
+
+/** What a block of tests comes to, for everyone. */
+function Head({ view, block, others, names, scale, question }: HeadProps) {
+  return (
+    <tr className="border-t border-line2" data-group={block.group}>
+      <td colSpan={2} className="pt-2 pb-1 pr-2 align-top">
+        <b className="font-bold text-md">{block.title}</b>
+      </td>
+      {others.map((i) => {
+        const s = block.summaries.find((x) => x.subject === i)
+        return (
+          <td key={i} className="pl-2.5 pt-1.5 pb-1 align-top">
+            {s && (
+              <Summary
+                summary={s}
+                counts={countWords(s, testsIn(view, block), view.reference, question.over === 'COMMON')}
+                scale={scale}
+                question={question}
+                name={names[i] ?? ''}
+              />
+            )}
+          </td>
+        )
+      })}
+    </tr>
   )
 }
 
@@ -145,6 +166,7 @@ function Summary({ summary, counts, scale, question, name }: SummaryProps) {
 
 interface LineProps {
   readonly test: Test
+  readonly called: Names
   readonly reference: number
   readonly others: readonly number[]
   readonly names: readonly string[]
@@ -152,16 +174,16 @@ interface LineProps {
   readonly question: Question
 }
 
-function Line({ test, reference, others, names, scale, question }: LineProps) {
+function Line({ test, called, reference, others, names, scale, question }: LineProps) {
   const base = test.cells[reference]
   return (
     <tr className="text-sm hover:bg-ground" data-test={test.metric}>
       <td
         className={`pl-3 pr-2 truncate ${test.total ? 'text-ink2' : ''}`}
-        title={`${testName(test)} ${test.settings}`}
+        title={`${called(test)} ${test.settings}`}
       >
         <Link to={`/catalogue/suites/${String(test.suiteId)}`} className="hover:underline underline-offset-2">
-          {testName(test)}
+          {called(test)}
         </Link>
         {test.total && <span className="unit"> total</span>}
       </td>
@@ -172,11 +194,7 @@ function Line({ test, reference, others, names, scale, question }: LineProps) {
           </span>
         ) : (
           <>
-            {valueText(base, test.unit)}{' '}
-            <span className="unit block -mt-1">
-              {unitWords(test.unit)}
-              {test.better === 'LOWER' && ', less is better'}
-            </span>
+            {valueText(base, test.unit)} <span className="unit block -mt-1">{unitLine(test)}</span>
           </>
         )}
       </td>
@@ -195,7 +213,13 @@ function Line({ test, reference, others, names, scale, question }: LineProps) {
                   threshold={question.threshold}
                   words={`${names[i] ?? ''}: ${differenceWords(d, question.basis, test)}`}
                 />
-                <Told difference={d} question={question} test={test} />
+                <Told
+                  difference={d}
+                  question={question}
+                  test={test}
+                  value={valueText(cell, test.unit)}
+                  tiny={isTiny(test, reference, i)}
+                />
               </>
             ) : cell.kind !== 'GAP' ? (
               <span className="num">
@@ -218,20 +242,25 @@ interface ToldProps {
   readonly difference: Difference
   readonly question: Question
   readonly test?: Test
+  /** What was read, beside how it differs. */
+  readonly value?: string
+  readonly tiny?: boolean
   readonly stout?: boolean
 }
 
-function Told({ difference: d, question, test, stout = false }: ToldProps) {
+function Told({ difference: d, question, test, value, tiny = false, stout = false }: ToldProps) {
   const faint = d.verdict === 'EVEN' || d.verdict === 'UNDECIDED'
   return (
     <span
       className={`num flex flex-wrap gap-x-1 leading-tight ${inkClass(d)} ${stout ? 'font-bold text-base' : 'text-sm'}`}
     >
+      {value !== undefined && <span className="text-ink">{value}</span>}
       {d.shown === undefined ? (
         <span className="gap">no time</span>
       ) : (
         <span>{shownWords(d.shown, question.basis, test, d.amount)}</span>
       )}
+      {tiny && <span className="unit">of little</span>}
       {(faint || d.verdict === undefined) && (
         <span className="unit">{d.verdict === undefined ? 'noise unknown' : verdicts[d.verdict]}</span>
       )}

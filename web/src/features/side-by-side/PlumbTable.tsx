@@ -4,11 +4,12 @@ import type { Schemas } from '../../api/client'
 import { PlumbAxis, PlumbReach, PlumbRow, plumbScale } from '../../figures/Plumb'
 import type { PlumbMark, PlumbScale } from '../../figures/Plumb'
 import { RepeatDots } from '../../figures/RepeatDots'
-import { unitWords } from '../../figures/format'
 import type { Question } from './address'
-import { gapOf, plainWords, ratioOf, valueText } from './rows'
+import { gapOf, plainWords, ratioOf, testsIn, unitLine, valueText } from './rows'
 import type { Block, Test } from './rows'
-import { countWords, decidingWords, kindTitle, kindWords, subjectName, testName } from './words'
+import { namesAmong } from './names'
+import type { Names } from './names'
+import { countWords, decidingWords, isTiny, kindTitle, kindWords, subjectName, testsOf } from './words'
 import {
   differenceWords,
   halfWords,
@@ -39,6 +40,7 @@ export function PlumbTable({ view, blocks, question, onFold }: PlumbTableProps) 
   const other = view.subjects.findIndex((_, i) => i !== view.reference)
   const scale = useMemo(() => plumbScale(marks(view, other), width), [view, other])
   const names = view.subjects.map((s) => subjectName(s, view.subjects))
+  const called = useMemo(() => namesAmong(testsOf(view)), [view])
   return (
     <table
       className="border-collapse mt-3 table-fixed"
@@ -75,12 +77,13 @@ export function PlumbTable({ view, blocks, question, onFold }: PlumbTableProps) 
       <tbody>
         {blocks.map((b) => (
           <Fragment key={b.title}>
-            <Head block={b} other={other} reference={view.reference} scale={scale} question={question} />
+            <Head view={view} block={b} other={other} scale={scale} question={question} />
             <KindLine block={b} other={other} scale={scale} question={question} />
             {b.tests.map((t) => (
               <TestLine
                 key={`${String(t.suiteId)} ${t.metric}`}
                 test={t}
+                called={called}
                 reference={view.reference}
                 other={other}
                 scale={scale}
@@ -104,7 +107,7 @@ export interface FoldProps {
 /** The line under a group that shows the rest of its tests. */
 export function Fold({ block, columns, onFold }: FoldProps) {
   const { group } = block
-  if (!group || (block.folded === 0 && !block.unfolded)) return null
+  if (group === undefined || (block.folded === 0 && !block.unfolded)) return null
   return (
     <tr>
       <td colSpan={columns} className="pl-3 h-6.5">
@@ -112,7 +115,7 @@ export function Fold({ block, columns, onFold }: FoldProps) {
           className="text-ink2 text-sm underline underline-offset-2 decoration-line hover:text-ink"
           aria-expanded={block.unfolded}
           onClick={() => {
-            onFold(group.group)
+            onFold(group)
           }}
         >
           {block.unfolded ? 'only what stands out' : `${String(block.folded)} more`}
@@ -133,21 +136,23 @@ function Ends({ scale }: { readonly scale: PlumbScale }) {
 }
 
 interface HeadProps {
+  readonly view: View
   readonly block: Block
   readonly other: number
-  readonly reference: number
   readonly scale: PlumbScale
   readonly question: Question
 }
 
-function Head({ block, other, reference, scale, question }: HeadProps) {
-  const summary = block.group?.summaries.find((s) => s.subject === other)
+function Head({ view, block, other, scale, question }: HeadProps) {
+  const summary = block.summaries.find((s) => s.subject === other)
   return (
-    <tr className="[&>td]:h-9 border-t border-line2" data-group={block.group?.group}>
+    <tr className="[&>td]:h-9 border-t border-line2" data-group={block.group}>
       <td colSpan={4} className="pr-3">
         <b className="font-bold text-md">{block.title}</b>{' '}
         {summary && (
-          <span className="text-ink2 text-sm ml-2">{countWords(summary, block.tests, reference)}</span>
+          <span className="text-ink2 text-sm ml-2">
+            {countWords(summary, testsIn(view, block), view.reference)}
+          </span>
         )}
         {summary && summary.caveats.length > 0 && (
           <span
@@ -186,12 +191,12 @@ function Head({ block, other, reference, scale, question }: HeadProps) {
 }
 
 /** How far another choice of tests of this kind could lead; never shown in place of the interval on these tests. */
-function KindLine({ block, other, scale, question }: Omit<HeadProps, 'reference'>) {
-  const summary = block.group?.summaries.find((s) => s.subject === other)
+function KindLine({ block, other, scale, question }: Omit<HeadProps, 'view'>) {
+  const summary = block.summaries.find((s) => s.subject === other)
   if (!summary?.mean) return null
   const any = summary.anyTests
   return (
-    <tr className="[&>td]:h-5" data-kind={block.group?.group}>
+    <tr className="[&>td]:h-5" data-kind={block.group}>
       <td colSpan={4} />
       <td>
         {any?.low !== undefined && any.high !== undefined && (
@@ -213,27 +218,25 @@ function KindLine({ block, other, scale, question }: Omit<HeadProps, 'reference'
 
 interface TestLineProps {
   readonly test: Test
+  readonly called: Names
   readonly reference: number
   readonly other: number
   readonly scale: PlumbScale
   readonly question: Question
 }
 
-function TestLine({ test, reference, other, scale, question }: TestLineProps) {
+function TestLine({ test, called, reference, other, scale, question }: TestLineProps) {
   const base = test.cells[reference]
   const own = test.cells[other]
   const d = ratioOf(own)
   const missing = missingWords(base, own)
   return (
     <tr className="[&>td]:h-7 text-base hover:bg-ground" data-test={test.metric} data-verdict={d?.verdict}>
-      <TestCell test={test} />
+      <TestCell test={test} name={called(test)} />
       <td className="text-right pr-2 num text-ink2">{base && <Value cell={base} unit={test.unit} />}</td>
       <td className="text-right num">{own && <Value cell={own} unit={test.unit} />}</td>
-      <td className="pl-2 pr-2 unit truncate">
-        {unitWords(test.unit)}
-        {test.better === 'LOWER' && (
-          <span title="less is better">{test.unit === '' ? 'less is better' : ', less is better'}</span>
-        )}
+      <td className="pl-2 pr-2 unit truncate" title={unitLine(test)}>
+        {unitLine(test)}
       </td>
       <td>
         <PlumbRow
@@ -241,11 +244,17 @@ function TestLine({ test, reference, other, scale, question }: TestLineProps) {
           height={28}
           mark={d && mark(d)}
           threshold={question.threshold}
-          words={`${testName(test)}: ${missing ?? differenceWords(d, question.basis, test)}`}
+          words={`${called(test)}: ${missing ?? differenceWords(d, question.basis, test)}`}
         />
       </td>
       {d ? (
-        <Told difference={d} question={question} test={test} title={rowTitle(d, own)} />
+        <Told
+          difference={d}
+          question={question}
+          test={test}
+          title={rowTitle(d, own)}
+          tiny={isTiny(test, reference, other)}
+        />
       ) : (
         <td colSpan={3} className="pl-3 text-sm text-ink2 truncate">
           {missing === undefined ? (
@@ -270,16 +279,16 @@ function missingWords(base: Cell | undefined, own: Cell | undefined): string | u
 }
 
 /** The name of a test, with its settings to be pointed at. */
-function TestCell({ test }: { readonly test: Test }) {
+function TestCell({ test, name }: { readonly test: Test; readonly name: string }) {
   const settings = test.settings === '' ? '' : ` · ${test.settings}`
   const total = test.total ? ' · follows from its parts, not counted again' : ''
   return (
     <td
       className={`pl-3 pr-2 truncate ${test.total ? 'text-ink2' : ''}`}
-      title={`${testName(test)}${settings}${total}`}
+      title={`${name}${settings}${total}`}
     >
       <Link to={`/catalogue/suites/${String(test.suiteId)}`} className="hover:underline underline-offset-2">
-        {testName(test)}
+        {name}
       </Link>
       {test.total && <span className="unit"> total</span>}
     </td>
@@ -321,9 +330,12 @@ interface ToldProps {
   readonly test?: Test
   readonly stout?: boolean
   readonly title?: string
+  /** Whether it is a large share of little. */
+  readonly tiny?: boolean
 }
 
-function Told({ difference: d, question, test, stout = false, title }: ToldProps) {
+function Told({ difference: d, question, test, stout = false, title, tiny = false }: ToldProps) {
+  const known = d.verdict !== undefined
   return (
     <>
       <td className={`num text-right pl-3 ${inkClass(d)} ${stout ? 'font-bold text-md' : ''}`} title={title}>
@@ -333,9 +345,14 @@ function Told({ difference: d, question, test, stout = false, title }: ToldProps
           shownWords(d.shown, question.basis, test, d.amount)
         )}
       </td>
-      <td className="num unit pl-2 whitespace-nowrap">{halfWords(d, question.basis, test)}</td>
-      <td className={`pl-3 text-sm whitespace-nowrap ${inkClass(d)}`} title={title}>
+      {known && <td className="num unit pl-2 whitespace-nowrap">{halfWords(d, question.basis, test)}</td>}
+      <td
+        className={`pl-3 text-sm whitespace-nowrap ${inkClass(d)}`}
+        colSpan={known ? 1 : 2}
+        title={tiny ? 'a large share of little: a few steps of the last digit' : title}
+      >
         {d.verdict === undefined ? <span className="gap">noise unknown</span> : verdicts[d.verdict]}
+        {tiny && <span className="unit"> of little</span>}
       </td>
     </>
   )
@@ -348,7 +365,8 @@ export function mark(d: Difference): PlumbMark {
 
 /** Every difference of a subject, for a scale that has room for them. */
 export function marks(view: View, subject: number | undefined): readonly PlumbMark[] {
-  return view.groups.flatMap((g) => [
+  const heads = [{ summaries: view.together, tests: [] }, ...view.groups]
+  return heads.flatMap((g) => [
     ...g.summaries
       .filter((s) => subject === undefined || s.subject === subject)
       .flatMap((s) => (s.mean ? [mark(s.mean)] : [])),

@@ -15,14 +15,15 @@ import { TakeFigure } from '../../ui/TakeFigure'
 import { Boards } from '../../subjects/Boards'
 import { AddSubject } from '../../subjects/AddSubject'
 import { address, question, withSubject, withoutSubject } from './address'
-import type { Question, Sort } from './address'
+import type { Over, Question, Sort, Votes } from './address'
 import { Differs } from './Differs'
 import { comparisonFigure } from './figure'
 import { Findings } from './Findings'
 import { Matrix } from './Matrix'
 import { PlumbTable } from './PlumbTable'
+import { TwoByTwo } from './TwoByTwo'
 import { blocks } from './rows'
-import { subjectName, title } from './words'
+import { needs, subjectName, testsOf, title } from './words'
 import type { Basis } from '../../subjects/differences'
 import { bases, thresholdChoices } from '../../subjects/differences'
 import { useComparison } from './queries'
@@ -130,6 +131,7 @@ function SideBySide({ view, q, change }: ChangeProps & { readonly view: View }) 
       <div className="border-b border-line2 py-2">
         <Differs view={view} />
       </div>
+      {view.cross && <TwoByTwo cross={view.cross} basis={q.basis} />}
       <Tests view={view} q={q} change={change} shown={shown} />
       <Findings view={view} question={q} />
       {adding && (
@@ -202,10 +204,10 @@ function Tests({ view, q, change, shown }: TestsProps) {
 
 /** What the numbers are, and what they are a share of. */
 function baseWords(view: View, q: Question): string {
-  const tests = view.groups.flatMap((g) => g.tests)
+  const tests = testsOf(view)
   const common = tests.filter((t) => t.cells.every((c) => c.kind !== 'GAP')).length
   const sides = view.subjects.length > 2 ? 'in all of them' : 'on both sides'
-  return `${bases[q.basis].about}. ±: 95 % interval. ${String(common)} of ${String(tests.length)} tests ${sides}.`
+  return `${bases[q.basis].about}. ±: 95 % interval. ${needs(q.threshold)} ${String(common)} of ${String(tests.length)} tests ${sides}.`
 }
 
 const thresholds = [0, 0.005, 0.01, 0.02, 0.03, 0.05, 0.1]
@@ -224,7 +226,7 @@ function Subjects({ view, q, change, onAdd }: SubjectsProps) {
           put another beside
         </Button>
       )}
-      <Choices q={q} change={change} />
+      <Choices view={view} q={q} change={change} />
     </div>
   )
 }
@@ -286,7 +288,7 @@ function subjectTitle({ name, detail }: View['subjects'][number], role: string):
 }
 
 /** Who speaks for a model, what matters, in which order, and which tests. */
-function Choices({ q, change }: ChangeProps) {
+function Choices({ view, q, change }: ChangeProps & { readonly view: View }) {
   return (
     <span className="ml-auto flex items-center gap-2">
       {q.subjects.some((s) => s.startsWith('model-')) && (
@@ -299,6 +301,7 @@ function Choices({ q, change }: ChangeProps) {
           }}
         />
       )}
+      <MeanChoices view={view} q={q} change={change} />
       <Select
         label="Smallest difference that matters"
         value={String(q.threshold)}
@@ -327,5 +330,38 @@ function Choices({ q, change }: ChangeProps) {
         }}
       />
     </span>
+  )
+}
+
+const overs: Record<Over, string> = { COMMON: 'means over tests all have', OWN: 'means over each one’s own' }
+const everyVotes: Record<Votes, string> = { TEST: 'each test one vote', SUITE: 'each suite one vote' }
+
+/** What a mean is over, where subjects differ in that; and what has a vote, where a suite has several. */
+function MeanChoices({ view, q, change }: ChangeProps & { readonly view: View }) {
+  const tests = testsOf(view)
+  const suites = new Set(tests.map((t) => t.suite)).size
+  return (
+    <>
+      {view.subjects.length > 2 && (
+        <Select
+          label="Tests that a mean is over"
+          value={q.over}
+          choices={(Object.keys(overs) as Over[]).map((o) => ({ value: o, label: overs[o] }))}
+          onValue={(over) => {
+            change({ ...q, over: over as Over })
+          }}
+        />
+      )}
+      {suites > 1 && tests.length > suites && (
+        <Select
+          label="What has a vote in a mean"
+          value={q.votes}
+          choices={(Object.keys(everyVotes) as Votes[]).map((v) => ({ value: v, label: everyVotes[v] }))}
+          onValue={(votes) => {
+            change({ ...q, votes: votes as Votes })
+          }}
+        />
+      )}
+    </>
   )
 }

@@ -7,7 +7,7 @@ const ask = (text: string) => question(new URLSearchParams(text))
 describe('the address of a side by side', () => {
   it('leaves out what is usual and keeps what is not', () => {
     const text =
-      's=setup-1&s=setup-2&s=claim-3&ref=0&basis=SHORT&threshold=0.05&sort=size&only=telling&open=MEMORY&speaks=best'
+      's=setup-1&s=setup-2&s=claim-3&ref=0&basis=SHORT&threshold=0.05&sort=size&over=own&votes=suite&only=telling&speaks=best&open=MEMORY'
     expect(address(ask(text)).toString()).toBe(text)
     expect(address(ask('s=setup-1&s=setup-2')).toString()).toBe('s=setup-1&s=setup-2')
   })
@@ -19,7 +19,7 @@ describe('the address of a side by side', () => {
   })
 
   it('takes the usual for what makes no sense', () => {
-    const q = ask('s=setup-1&s=setup-2&ref=9&basis=WRONG&threshold=x&sort=odd')
+    const q = ask('s=setup-1&s=setup-2&ref=9&basis=WRONG&threshold=x&sort=odd&over=all')
     expect([q.reference, q.basis, q.threshold, q.sort]).toEqual([0, 'GAIN', 0.01, 'group'])
   })
 
@@ -43,6 +43,8 @@ describe('any question', () => {
       basis: fc.constantFrom('GAIN' as const, 'SHORT' as const, 'OWN_UNIT' as const, 'TIME_SAVED' as const),
       threshold: fc.double({ min: 0, max: 0.999, noNaN: true }).map((t) => t + 0),
       sort: fc.constantFrom('group' as const, 'size' as const, 'suite' as const),
+      over: fc.constantFrom('COMMON' as const, 'OWN' as const),
+      votes: fc.constantFrom('TEST' as const, 'SUITE' as const),
       telling: fc.boolean(),
       open: fc.array(fc.string(), { maxLength: 3 }),
       speaks: fc.string(),

@@ -1,6 +1,8 @@
 import type { Basis } from '../../subjects/differences'
 
 export type Sort = 'group' | 'size' | 'suite'
+export type Over = 'COMMON' | 'OWN'
+export type Votes = 'TEST' | 'SUITE'
 
 /** Everything that makes a side-by-side what it is; kept in the address. */
 export interface Question {
@@ -12,6 +14,10 @@ export interface Question {
   /** Smallest difference that matters, as a share. */
   readonly threshold: number
   readonly sort: Sort
+  /** Which tests a mean is over, where not all subjects have the same. */
+  readonly over: Over
+  /** What has one vote in a mean. */
+  readonly votes: Votes
   /** Only what is ahead or behind. */
   readonly telling: boolean
   /** Groups of which every test is shown; the others show what stands out where there are many. */
@@ -22,6 +28,11 @@ export interface Question {
 
 const bases: readonly Basis[] = ['GAIN', 'TIMES_AS_FAST', 'SHORT', 'MIDPOINT', 'TIME_SAVED', 'OWN_UNIT']
 
+/** What an address says, if it is one of those; else what is usual. */
+function among<T extends string>(said: string | null, choices: readonly T[], usual: T): T {
+  return choices.find((c) => c.toLowerCase() === said?.toLowerCase()) ?? usual
+}
+
 /** What an address asks; what it leaves out is usual. */
 export function question(search: URLSearchParams): Question {
   const subjects = search.getAll('s')
@@ -30,9 +41,11 @@ export function question(search: URLSearchParams): Question {
   return {
     subjects,
     reference: Number.isInteger(reference) && reference >= 0 && reference < subjects.length ? reference : 0,
-    basis: bases.find((b) => b === search.get('basis')) ?? 'GAIN',
+    basis: among(search.get('basis'), bases, 'GAIN'),
     threshold: threshold >= 0 && threshold < 1 ? threshold : 0.01,
-    sort: (['group', 'size', 'suite'] as const).find((s) => s === search.get('sort')) ?? 'group',
+    sort: among(search.get('sort'), ['group', 'size', 'suite'], 'group'),
+    over: among(search.get('over'), ['COMMON', 'OWN'], 'COMMON'),
+    votes: among(search.get('votes'), ['TEST', 'SUITE'], 'TEST'),
     telling: search.get('only') === 'telling',
     open: search.getAll('open'),
     speaks: search.get('speaks') ?? 'as-shipped',
@@ -42,15 +55,21 @@ export function question(search: URLSearchParams): Question {
 /** The address of a question; `keep` holds what else it says, such as the device in focus. */
 export function address(q: Question, keep = new URLSearchParams()): URLSearchParams {
   const next = new URLSearchParams(keep)
-  for (const name of ['s', 'ref', 'basis', 'threshold', 'sort', 'only', 'open', 'speaks']) next.delete(name)
+  // Name, what is asked, what is usual.
+  const said: readonly (readonly [string, string, string])[] = [
+    ['ref', String(q.reference), String(q.subjects.length - 1)],
+    ['basis', q.basis, 'GAIN'],
+    ['threshold', String(q.threshold), '0.01'],
+    ['sort', q.sort, 'group'],
+    ['over', q.over.toLowerCase(), 'common'],
+    ['votes', q.votes.toLowerCase(), 'test'],
+    ['only', q.telling ? 'telling' : '', ''],
+    ['speaks', q.speaks, 'as-shipped'],
+  ]
+  for (const name of ['s', 'open', ...said.map(([n]) => n)]) next.delete(name)
   for (const s of q.subjects) next.append('s', s)
-  if (q.reference !== q.subjects.length - 1) next.set('ref', String(q.reference))
-  if (q.basis !== 'GAIN') next.set('basis', q.basis)
-  if (q.threshold !== 0.01) next.set('threshold', String(q.threshold))
-  if (q.sort !== 'group') next.set('sort', q.sort)
-  if (q.telling) next.set('only', 'telling')
+  for (const [name, value, usual] of said) if (value !== usual) next.set(name, value)
   for (const g of q.open) next.append('open', g)
-  if (q.speaks !== 'as-shipped') next.set('speaks', q.speaks)
   return next
 }
 

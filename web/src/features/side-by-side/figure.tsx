@@ -9,9 +9,11 @@ import { capital, subjectText } from '../../figures/words'
 import type { Question } from './address'
 import { mark, marks } from './PlumbTable'
 import type { Block, Test } from './rows'
-import { kindWords, subjectName, testName, title } from './words'
+import { namesAmong } from './names'
+import type { Names } from './names'
+import { needs, kindWords, subjectName, suiteWords, testsOf, title, togetherWords } from './words'
 import { bases, halfWords, ink, shownWords, tickLabel, verdicts } from '../../subjects/differences'
-import { gapOf, ratioOf, valueText } from './rows'
+import { gapOf, ratioOf, unitLine, valueText } from './rows'
 
 type View = Schemas['ComparisonView']
 type Difference = Schemas['Difference']
@@ -20,10 +22,10 @@ type Difference = Schemas['Difference']
 export function comparisonFigure(view: View, blocks: readonly Block[], q: Question): Figure {
   const others = view.subjects.map((_, i) => i).filter((i) => i !== view.reference)
   const table = others.length === 1 ? one(view, blocks, q, others[0] ?? 0) : many(view, blocks, q, others)
-  const matters = q.threshold === 0 ? '' : ` Matters from ${String(q.threshold * 100)} %.`
   return {
     title: title(view),
-    about: `${bases[q.basis].about}. Whiskers and ±: 95 % interval.${matters}`,
+    about: `${bases[q.basis].about}. Whiskers and ±: 95 % interval. ${needs(q.threshold)}`,
+    notes: notes(view, blocks, q),
     source: `Yarrowmark, revision ${String(view.revision)} of the scores, ${new Date().toISOString().slice(0, 10)}`,
     ...tableSize(table),
     drawing: <TableFigure {...table} />,
@@ -35,6 +37,7 @@ function one(view: View, blocks: readonly Block[], q: Question, other: number): 
   const width = 284
   const scale = plumbScale(marks(view, other), width)
   const names = view.subjects.map((s) => subjectName(s, view.subjects))
+  const called = namesAmong(testsOf(view))
   const line = (d: Difference | undefined, height: number, stout: boolean) => (
     <PlumbRow
       scale={scale}
@@ -47,7 +50,7 @@ function one(view: View, blocks: readonly Block[], q: Question, other: number): 
   )
   const told = (d: Difference | undefined, test?: Test, bold = false) => toldCells(d, q, test, bold)
   const rows = blocks.flatMap((b): FigureRow[] => {
-    const summary = b.group?.summaries.find((s) => s.subject === other)
+    const summary = b.summaries.find((s) => s.subject === other)
     const mean = summary?.mean
     const any = summary?.anyTests
     const reach =
@@ -81,7 +84,7 @@ function one(view: View, blocks: readonly Block[], q: Question, other: number): 
               ],
             },
           ]),
-      ...b.tests.map((t) => testRow(t, [t.cells[view.reference], t.cells[other]], line, told)),
+      ...b.tests.map((t) => testRow(t, called, [t.cells[view.reference], t.cells[other]], line, told)),
     ]
   })
   return {
@@ -125,6 +128,7 @@ function toldCells(
 
 function testRow(
   t: Test,
+  called: Names,
   cells: readonly (Test['cells'][number] | undefined)[],
   line: (d: Difference | undefined, height: number, stout: boolean) => ReactElement,
   told: (d: Difference | undefined, test: Test) => readonly FigureCell[],
@@ -134,10 +138,10 @@ function testRow(
   return {
     height: 26,
     cells: [
-      { text: testName(t) },
+      { text: called(t) },
       ...cells.map((c) => ({ text: valueText(c, t.unit) })),
       {
-        text: `${unitWords(t.unit)}${t.better === 'LOWER' ? ', less is better' : ''}`,
+        text: unitLine(t),
         ink: 'var(--ink2)',
         size: 11,
       },
@@ -153,19 +157,26 @@ function many(
   q: Question,
   others: readonly number[],
 ): TableFigureProps {
-  const column = Math.max(76, Math.floor(780 / others.length))
+  const column = Math.max(96, Math.floor(780 / others.length))
   const scale = plumbScale(marks(view, undefined), Math.min(180, column - 12))
   const names = view.subjects.map((s) => subjectName(s, view.subjects))
-  const cell = (d: Difference | undefined, stout: boolean, test?: Test, gap?: string): FigureCell => {
-    if (d?.shown === undefined) return { text: gap ?? '', ink: 'var(--ink2)', size: 11 }
+  const called = namesAmong(testsOf(view))
+  const cell = (
+    d: Difference | undefined,
+    stout: boolean,
+    test?: Test,
+    own?: Test['cells'][number],
+  ): FigureCell => {
+    const value = test === undefined ? '' : valueText(own, test.unit)
+    if (d?.shown === undefined) return { text: gapOf(own) ?? value, ink: 'var(--ink2)', size: 11 }
     return {
       drawing: (
         <PlumbRow scale={scale} height={16} mark={mark(d)} threshold={q.threshold} words="" stout={stout} />
       ),
-      text: shownWords(d.shown, q.basis, test, d.amount),
+      text: `${value} ${shownWords(d.shown, q.basis, test, d.amount)}`.trim(),
       ink: `var(--${ink(d)})`,
       bold: stout,
-      size: 11.5,
+      size: column < 110 ? 10 : 11.5,
     }
   }
   return {
@@ -181,19 +192,51 @@ function many(
         cells: [
           { text: b.title, bold: true, size: 14 },
           {},
-          ...others.map((i) => cell(b.group?.summaries.find((s) => s.subject === i)?.mean, true)),
+          ...others.map((i) => cell(b.summaries.find((s) => s.subject === i)?.mean, true)),
         ],
       },
       ...b.tests.map((t) => ({
         height: 34,
         cells: [
-          { text: testName(t) },
+          { text: called(t) },
           { text: `${valueText(t.cells[view.reference], t.unit)} ${unitWords(t.unit)}`, size: 11 },
-          ...others.map((i) => cell(ratioOf(t.cells[i]), false, t, gapOf(t.cells[i]))),
+          ...others.map((i) => cell(ratioOf(t.cells[i]), false, t, t.cells[i])),
         ],
       })),
     ]),
   }
+}
+
+/** What a viewer must know beside the numbers. */
+function notes(view: View, blocks: readonly Block[], q: Question): readonly string[] {
+  const tests = testsOf(view)
+  const shown = blocks.reduce((n, b) => n + b.tests.length, 0)
+  const over =
+    view.subjects.length > 2 && q.over === 'COMMON' ? ' Means are over the tests that all have.' : ''
+  const votes = q.votes === 'SUITE' ? ' In a mean each suite has one vote.' : ''
+  const label = view.subjects.map((s) => subjectName(s, view.subjects))
+  const differs = view.subjects.flatMap((_, i) => {
+    const own = view.differs.filter((d) => d.subject === i && d.standing !== 'UNKNOWN')
+    const told = (meant: boolean) =>
+      own
+        .filter((d) => (d.standing === 'MEANT') === meant)
+        .map((d) => `${d.name.toLowerCase()} ${d.before} → ${d.after}`)
+        .join(', ')
+    const who = view.subjects.length > 2 ? `${label[i] ?? ''}: ` : ''
+    const parts = [told(true), told(false) === '' ? '' : `not meant: ${told(false)}`].filter((t) => t !== '')
+    return parts.length === 0 ? [] : [`Differs from the reference: ${who}${parts.join('; ')}.`]
+  })
+  const cross = view.cross?.tests[0]
+  return [
+    `${suiteWords(tests)}.`,
+    ...(shown < tests.length
+      ? [`${String(shown)} of ${String(tests.length)} tests shown.${over}${votes}`]
+      : over + votes === ''
+        ? []
+        : [(over + votes).trim()]),
+    ...(cross ? [togetherWords(cross.together)] : []),
+    ...differs,
+  ]
 }
 
 /** Every test, whatever is folded, and the mean of each group with both its intervals; numbers as they are, not rounded. */
@@ -205,6 +248,7 @@ function data(view: View): readonly (readonly string[])[] {
     'test',
     'unit',
     'better',
+    'settings',
     'subject',
     'value',
     'readings',
@@ -223,8 +267,13 @@ function data(view: View): readonly (readonly string[])[] {
         t.name,
         t.unit,
         t.better.toLowerCase(),
+        t.settings,
         subjectText(view.subjects[i] ?? { name: '', detail: '', setups: 1 }),
-        c.kind === 'GAP' ? '' : c.kind === 'PLAIN' && c.words !== undefined ? c.words : text(c.value),
+        c.kind === 'GAP'
+          ? ''
+          : c.kind === 'PLAIN' && c.words !== undefined
+            ? c.words
+            : c.value.toFixed(c.decimals),
         c.kind === 'GAP' ? '' : c.readings.join(' '),
         text(ratioOf(c)?.times),
         text(ratioOf(c)?.low),
@@ -234,7 +283,10 @@ function data(view: View): readonly (readonly string[])[] {
       ]),
     ),
   )
-  const means = view.groups.flatMap((g) => g.summaries.flatMap((m) => meanRows(view, g.group, m)))
+  const means = [
+    ...view.together.flatMap((m) => meanRows(view, 'all', m)),
+    ...view.groups.flatMap((g) => g.summaries.flatMap((m) => meanRows(view, g.group, m))),
+  ]
   return [head, ...rows, ...means]
 }
 
@@ -246,6 +298,7 @@ function meanRows(view: View, group: string, m: Schemas['ComparedSummary']): rea
     test,
     '',
     'higher',
+    '',
     subjectText(view.subjects[m.subject] ?? { name: '', detail: '', setups: 1 }),
     '',
     '',

@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client'
-import { amount } from '../../figures/format'
+import { amount, unitWords } from '../../figures/format'
 import type { Question } from './address'
 
 type View = Schemas['ComparisonView']
@@ -26,13 +26,28 @@ export function valueText(cell: Cell | undefined, unit: string): string {
 
 /** A block of rows under one head: a group with its summaries, or all tests under none. */
 export interface Block {
-  readonly group: Schemas['ComparedGroup'] | undefined
+  readonly group: Schemas['ComparedGroup']['group'] | undefined
+  /** What its tests come to, for each subject but the reference; empty where that is not asked. */
+  readonly summaries: readonly Schemas['ComparedSummary'][]
   readonly title: string
   readonly tests: readonly Test[]
   /** How many more there are that are not shown until they are asked for. */
   readonly folded: number
   /** Whether they were asked for, and can be folded away again. */
   readonly unfolded: boolean
+}
+
+/** All tests that a head stands for, shown or not. */
+export function testsIn(view: View, block: Block): readonly Test[] {
+  return view.groups
+    .filter((g) => block.group === undefined || g.group === block.group)
+    .flatMap((g) => g.tests)
+}
+
+/** The unit of a test, and which way is better where that is not more. */
+export function unitLine(test: Test): string {
+  const parts = [unitWords(test.unit), test.better === 'LOWER' ? 'less is better' : '']
+  return parts.filter((p) => p !== '').join(', ')
 }
 
 /** Up to so many rows fit a page; above that a group shows its summary and what stands out. */
@@ -49,11 +64,21 @@ export function blocks(
   const all = view.groups.flatMap((g) => told(g.tests))
   if (q.sort === 'size') {
     const tests = [...all].sort((a, b) => size(b) - size(a))
-    return [{ group: undefined, title: 'Largest difference first', tests, folded: 0, unfolded: false }]
+    return [
+      {
+        group: undefined,
+        summaries: whole(view),
+        title: 'Largest difference first',
+        tests,
+        folded: 0,
+        unfolded: false,
+      },
+    ]
   }
   if (q.sort === 'suite') {
     return [...new Set(all.map(suiteOf))].sort().map((name) => ({
       group: undefined,
+      summaries: [],
       title: name,
       tests: all.filter((t) => suiteOf(t) === name),
       folded: 0,
@@ -61,14 +86,15 @@ export function blocks(
     }))
   }
   const many = all.length > roomy
-  return [...view.groups]
+  const groups = [...view.groups]
     .sort((a, b) => Number(b.tests.some(isShared)) - Number(a.tests.some(isShared)))
     .map((group) => {
       const tests = told(group.tests)
       const open = q.open.includes(group.group)
       const shown = many && !open ? foremost(tests) : tests
       return {
-        group,
+        group: group.group,
+        summaries: group.summaries,
         title: groupName(group.group),
         tests: shown,
         folded: tests.length - shown.length,
@@ -76,6 +102,28 @@ export function blocks(
       }
     })
     .filter((b) => b.tests.length > 0 || b.folded > 0)
+  return view.together.length === 0 ? groups : [together(view), ...groups]
+}
+
+/** One head over all groups; it has no tests of its own. */
+function together(view: View): Block {
+  return {
+    group: undefined,
+    summaries: view.together,
+    title: 'All tests together',
+    tests: [],
+    folded: 0,
+    unfolded: false,
+  }
+}
+
+/** What everything comes to: all groups, or the only one there is. */
+function whole(view: View): readonly Schemas['ComparedSummary'][] {
+  return view.together.length > 0
+    ? view.together
+    : view.groups.length === 1
+      ? (view.groups[0]?.summaries ?? [])
+      : []
 }
 
 function suiteOf(test: Test): string {

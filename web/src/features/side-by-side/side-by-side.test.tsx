@@ -69,6 +69,8 @@ const summary = (n: number, over: Partial<Schemas['ComparedSummary']> = {}): Sch
   even: 0,
   undecided: 1,
   unknown: 0,
+  readAhead: 0,
+  readBehind: 0,
   caveats: [],
   ...over,
 })
@@ -100,6 +102,7 @@ const view: View = {
       affects: ['PROCESSOR'],
     },
   ],
+  together: [],
   groups: [
     {
       group: 'PROCESSOR',
@@ -313,10 +316,11 @@ describe('side by side', () => {
     expect(figure.about).toContain('Gain on the reference')
     // A head, four tests on two sides, and the mean of the group; three tests do not speak for their kind.
     expect(figure.table).toHaveLength(10)
-    expect(figure.table.at(-1)?.slice(3, 13)).toEqual([
+    expect(figure.table.at(-1)?.slice(3, 14)).toEqual([
       'geometric mean of 3 of 3 tests, on these tests',
       '',
       'higher',
+      '',
       'Ostrel Fen 13, setup 11',
       '',
       '',
@@ -325,9 +329,57 @@ describe('side by side', () => {
       String(1.04 * 1.01),
       'ahead',
     ])
-    expect(figure.table.find((r) => r[3] === 'Forge' && r[13] !== '')?.[13]).toBe('failed: it crashed')
+    expect(figure.table.find((r) => r[3] === 'Forge' && r[14] !== '')?.[14]).toBe('failed: it crashed')
+    expect(figure.notes).toEqual([
+      'Kernmill 3.',
+      '2 of 4 tests shown.',
+      'Differs from the reference: memory 8 GiB → 16 GiB; not meant: channels one → two.',
+    ])
     const drawn = render(<svg>{figure.drawing}</svg>).container
     expect(drawn.textContent).toContain('Kernmill, Weave')
     expect(drawn.textContent).not.toContain('Forge')
+  })
+
+  it('shows the value of everybody, and four along two facts as a table of cells', async () => {
+    const d = (times: number, verdict?: Schemas['Difference']['verdict']) => difference(times, verdict)
+    const four = [11, 12, 13, 14].map((n) => subject(n))
+    const own = (value: number, times?: number) =>
+      cell(value, times === undefined ? {} : { difference: d(times, 'AHEAD') })
+    const group: View['groups'][number] = {
+      group: 'GRAPHICS',
+      summaries: [1, 2, 3].map((n) => summary(n)),
+      tests: [test('Ridge', [own(80), own(120, 1.5), own(88, 1.1), own(132, 1.65)])],
+    }
+    const cross = {
+      rows: 'System',
+      rowNames: ['Marram 14', 'Fenwin 11'],
+      columns: 'Graphics',
+      columnNames: ['Tarn 5', 'Tarn 7'],
+      cells: [0, 1, 2, 3],
+      tests: [
+        {
+          group: 'GRAPHICS' as const,
+          tests: 1,
+          columnInFirst: d(1.5, 'AHEAD'),
+          columnInSecond: d(1.5, 'AHEAD'),
+          rowInFirst: d(1.1, 'AHEAD'),
+          rowInSecond: d(1.1, 'AHEAD'),
+          both: d(1.65, 'AHEAD'),
+          together: d(1, 'EVEN'),
+        },
+      ],
+    }
+    serve(server({ subjects: four, reference: 0, differs: [], groups: [group], apart: [], cross }))
+    show(<SideBySidePage />, '/side-by-side?s=setup-11&s=setup-12&s=setup-13&s=setup-14&ref=0')
+    const matrix = await screen.findByTestId('matrix')
+    for (const value of ['80', '120', '88', '132']) expect(matrix.textContent).toContain(value)
+    const table = screen.getByTestId('two-by-two')
+    expect(table.textContent).toContain('System by graphics')
+    expect(table.textContent).toContain('Fenwin 11 against Marram 14')
+    expect(screen.getByTestId('together').textContent).toBe(
+      'The two add: together they give what they give one by one.',
+    )
+    // Which tests a mean is over can be chosen only where there are more than two.
+    expect(screen.getByLabelText('Tests that a mean is over')).toBeTruthy()
   })
 })

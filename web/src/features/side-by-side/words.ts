@@ -5,8 +5,14 @@ import { shownWords } from '../../subjects/differences'
 
 type Test = Schemas['ComparedTest']
 
-/** 7 ahead, 2 even, 9 of 12 tests on both sides. */
-export function countWords(s: Schemas['ComparedSummary'], tests: readonly Test[], reference: number): string {
+/** 7 ahead, 2 even, over 9 of 12 tests. */
+export function countWords(
+  s: Schemas['ComparedSummary'],
+  tests: readonly Test[],
+  reference: number,
+  /** Whether the mean is over tests that more than these two have. */
+  ofAll = false,
+): string {
   const parts = [
     [s.ahead, 'ahead'],
     [s.behind, 'behind'],
@@ -19,13 +25,51 @@ export function countWords(s: Schemas['ComparedSummary'], tests: readonly Test[]
     const plain = tests.filter((t) =>
       [reference, s.subject].every((i) => t.cells[i] !== undefined && t.cells[i].kind !== 'GAP'),
     ).length
+    if (plain > 0 && ofAll) return 'no test with a ratio that all have'
     if (plain === 0) return 'no test on both sides'
     return plain === 1
       ? 'one test on both sides, without a ratio'
       : `${String(plain)} tests on both sides, without a ratio`
   }
-  const some = s.tests < s.of ? `, ${String(s.tests)} of ${String(s.of)} tests on both sides` : ''
-  return told.join(', ') + some
+  const some = s.tests < s.of ? `, over ${String(s.tests)} of ${String(s.of)} tests` : ''
+  return told.join(', ') + asRead(s) + some
+}
+
+/** To which side the tests of unknown noise lie, which is no more than what was read. */
+function asRead(s: Schemas['ComparedSummary']): string {
+  if (s.unknown < 2 || s.readAhead + s.readBehind === 0) return ''
+  return ` (as read ${String(s.readAhead)} ahead, ${String(s.readBehind)} behind)`
+}
+
+/** Tests that one comparison shows, in their order. */
+export function testsOf(view: Schemas['ComparisonView']): readonly Test[] {
+  return view.groups.flatMap((g) => g.tests)
+}
+
+/** The suites of some tests, with version and settings. */
+export function suiteWords(tests: readonly Test[]): string {
+  const suites = new Map(
+    tests.map((t) => [t.suiteId, `${t.suite} ${t.version}${t.settings === '' ? '' : ` (${t.settings})`}`]),
+  )
+  return [...suites.values()].join(', ')
+}
+
+/** What it takes to be called ahead or behind. */
+export function needs(threshold: number): string {
+  const by = threshold === 0 ? 'any lead' : `a lead of ${String(Math.round(threshold * 1000) / 10)} % or more`
+  return `Ahead or behind needs ${by} that the interval leaves no doubt of.`
+}
+
+/** Large shares of small numbers: a step of the last digit is already much. */
+export function isTiny(test: Test, reference: number, subject: number): boolean {
+  const base = test.cells[reference]
+  const own = test.cells[subject]
+  if (base?.kind !== 'SCORE' || own?.kind !== 'SCORE' || own.difference === undefined) return false
+  const step = 10 ** -Math.max(base.decimals, own.decimals)
+  return (
+    Math.abs(Math.log(own.difference.times)) >= Math.log(1.2) &&
+    Math.abs(own.value - base.value) < 10.5 * step
+  )
 }
 
 /** What the interval for a kind of work is, for those who ask. */
@@ -40,6 +84,19 @@ export function kindWords(s: Schemas['ComparedSummary'], basis: Basis): string {
   return `kind of work ${shownWords(low, basis, undefined, d.amount)} to ${shownWords(high, basis, undefined, d.amount)}`
 }
 
+/** Whether two changes add, with what tells it. */
+export function togetherWords(d: Schemas['Difference']): string {
+  const side = (times: number) =>
+    `${(Math.abs(times - 1) * 100).toFixed(1)}\u2009% ${times < 1 ? 'behind' : 'ahead of'} what the two give one by one`
+  if (d.verdict === 'EVEN') return 'The two add: together they give what they give one by one.'
+  if (d.verdict === 'UNDECIDED' && d.low !== undefined && d.high !== undefined)
+    return `Whether the two add is undecided: together they are ${side(d.low)}, to ${side(d.high)}.`
+  const read = Math.abs(d.times - 1) < 0.0005 ? 'give what they give one by one' : `are ${side(d.times)}`
+  return d.verdict === undefined
+    ? `As read, together they ${read}; the noise is unknown.`
+    : `The two do not add: together they ${read}.`
+}
+
 /** What would decide an undecided test. */
 export function decidingWords(d: Schemas['Deciding']): string {
   const aim = d.aim === 'A_LEAD' ? 'show a lead' : 'show that they are even'
@@ -47,13 +104,6 @@ export function decidingWords(d: Schemas['Deciding']): string {
     return 'finer readings needed: the digits are coarser than the difference'
   if (d.answer === 'MORE_THAN_40') return `more than 40 runs on each side would be needed to ${aim}`
   return `about ${String(d.more)} more ${d.more === 1 ? 'run' : 'runs'} on each side would ${aim}`
-}
-
-/** Suite and test; a total bears the suite's name alone. */
-export function testName(test: Test): string {
-  return test.total && /^(total|overall|score|suite score)$/i.test(test.name)
-    ? test.suite
-    : `${test.suite}, ${test.name}`
 }
 
 /** Name of a subject in a short place; what all have in common is left out. */

@@ -240,6 +240,118 @@ class ComparisonTest extends ServerTest {
         assertThat(view.at("/subjects/2/setups").asInt()).isEqualTo(2);
     }
 
+    /** Another setup of the first device, with runs of its own. */
+    private String changed(String name, String facts, String weave, String forge) {
+        JsonNode next = person.post(
+                        "/api/v1/sittings/" + first.get("sitting").asLong() + "/changes",
+                        "{\"change\":{\"name\":\"" + name + "\",\"facts\":[" + facts + "]},\"suites\":[" + suite
+                                + "],\"closeBefore\":false}")
+                .expect(201)
+                .json();
+        for (String repeat : new String[] {"", ".5"}) {
+            if (forge.isEmpty()) {
+                keep(next.get("sitting").asLong(), key, "weave=" + weave + repeat);
+            } else {
+                keep(next.get("sitting").asLong(), key, "weave=" + weave + repeat, "forge=" + forge + repeat);
+            }
+        }
+        return "setup-" + setup(next);
+    }
+
+    private static String fact(String key, String value) {
+        return "{\"key\":\"" + key + "\",\"value\":\"" + value + "\"}";
+    }
+
+    private void writeFirst(String... facts) {
+        person.put(
+                        "/api/v1/setups/" + setup(first) + "/facts",
+                        "{\"facts\":[" + String.join(",", facts).replace("\"value\"", "\"text\"") + "]}")
+                .expect(200);
+    }
+
+    @Test
+    void fourAlongTwoFactsAreATableOfCellsAndMeansAreOverTheSameTests() {
+        writeFirst(fact("graphics.model", "Tarn 5"), fact("system.name", "Marram 14"));
+        measure(first, "100.0", "50.00", "1000");
+        measure(first, "100.5", "50.10", "1000.5");
+        String chip = changed("Tarn 7", fact("graphics.model", "Tarn 7"), "150", "1400");
+        String system = changed("Fenwin", fact("system.name", "Fenwin 11"), "110", "");
+        String both = changed(
+                "Fenwin on Tarn 7",
+                fact("graphics.model", "Tarn 7") + "," + fact("system.name", "Fenwin 11"),
+                "165",
+                "1500");
+
+        JsonNode view = ask("&reference=0", "setup-" + setup(first), chip, system, both)
+                .expect(200)
+                .json();
+
+        JsonNode cross = view.get("cross");
+        assertThat(cross.get("rows").asText()).isEqualTo("System");
+        assertThat(cross.get("rowNames").toString()).isEqualTo("[\"Marram 14\",\"Fenwin 11\"]");
+        assertThat(cross.get("columns").asText()).isEqualTo("Graphics");
+        assertThat(cross.get("columnNames").toString()).isEqualTo("[\"Tarn 5\",\"Tarn 7\"]");
+        assertThat(cross.get("cells").toString()).isEqualTo("[0,1,2,3]");
+        JsonNode tests = cross.at("/tests/0");
+        assertThat(tests.get("tests").asInt()).as("only Weave is of all four").isEqualTo(1);
+        assertThat(tests.at("/columnInFirst/times").asDouble()).isCloseTo(1.5, within(.01));
+        assertThat(tests.at("/rowInSecond/times").asDouble()).isCloseTo(1.1, within(.01));
+        assertThat(tests.at("/together/times").asDouble()).isCloseTo(1, within(.01));
+        assertThat(tests.at("/together/low").asDouble()).isLessThan(1);
+
+        JsonNode mean = view.at("/groups/0/summaries/0");
+        assertThat(mean.get("tests").asInt()).isEqualTo(1);
+        assertThat(mean.at("/mean/times").asDouble()).isCloseTo(1.5, within(.01));
+        JsonNode own = ask("&reference=0&over=OWN", "setup-" + setup(first), chip, system, both)
+                .expect(200)
+                .json()
+                .at("/groups/0/summaries/0");
+        assertThat(own.get("tests").asInt()).isEqualTo(2);
+        assertThat(own.at("/mean/times").asDouble()).isCloseTo(Math.sqrt(1.5 * 1.4), within(.01));
+        assertThat(compare("&reference=1").has("cross")).isFalse();
+    }
+
+    @Test
+    void allTogetherIsOverEveryGroupAndASuiteCanHaveOneVote() {
+        String drive = "siltmill-" + UUID.randomUUID().toString().substring(0, 8);
+        long other = suite(drive, "storage");
+        for (JsonNode device : new JsonNode[] {first, second}) {
+            person.post(
+                            "/api/v1/sittings/" + device.get("sitting").asLong() + "/suites",
+                            "{\"suites\":[" + other + "]}")
+                    .expect(200);
+        }
+        measure(first, "100", "50", "1000");
+        measure(second, "200", "25", "2000");
+        keep(first.get("sitting").asLong(), drive, "weave=100");
+        keep(second.get("sitting").asLong(), drive, "weave=100");
+
+        JsonNode all = compare("&reference=1").at("/together/0");
+        assertThat(all.get("tests").asInt()).isEqualTo(4);
+        assertThat(all.at("/mean/times").asDouble()).isCloseTo(Math.pow(2, .75), within(1e-6));
+        // One run each: as read, three are ahead by more than matters and one is neither.
+        assertThat(all.get("unknown").asInt()).isEqualTo(4);
+        assertThat(all.get("readAhead").asInt()).isEqualTo(3);
+        assertThat(all.get("readBehind").asInt()).isZero();
+        assertThat(compare("&reference=1&votes=SUITE")
+                        .at("/together/0/mean/times")
+                        .asDouble())
+                .isCloseTo(Math.sqrt(2), within(1e-6));
+    }
+
+    @Test
+    void betweenTwoDevicesTheSizeOfTheMemoryIsACaveatAndTheProcessorIsMeant() {
+        writeFirst(fact("memory.size", "4 GiB"), fact("cpu.model", "Maren M4"), fact("display.refresh", "60 Hz"));
+        person.put(
+                        "/api/v1/setups/" + setup(second) + "/facts",
+                        "{\"facts\":[{\"key\":\"memory.size\",\"text\":\"8 GiB\"},{\"key\":\"cpu.model\",\"text\":\"Maren M5\"},"
+                                + "{\"key\":\"display.refresh\",\"text\":\"90 Hz\"}]}")
+                .expect(200);
+        JsonNode differs = compare("&reference=1").get("differs");
+        assertThat(differs.findValuesAsText("key")).containsExactly("cpu.model", "memory.size", "display.refresh");
+        assertThat(differs.findValuesAsText("standing")).containsExactly("MEANT", "UNMEANT", "UNMEANT");
+    }
+
     @Test
     void anotherVersionIsListedApartWithTheReason() {
         String newer = "key: " + key + "\nversion: \"2\"\nname: " + key

@@ -52,7 +52,7 @@ public record Advantage(double log, double standardError, double dof, double thr
     }
 
     /** One step of the last digit as a share of the score. */
-    private static double step(Score score) {
+    static double step(Score score) {
         return Math.sqrt(12 * score.roundingVariance());
     }
 

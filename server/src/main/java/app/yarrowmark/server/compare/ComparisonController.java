@@ -27,8 +27,13 @@ class ComparisonController {
             @RequestParam(defaultValue = "0") int reference,
             @RequestParam(defaultValue = "GAIN") Basis basis,
             @RequestParam(defaultValue = "0.01") double threshold,
+            @RequestParam(defaultValue = "COMMON") Asked.Over over,
+            @RequestParam(defaultValue = "TEST") Asked.Votes votes,
             @RequestParam(defaultValue = "as-shipped") String speaks) {
         return comparisons.compare(
-                subject.stream().map(SubjectKey::parse).toList(), reference, basis, threshold, Speaker.parse(speaks));
+                subject.stream().map(SubjectKey::parse).toList(),
+                reference,
+                new Asked.How(basis, threshold, over, votes),
+                Speaker.parse(speaks));
     }
 }

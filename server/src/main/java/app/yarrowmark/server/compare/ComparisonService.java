@@ -5,9 +5,7 @@ import app.yarrowmark.core.compare.Advantage;
 import app.yarrowmark.core.compare.Basis;
 import app.yarrowmark.core.compare.Breakdown;
 import app.yarrowmark.core.compare.Comparability;
-import app.yarrowmark.core.compare.GroupSummary;
 import app.yarrowmark.core.compare.MoreRuns;
-import app.yarrowmark.core.compare.Verdict;
 import app.yarrowmark.core.score.PlainScore;
 import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.suite.Formula;
@@ -24,19 +22,17 @@ import app.yarrowmark.server.compare.ComparisonView.ComparedSummary;
 import app.yarrowmark.server.compare.ComparisonView.ComparedTest;
 import app.yarrowmark.server.compare.ComparisonView.Deciding;
 import app.yarrowmark.server.compare.ComparisonView.Difference;
-import app.yarrowmark.server.compare.ComparisonView.Leaning;
 import app.yarrowmark.server.compare.ComparisonView.Obstacle;
 import app.yarrowmark.server.compare.ComparisonView.Source;
+import app.yarrowmark.server.facts.FactService;
 import app.yarrowmark.server.problems.RuleViolations;
 import app.yarrowmark.server.scorebook.PlainWords;
 import app.yarrowmark.server.scorebook.ScoreBook;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
-import app.yarrowmark.server.scorebook.TestColumn;
 import app.yarrowmark.server.scorebook.TypedWords;
 import app.yarrowmark.server.setups.SetupFacts;
 import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.setups.SetupLabels;
-import app.yarrowmark.server.setups.SetupView.Standing;
 import app.yarrowmark.server.subjects.FactDifference;
 import app.yarrowmark.server.subjects.FactDifferences;
 import app.yarrowmark.server.subjects.GapReasons;
@@ -51,12 +47,12 @@ import app.yarrowmark.server.subjects.TestRow;
 import app.yarrowmark.server.subjects.TestRow.Entry;
 import app.yarrowmark.server.subjects.TestView;
 import app.yarrowmark.server.suites.SuiteService;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.stream.Collectors;
@@ -70,6 +66,7 @@ import org.springframework.stereotype.Service;
 public class ComparisonService {
 
     private static final int MOST = 12;
+    private static final int CROSSED = 4;
     private static final List<Double> ROUND_SHARES = List.of(
             -.95, -.9, -.8, -.7, -.5, -.4, -.3, -.2, -.1, -.05, -.02, -.01, .01, .02, .05, .1, .2, .3, .5, .7, .9, 1.5,
             2.0, 4.0, 9.0, 19.0, 49.0);
@@ -80,6 +77,7 @@ public class ComparisonService {
     private final CatalogueService catalogue;
     private final SetupLabels setupLabels;
     private final SetupFacts setupFacts;
+    private final FactService facts;
     private final SuiteService suites;
     private final ScoreBook book;
     private final FactDifferences differences;
@@ -91,6 +89,7 @@ public class ComparisonService {
             CatalogueService catalogue,
             SetupLabels setupLabels,
             SetupFacts setupFacts,
+            FactService facts,
             SuiteService suites,
             ScoreBook book,
             FactDifferences differences,
@@ -100,20 +99,12 @@ public class ComparisonService {
         this.catalogue = catalogue;
         this.setupLabels = setupLabels;
         this.setupFacts = setupFacts;
+        this.facts = facts;
         this.suites = suites;
         this.book = book;
         this.differences = differences;
         this.gaps = gaps;
         this.words = words;
-    }
-
-    /** What was asked for, found. */
-    private record Asked(
-            List<Subject> subjects, int reference, Basis basis, double threshold, Map<Long, SetupLabel> labels) {
-
-        IntStream others() {
-            return IntStream.range(0, subjects.size()).filter(i -> i != reference);
-        }
     }
 
     /**
@@ -122,7 +113,7 @@ public class ComparisonService {
      * @param reference number of the subject that the others are held against
      * @throws RuleViolations unless two to twelve different subjects are asked for and the reference is one of them
      */
-    ComparisonView compare(List<SubjectKey> keys, int reference, Basis basis, double threshold, Speaker speaker) {
+    ComparisonView compare(List<SubjectKey> keys, int reference, Asked.How how, Speaker speaker) {
         if (keys.size() < 2 || keys.size() > MOST || keys.stream().distinct().count() < keys.size()) {
             throw new RuleViolations(
                     "subject", "two to " + MOST + " different subjects stand side by side, got " + keys);
@@ -130,47 +121,86 @@ public class ComparisonService {
         if (reference < 0 || reference >= keys.size()) {
             throw new RuleViolations("reference", "is 0 to " + (keys.size() - 1) + ", got " + reference);
         }
-        if (!(threshold >= 0 && threshold < 1)) {
-            throw new RuleViolations("threshold", "is a share from 0 to below 1, got " + threshold);
+        if (!(how.threshold() >= 0 && how.threshold() < 1)) {
+            throw new RuleViolations("threshold", "is a share from 0 to below 1, got " + how.threshold());
         }
         ScoreSnapshot scores = book.current();
         Asked asked = new Asked(
-                keys.stream().map(k -> subjects.find(k, speaker)).toList(),
-                reference,
-                basis,
-                threshold,
-                setupLabels.all());
-        List<FactDifference> differs = differences.from(asked.subjects, reference, asked.labels);
+                keys.stream().map(k -> subjects.find(k, speaker)).toList(), reference, how, setupLabels.all());
+        List<FactDifference> differs = differences.from(asked.subjects(), reference, asked.labels());
         List<TestRow> rows =
-                TestRow.of(asked.subjects, suites.all(), new SubjectScores(scores, catalogue, setupFacts), scores);
+                TestRow.of(asked.subjects(), suites.all(), new SubjectScores(scores, catalogue, setupFacts), scores);
         List<TestRow> unlike =
                 rows.stream().filter(r -> isUnlike(r, rows, reference)).toList();
-        Map<TestGroup, List<TestRow>> byGroup = rows.stream()
+        Map<TestGroup, List<Held>> byGroup = rows.stream()
                 .filter(r -> !unlike.contains(r))
-                .collect(Collectors.groupingBy(
-                        r -> r.test().suite().sheet().groupOf(r.test().metric()),
-                        () -> new EnumMap<>(TestGroup.class),
-                        Collectors.toList()));
-        GapReasons.Reasons reasons = gaps.of(asked.subjects);
+                .map(r -> Held.against(r, asked))
+                .collect(Collectors.groupingBy(Held::group, () -> new EnumMap<>(TestGroup.class), Collectors.toList()));
+        Map<TestGroup, List<Held>> ranked = ranked(byGroup);
+        GapReasons.Reasons reasons = gaps.of(asked.subjects());
         // Only the reasons of gaps are read from the database, which is for this thread alone.
         boolean complete = rows.stream().flatMap(r -> r.entries().stream()).allMatch(Entry::has);
-        Stream<Map.Entry<TestGroup, List<TestRow>>> groups =
+        Stream<Map.Entry<TestGroup, List<Held>>> groups =
                 complete ? byGroup.entrySet().parallelStream() : byGroup.entrySet().stream();
         return new ComparisonView(
                 scores.revision(),
-                threshold,
-                basis,
-                asked.subjects.stream().map(s -> view(s, asked.labels)).toList(),
+                how.threshold(),
+                how.basis(),
+                asked.subjects().stream().map(s -> view(s, asked.labels())).toList(),
                 reference,
                 differs,
-                groups.map(e -> group(e.getKey(), e.getValue(), rows, asked, scores, reasons, differs))
+                together(ranked, asked, differs),
+                groups.map(e -> new ComparedGroup(
+                                e.getKey(),
+                                summaries(e.getKey(), ranked.getOrDefault(e.getKey(), List.of()), asked, differs),
+                                e.getValue().stream()
+                                        .map(h -> test(h, rows, asked, scores, reasons))
+                                        .toList()))
                         .toList(),
+                crossed(asked).map(c -> c.view(ranked)).orElse(null),
                 obstacles(unlike, rows, asked),
-                ticks(basis));
+                ticks(how.basis()));
+    }
+
+    /** What counts in the means of groups. */
+    private static Map<TestGroup, List<Held>> ranked(Map<TestGroup, List<Held>> groups) {
+        Map<TestGroup, List<Held>> ranked = new EnumMap<>(TestGroup.class);
+        groups.forEach((group, held) -> {
+            List<Held> counting = held.stream().filter(Held::isRanked).toList();
+            if (!counting.isEmpty()) {
+                ranked.put(group, counting);
+            }
+        });
+        return ranked;
+    }
+
+    private static List<ComparedSummary> summaries(
+            @Nullable TestGroup group, List<Held> ranked, Asked asked, List<FactDifference> differs) {
+        return asked.others()
+                .mapToObj(i -> Means.of(group, ranked, i, asked, differs))
+                .toList();
+    }
+
+    /** All tests together, where they are of more than one group. */
+    private static List<ComparedSummary> together(
+            Map<TestGroup, List<Held>> ranked, Asked asked, List<FactDifference> differs) {
+        return ranked.size() < 2
+                ? List.of()
+                : summaries(null, ranked.values().stream().flatMap(List::stream).toList(), asked, differs);
+    }
+
+    private Optional<Crossed> crossed(Asked asked) {
+        List<Long> setups = asked.subjects().stream()
+                .map(Subject::setup)
+                .filter(Objects::nonNull)
+                .toList();
+        return setups.size() == CROSSED && asked.subjects().size() == CROSSED
+                ? Crossed.of(asked, setupFacts.of(setups), facts.dictionary())
+                : Optional.empty();
     }
 
     private static List<AxisTick> ticks(Basis basis) {
-        Basis of = ofMeans(basis);
+        Basis of = Means.basis(basis);
         return (of == Basis.TIMES_AS_FAST ? ROUND_TIMES : ROUND_SHARES)
                 .stream()
                         .map(v -> new AxisTick(of.toRatio(v), v))
@@ -196,7 +226,7 @@ public class ComparisonService {
         for (TestRow row : unlike) {
             TestRow theirs = rows.stream()
                     .filter(o -> o.isOtherVersionOf(row)
-                            && o.entries().get(asked.reference).has())
+                            && o.entries().get(asked.reference()).has())
                     .findFirst()
                     .orElseThrow();
             String reason = Comparability.obstacle(
@@ -217,167 +247,27 @@ public class ComparisonService {
                 .toList();
     }
 
-    /** A row with how far each subject is ahead of the reference; empty for the reference and where one has no score. */
-    private record Held(TestRow row, List<Optional<Advantage>> ahead) {
-
-        static Held against(TestRow row, Asked asked) {
-            return new Held(
-                    row,
-                    IntStream.range(0, asked.subjects.size())
-                            .mapToObj(
-                                    i -> i == asked.reference ? Optional.<Advantage>empty() : advantage(row, i, asked))
-                            .toList());
-        }
-    }
-
-    private ComparedGroup group(
-            TestGroup group,
-            List<TestRow> own,
-            List<TestRow> all,
-            Asked asked,
-            ScoreSnapshot scores,
-            GapReasons.Reasons reasons,
-            List<FactDifference> differs) {
-        List<Held> held = own.stream().map(r -> Held.against(r, asked)).toList();
-        List<Held> ranked = held.stream()
-                .filter(h -> h.row.test().suite().sheet().isRanked(h.row.test().metric()))
-                .toList();
-        return new ComparedGroup(
-                group,
-                asked.others()
-                        .mapToObj(i -> summary(group, ranked, i, asked, differs))
-                        .toList(),
-                held.stream().map(h -> test(h, all, asked, scores, reasons)).toList());
-    }
-
-    private static ComparedSummary summary(
-            TestGroup group, List<Held> rows, int subject, Asked asked, List<FactDifference> differs) {
-        int counted = (int) rows.stream()
-                .map(Held::row)
-                .filter(r -> r.entries().get(subject).has()
-                        || r.entries().get(asked.reference).has())
-                .count();
-        List<TestRow> common = new ArrayList<>();
-        List<Advantage> advantages = new ArrayList<>();
-        for (Held held : rows) {
-            held.ahead.get(subject).ifPresent(a -> {
-                common.add(held.row);
-                advantages.add(a);
-            });
-        }
-        Map<Verdict, Long> verdicts = advantages.stream()
-                .flatMap(a -> a.verdict().stream())
-                .collect(Collectors.groupingBy(v -> v, Collectors.counting()));
-        Optional<GroupSummary> mean = advantages.isEmpty()
-                ? Optional.empty()
-                : Optional.of(GroupSummary.of(advantages.stream()
-                        .map(a -> new GroupSummary.Test(a, 1))
-                        .toList()));
-        boolean amounts = areAmounts(common);
-        return new ComparedSummary(
-                subject,
-                advantages.size(),
-                counted,
-                mean.map(g -> difference(g, g.ofTheseTests(), asked, amounts)).orElse(null),
-                mean.filter(g -> g.ofThisKind().isPresent())
-                        .map(g -> difference(g, g.ofThisKind(), asked, amounts))
-                        .orElse(null),
-                count(verdicts, Verdict.AHEAD),
-                count(verdicts, Verdict.BEHIND),
-                count(verdicts, Verdict.EVEN),
-                count(verdicts, Verdict.UNDECIDED),
-                (int) advantages.stream().filter(a -> !a.noiseKnown()).count(),
-                mean.flatMap(g -> leaning(g, common, asked)).orElse(null),
-                differs.stream()
-                        .filter(d -> d.subject() == subject
-                                && d.standing() != Standing.MEANT
-                                && d.affects().contains(group))
-                        .map(FactDifference::name)
-                        .toList());
-    }
-
-    private static int count(Map<Verdict, Long> verdicts, Verdict verdict) {
-        return verdicts.getOrDefault(verdict, 0L).intValue();
-    }
-
-    private static Optional<Leaning> leaning(GroupSummary mean, List<TestRow> rows, Asked asked) {
-        return mean.mostInfluential().map(i -> {
-            GroupSummary.Influence influence = mean.influences().get(i);
-            TestColumn test = rows.get(i).test();
-            return new Leaning(
-                    test.suite().sheet().name() + ", " + test.metric().name(),
-                    plain(influence.without(), asked.basis, areAmounts(rows)),
-                    influence.turns());
-        });
-    }
-
-    private static Difference plain(double times, Basis basis, boolean amount) {
-        return new Difference(times, null, null, shown(times, basis, amount), null, null, amount, null, null);
-    }
-
-    private static Difference difference(
-            GroupSummary mean, Optional<GroupSummary.Spread> spread, Asked asked, boolean amount) {
-        Double low = spread.map(mean::low).orElse(null);
-        Double high = spread.map(mean::high).orElse(null);
-        return new Difference(
-                mean.times(),
-                low,
-                high,
-                shown(mean.times(), asked.basis, amount),
-                low == null ? null : shown(low, asked.basis, amount),
-                high == null ? null : shown(high, asked.basis, amount),
-                amount,
-                mean.verdict(asked.threshold).orElse(null),
-                null);
-    }
-
-    /** A mean has no unit of its own, and is of more than times. */
-    private static Basis ofMeans(Basis basis) {
-        return basis == Basis.OWN_UNIT || basis == Basis.TIME_SAVED ? Basis.GAIN : basis;
-    }
-
-    /** Whether a mean is of amounts alone, so that it is one itself. */
-    private static boolean areAmounts(List<TestRow> rows) {
-        return rows.stream().allMatch(r -> r.test().metric().isAmount());
-    }
-
-    private static double shown(double times, Basis basis, boolean amount) {
-        return ofMeans(basis).ofRatio(amount ? 1 / times : times);
-    }
-
-    private static Optional<Advantage> advantage(TestRow row, int subject, Asked asked) {
-        Optional<Found> own = row.entries().get(subject).score();
-        Optional<Found> theirs = row.entries().get(asked.reference).score();
-        return own.isPresent() && theirs.isPresent()
-                ? Optional.of(Advantage.of(
-                        own.get().score(),
-                        theirs.get().score(),
-                        row.test().metric().better(),
-                        asked.threshold))
-                : Optional.empty();
-    }
-
     private ComparedTest test(
             Held held, List<TestRow> rows, Asked asked, ScoreSnapshot scores, GapReasons.Reasons reasons) {
         return new ComparedTest(
-                TestView.of(held.row.test()),
-                IntStream.range(0, asked.subjects.size())
+                TestView.of(held.row().test()),
+                IntStream.range(0, asked.subjects().size())
                         .mapToObj(i -> cell(held, rows, i, asked, scores, reasons))
                         .toList());
     }
 
     private ComparedCell cell(
             Held held, List<TestRow> rows, int subject, Asked asked, ScoreSnapshot scores, GapReasons.Reasons reasons) {
-        TestRow row = held.row;
+        TestRow row = held.row();
         Entry entry = row.entries().get(subject);
-        Subject who = asked.subjects.get(subject);
+        Subject who = asked.subjects().get(subject);
         if (!entry.has()) {
             return new ComparedGap(reasons.why(who, row.test()));
         }
-        boolean other = subject != asked.reference;
+        boolean other = subject != asked.reference();
         if (entry.plain().isPresent()) {
             PlainScore own = entry.plain().get();
-            Optional<PlainScore> theirs = row.entries().get(asked.reference).plain();
+            Optional<PlainScore> theirs = row.entries().get(asked.reference()).plain();
             return new ComparedPlain(
                     own.value(),
                     entry.plainDecimals(),
@@ -401,8 +291,8 @@ public class ComparisonService {
                 score.count(),
                 readings(who, entry, scores),
                 score.noiseKnown() ? score.standardError() : null,
-                found.of() == null ? null : Maps.at(asked.labels, found.of()).text(),
-                held.ahead
+                found.of() == null ? null : Maps.at(asked.labels(), found.of()).text(),
+                held.ahead()
                         .get(subject)
                         .map(a -> difference(a, row, subject, asked))
                         .orElse(null),
@@ -417,7 +307,8 @@ public class ComparisonService {
 
     private static Difference difference(Advantage a, TestRow row, int subject, Asked asked) {
         Score own = row.entries().get(subject).score().orElseThrow().score();
-        Score theirs = row.entries().get(asked.reference).score().orElseThrow().score();
+        Score theirs =
+                row.entries().get(asked.reference()).score().orElseThrow().score();
         Metric metric = row.test().metric();
         Double low = a.noiseKnown() ? a.low() : null;
         Double high = a.noiseKnown() ? a.high() : null;
@@ -428,7 +319,7 @@ public class ComparisonService {
                 shown(a.times(), theirs, metric, asked),
                 low == null ? null : shown(low, theirs, metric, asked),
                 high == null ? null : shown(high, theirs, metric, asked),
-                metric.isAmount() && asked.basis != Basis.OWN_UNIT,
+                metric.isAmount() && asked.basis() != Basis.OWN_UNIT,
                 a.verdict().orElse(null),
                 MoreRuns.toDecide(own, theirs, a)
                         .map(m -> new Deciding(m.aim(), m.answer(), m.more()))
@@ -436,7 +327,7 @@ public class ComparisonService {
     }
 
     private static @Nullable Double shown(double times, Score reference, Metric metric, Asked asked) {
-        OptionalDouble shown = asked.basis.ofTimes(times, reference.value(), metric);
+        OptionalDouble shown = asked.basis().ofTimes(times, reference.value(), metric);
         return shown.isPresent() ? shown.getAsDouble() : null;
     }
 
@@ -451,7 +342,7 @@ public class ComparisonService {
                 .collect(Collectors.toMap(r -> r.test().metric().key(), r -> r));
         return Breakdown.of(
                         formula.get(),
-                        values(formula.get(), parts, asked.reference),
+                        values(formula.get(), parts, asked.reference()),
                         values(formula.get(), parts, subject))
                 .map(b -> b.shares().entrySet().stream()
                         .map(e -> new Source(

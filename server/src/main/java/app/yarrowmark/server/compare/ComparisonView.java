@@ -22,7 +22,9 @@ import org.jspecify.annotations.Nullable;
  * @param subjects in the order asked for
  * @param reference number of the subject all others are held against
  * @param differs facts that are not as in the reference
+ * @param together what all tests come to, one for each subject but the reference; empty where they are of one group
  * @param groups of tests that any of them has
+ * @param cross absent unless they are four setups along two facts
  * @param apart what both sides have and yet does not compare
  * @param ticks for an axis of ratios: round differences in the basis, or gains where the basis has no ratio
  */
@@ -33,7 +35,9 @@ record ComparisonView(
         List<SubjectView> subjects,
         int reference,
         List<FactDifference> differs,
+        List<ComparedSummary> together,
         List<ComparedGroup> groups,
+        @Nullable ComparedCross cross,
         List<Obstacle> apart,
         List<AxisTick> ticks) {
 
@@ -48,12 +52,14 @@ record ComparisonView(
     record ComparedGroup(TestGroup group, List<ComparedSummary> summaries, List<ComparedTest> tests) {}
 
     /**
-     * What a group comes to for one subject.
+     * What tests come to for one subject.
      *
-     * @param tests how many both sides have; of how many that either has
+     * @param tests how many the mean is over; of how many that either side has
      * @param mean of the ratios; absent without a common test
      * @param anyTests the mean with the wider interval, for this kind of work; absent with fewer than five tests
      * @param unknown tests whose noise is unknown
+     * @param readAhead how many of those are ahead as read, by what matters
+     * @param readBehind how many of those are behind as read
      * @param leaning the test that moves the mean most; absent for fewer than two
      * @param caveats names of facts that differ unmeant and can touch the group
      */
@@ -68,11 +74,13 @@ record ComparisonView(
             int even,
             int undecided,
             int unknown,
+            int readAhead,
+            int readBehind,
             @Nullable Leaning leaning,
             List<String> caveats) {}
 
     /** The test that moves a mean most, what the mean would be without it, and whether that is on the other side. */
-    record Leaning(String test, Difference without, boolean turns) {}
+    record Leaning(long suiteId, String metric, Difference without, boolean turns) {}
 
     /**
      * A difference with its interval.
@@ -163,6 +171,42 @@ record ComparisonView(
 
     /** No score, and why. */
     record ComparedGap(String gap) implements ComparedCell {}
+
+    /**
+     * Four setups along two facts.
+     *
+     * @param rows what tells the rows apart, in words
+     * @param cells numbers of the subjects, row by row; the reference stands first
+     * @param tests by group, all together first
+     */
+    record ComparedCross(
+            String rows,
+            List<String> rowNames,
+            String columns,
+            List<String> columnNames,
+            List<Integer> cells,
+            List<CrossedTests> tests) {}
+
+    /**
+     * What tests that all four have come to.
+     *
+     * @param group absent for all together
+     * @param columnInFirst the second column against the first, in the first row
+     * @param columnInSecond the same in the second row
+     * @param rowInFirst the second row against the first, in the first column
+     * @param rowInSecond the same in the second column
+     * @param both the second row and column against the reference
+     * @param together how far both changes are ahead of what each gives by itself; even where they add
+     */
+    record CrossedTests(
+            @Nullable TestGroup group,
+            int tests,
+            Difference columnInFirst,
+            Difference columnInSecond,
+            Difference rowInFirst,
+            Difference rowInSecond,
+            Difference both,
+            Difference together) {}
 
     /** A part's share in the change of a total, in the total's unit. */
     record Source(String metric, String name, double share) {}

@@ -29,7 +29,8 @@ import org.springframework.stereotype.Component;
 
 /**
  * Says what differs between the setups of two subjects and what to make of it. Along the line of one unit the named changes
- * are meant; between two devices what they are built of is what is compared, and how they were set up is not.
+ * are meant; between two devices what they are built of is what is compared, and how they were set up is not, nor how much
+ * memory or storage they were fitted with; between two parts, what the parts are.
  */
 @Component
 public class FactDifferences {
@@ -44,8 +45,22 @@ public class FactDifferences {
             FactGroup.SENSORS,
             FactGroup.NETWORK,
             FactGroup.OTHER);
-    /** Inside one of those groups, and yet not part of what the device is. */
+    /**
+     * Inside one of those groups, and yet not what the device is: settings, and what the same device is sold or fitted with in
+     * several sizes.
+     */
     private static final Set<String> SET_UP = Set.of(
+            "memory.size",
+            "memory.channels",
+            "memory.modules",
+            "memory.clock",
+            "memory.timings",
+            "drive.size",
+            "display.refresh",
+            "display.scale",
+            "display.brightness",
+            "display.sync",
+            "display.external",
             "cpu.governor",
             "cpu.boost",
             "cpu.voltage_offset",
@@ -147,7 +162,7 @@ public class FactDifferences {
                             d.key().group(),
                             text(d.before()),
                             text(d.after()),
-                            standing(d, call, sameUnit),
+                            standing(d, call, sameUnit, parts(reference, subject)),
                             d.affects().stream().sorted().toList(),
                             call == null ? null : call.note());
                 })
@@ -175,12 +190,23 @@ public class FactDifferences {
         return !subject.setups().isEmpty() && subject.key().kind() != SubjectKey.Kind.BEST;
     }
 
-    private static Standing standing(SetupDifference d, @Nullable DifferenceView call, boolean sameUnit) {
+    /** The fact that both subjects are; null unless they are values of one. */
+    private static @Nullable String parts(Subject a, Subject b) {
+        boolean are = a.key().kind() == SubjectKey.Kind.FACT && b.key().kind() == SubjectKey.Kind.FACT;
+        return are && a.key().pairKey().equals(b.key().pairKey()) ? a.key().pairKey() : null;
+    }
+
+    private static Standing standing(
+            SetupDifference d, @Nullable DifferenceView call, boolean sameUnit, @Nullable String part) {
         if (d.standing() == SetupDifference.Standing.UNKNOWN) {
             return Standing.UNKNOWN;
         }
         if (call != null) {
             return call.standing();
+        }
+        if (part != null) {
+            // What a part is, its own facts say, such as the cores of a processor.
+            return d.key().key().split("\\.", 2)[0].equals(part.split("\\.", 2)[0]) ? Standing.MEANT : Standing.UNMEANT;
         }
         boolean built =
                 BUILT.contains(d.key().group()) && !SET_UP.contains(d.key().key());

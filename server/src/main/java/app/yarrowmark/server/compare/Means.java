@@ -1,0 +1,174 @@
+package app.yarrowmark.server.compare;
+
+import app.yarrowmark.core.Maps;
+import app.yarrowmark.core.compare.Advantage;
+import app.yarrowmark.core.compare.Basis;
+import app.yarrowmark.core.compare.GroupSummary;
+import app.yarrowmark.core.compare.Verdict;
+import app.yarrowmark.core.suite.TestGroup;
+import app.yarrowmark.server.compare.ComparisonView.ComparedSummary;
+import app.yarrowmark.server.compare.ComparisonView.Difference;
+import app.yarrowmark.server.compare.ComparisonView.Leaning;
+import app.yarrowmark.server.scorebook.TestColumn;
+import app.yarrowmark.server.setups.SetupView.Standing;
+import app.yarrowmark.server.subjects.FactDifference;
+import app.yarrowmark.server.subjects.SubjectKey;
+import app.yarrowmark.server.subjects.TestRow;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
+
+/** What several tests come to. */
+final class Means {
+
+    private Means() {}
+
+    /**
+     * What tests come to for one subject.
+     *
+     * @param group of which they are; null for all together
+     */
+    static ComparedSummary of(
+            @Nullable TestGroup group, List<Held> rows, int subject, Asked asked, List<FactDifference> differs) {
+        int either = (int) rows.stream()
+                .map(Held::row)
+                .filter(r -> r.entries().get(subject).has()
+                        || r.entries().get(asked.reference()).has())
+                .count();
+        List<Held> used = used(rows, subject, asked);
+        List<TestRow> tests = used.stream().map(Held::row).toList();
+        List<Advantage> advantages =
+                used.stream().flatMap(h -> h.ahead().get(subject).stream()).toList();
+        Map<Verdict, Long> verdicts = advantages.stream()
+                .flatMap(a -> a.verdict().stream())
+                .collect(Collectors.groupingBy(v -> v, Collectors.counting()));
+        Optional<GroupSummary> mean = of(tests, advantages, asked);
+        boolean amounts = areAmounts(tests);
+        return new ComparedSummary(
+                subject,
+                advantages.size(),
+                either,
+                mean.map(g -> difference(g, g.ofTheseTests(), asked, amounts)).orElse(null),
+                mean.filter(g -> g.ofThisKind().isPresent())
+                        .map(g -> difference(g, g.ofThisKind(), asked, amounts))
+                        .orElse(null),
+                count(verdicts, Verdict.AHEAD),
+                count(verdicts, Verdict.BEHIND),
+                count(verdicts, Verdict.EVEN),
+                count(verdicts, Verdict.UNDECIDED),
+                (int) advantages.stream().filter(a -> !a.noiseKnown()).count(),
+                asRead(advantages, asked, 1),
+                asRead(advantages, asked, -1),
+                mean.flatMap(g -> leaning(g, tests, asked)).orElse(null),
+                differs.stream()
+                        .filter(d -> d.subject() == subject
+                                && d.standing() != Standing.MEANT
+                                && (group == null
+                                        ? !d.affects().isEmpty()
+                                        : d.affects().contains(group)))
+                        .map(FactDifference::name)
+                        .toList());
+    }
+
+    /** The tests that a subject's mean is over. */
+    private static List<Held> used(List<Held> rows, int subject, Asked asked) {
+        List<Held> own =
+                rows.stream().filter(h -> h.ahead().get(subject).isPresent()).toList();
+        if (asked.how().over() == Asked.Over.OWN || isClaim(asked, subject)) {
+            return own;
+        }
+        // Who has none of these tests, or never was measured, takes none away from the others.
+        int[] all = asked.others()
+                .filter(i -> !isClaim(asked, i)
+                        && rows.stream().anyMatch(h -> h.ahead().get(i).isPresent()))
+                .toArray();
+        return own.stream()
+                .filter(h -> IntStream.of(all).allMatch(i -> h.ahead().get(i).isPresent()))
+                .toList();
+    }
+
+    private static boolean isClaim(Asked asked, int subject) {
+        return asked.subjects().get(subject).key().kind() == SubjectKey.Kind.CLAIM;
+    }
+
+    /** The mean of advantages in tests, by what has a vote; empty without any. */
+    static Optional<GroupSummary> of(List<TestRow> tests, List<Advantage> advantages, Asked asked) {
+        if (advantages.isEmpty()) {
+            return Optional.empty();
+        }
+        Map<String, Long> bySuite = tests.stream()
+                .map(Means::suite)
+                .collect(Collectors.groupingBy(Function.identity(), Collectors.counting()));
+        return Optional.of(GroupSummary.of(IntStream.range(0, tests.size())
+                .mapToObj(i -> new GroupSummary.Test(
+                        advantages.get(i),
+                        asked.how().votes() == Asked.Votes.TEST ? 1 : 1.0 / Maps.at(bySuite, suite(tests.get(i)))))
+                .toList()));
+    }
+
+    /** All versions and settings of a suite are one. */
+    private static String suite(TestRow row) {
+        return row.test().suite().sheet().name();
+    }
+
+    /** How many tests of unknown noise lie to one side by more than matters. */
+    private static int asRead(List<Advantage> advantages, Asked asked, int side) {
+        double matters = Math.log1p(asked.threshold());
+        return (int) advantages.stream()
+                .filter(a -> !a.noiseKnown() && side * a.log() >= matters && a.log() != 0)
+                .count();
+    }
+
+    private static int count(Map<Verdict, Long> verdicts, Verdict verdict) {
+        return verdicts.getOrDefault(verdict, 0L).intValue();
+    }
+
+    private static Optional<Leaning> leaning(GroupSummary mean, List<TestRow> rows, Asked asked) {
+        return mean.mostInfluential().map(i -> {
+            GroupSummary.Influence influence = mean.influences().get(i);
+            TestColumn test = rows.get(i).test();
+            return new Leaning(
+                    test.suite().id(),
+                    test.metric().key(),
+                    plain(influence.without(), asked.basis(), areAmounts(rows)),
+                    influence.turns());
+        });
+    }
+
+    private static Difference plain(double times, Basis basis, boolean amount) {
+        return new Difference(times, null, null, shown(times, basis, amount), null, null, amount, null, null);
+    }
+
+    static Difference difference(GroupSummary mean, Optional<GroupSummary.Spread> spread, Asked asked, boolean amount) {
+        Double low = spread.map(mean::low).orElse(null);
+        Double high = spread.map(mean::high).orElse(null);
+        return new Difference(
+                mean.times(),
+                low,
+                high,
+                shown(mean.times(), asked.basis(), amount),
+                low == null ? null : shown(low, asked.basis(), amount),
+                high == null ? null : shown(high, asked.basis(), amount),
+                amount,
+                mean.verdict(asked.threshold()).orElse(null),
+                null);
+    }
+
+    /** A mean has no unit of its own, and is of more than times. */
+    static Basis basis(Basis basis) {
+        return basis == Basis.OWN_UNIT || basis == Basis.TIME_SAVED ? Basis.GAIN : basis;
+    }
+
+    /** Whether a mean is of amounts alone, so that it is one itself. */
+    static boolean areAmounts(List<TestRow> rows) {
+        return rows.stream().allMatch(r -> r.test().metric().isAmount());
+    }
+
+    private static double shown(double times, Basis basis, boolean amount) {
+        return basis(basis).ofRatio(amount ? 1 / times : times);
+    }
+}
