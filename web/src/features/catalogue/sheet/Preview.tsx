@@ -31,7 +31,10 @@ export function Preview({ suite }: { readonly suite: Schemas['SuiteView'] }) {
             <tr key={m.key}>
               <td className="pr-4 h-7">
                 {m.name}
-                {m.better === 'LOWER' && <span className="unit"> less is better</span>}
+                <span className="unit">
+                  {m.group !== suite.group && ` ${groups[m.group]}`}
+                  {m.better === 'LOWER' && ' less is better'}
+                </span>
               </td>
               {Array.from({ length: repeats }, (_, i) => (
                 <td key={i} className="border border-line text-right px-2 text-xs text-ink2">

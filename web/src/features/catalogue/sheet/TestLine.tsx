@@ -1,9 +1,11 @@
 import { useState } from 'react'
 import { useFormContext, useWatch } from 'react-hook-form'
+import { groups } from '../../../figures/words'
 import { Combobox } from '../../../ui/Combobox'
 import type { Option } from '../../../ui/Combobox'
 import { madeBy, madeWords, ofUnit, wayWords, waysOf } from './draft'
 import type { Made, SheetForm, TestRow } from './draft'
+import { workOf } from './work'
 
 /** Columns of a row: name, unit, better, decimals, counts, more, away. */
 export const tracks = 'grid grid-cols-[minmax(0,1fr)_150px_88px_60px_44px_40px_20px] gap-2 items-center'
@@ -169,6 +171,7 @@ function More({ row, n, onRow }: MoreProps) {
         <Drawn row={row} made={row.made} n={n} onRow={onRow} />
       )}
       {row.made === 'READ' && <Weight row={row} n={n} onRow={onRow} />}
+      <Work row={row} n={n} onRow={onRow} />
       <input
         aria-label={`Other names of test ${n}`}
         className={`${input} w-60`}
@@ -179,6 +182,35 @@ function More({ row, n, onRow }: MoreProps) {
         }}
       />
     </div>
+  )
+}
+
+/** What kind of work it is: as chosen, as its name says, or as the suite. */
+function Work({ row, n, onRow }: MoreProps) {
+  const { group = 'PROCESSOR' } = useWatch<SheetForm>()
+  const said = workOf(row.name, row.unit)
+  return (
+    <label className="flex gap-1.5 items-center">
+      and loads
+      <select
+        aria-label={`Work of test ${n}`}
+        className={input}
+        value={row.group ?? ''}
+        onChange={(e) => {
+          const chosen = e.target.value as keyof typeof groups | ''
+          onRow({ ...row, group: chosen === '' ? undefined : chosen })
+        }}
+      >
+        <option value="">
+          {said === undefined ? `${groups[group]}, as the suite` : `${groups[said]}, as its name says`}
+        </option>
+        {Object.entries(groups).map(([value, words]) => (
+          <option key={value} value={value}>
+            {words}
+          </option>
+        ))}
+      </select>
+    </label>
   )
 }
 

@@ -1,4 +1,5 @@
 import type { Schemas } from '../../../api/client'
+import { workOf } from './work'
 
 type Draft = Schemas['SheetDraft']
 type Test = Draft['tests'][number]
@@ -65,6 +66,7 @@ export interface TestRow {
   aliases: string
   /** Compared by difference or by times, where its unit does not decide. */
   scale?: Test['scale'] | undefined
+  /** The kind of work, if chosen; else what its name says, else the suite's. */
   group?: Test['group'] | undefined
 }
 
@@ -171,7 +173,7 @@ export function madeBy(row: TestRow, made: Made): TestRow {
 
 /** What was typed, as it is sent. */
 export function draftOf(form: SheetForm): Draft {
-  const tests = form.tests.filter((t) => t.name.trim() !== '').map(testOf)
+  const tests = form.tests.filter((t) => t.name.trim() !== '').map((t) => testOf(t, form.group))
   return {
     ...(form.key === undefined ? {} : { key: form.key }),
     name: form.name,
@@ -222,7 +224,8 @@ function parted(text: string, by: RegExp): string[] {
     .filter((t) => t !== '')
 }
 
-function testOf(row: TestRow): Test {
+function testOf(row: TestRow, usual: Draft['group']): Test {
+  const work = row.group ?? workOf(row.name, row.unit)
   const scale = row.scale ?? scaleOf(row)
   const bare = scale !== 'RATIO' && scale !== 'INTERVAL'
   return {
@@ -236,18 +239,17 @@ function testOf(row: TestRow): Test {
     rungs: parted(row.rungs, /,/),
     ...(row.weight.trim() === '' ? {} : { weight: Math.max(0, number(row.weight, 1)) }),
     ...(row.made === 'COMPUTED' ? { formula: row.formula } : {}),
-    ...(row.made === 'READ' || row.made === 'COMPUTED'
-      ? {}
-      : {
-          drawn: {
-            series: row.series.trim() === '' ? row.name.trim().toLowerCase() : row.series.trim(),
-            along: row.made,
-            way: row.way,
-          },
-        }),
+    ...drawnOf(row),
     aliases: parted(row.aliases, /;/),
-    ...(row.group === undefined ? {} : { group: row.group }),
+    ...(work === undefined || work === usual ? {} : { group: work }),
   }
+}
+
+/** What curve or log it is drawn from, if it is. */
+function drawnOf(row: TestRow): Pick<Test, 'drawn'> {
+  if (row.made === 'READ' || row.made === 'COMPUTED') return {}
+  const series = row.series.trim() === '' ? row.name.trim().toLowerCase() : row.series.trim()
+  return { drawn: { series, along: row.made, way: row.way } }
 }
 
 /** A sheet that is there, as the grid shows it. */
@@ -259,7 +261,7 @@ export function formOf(draft: Draft): SheetForm {
     version: draft.version,
     about: draft.about ?? '',
     group: draft.group,
-    tests: [...draft.tests.map(rowOf), freshRow],
+    tests: [...draft.tests.map((t) => rowOf(t, draft.group)), freshRow],
     headline: draft.headline ?? '',
     settings: draft.settings.map((s) => [s.name, s.value]),
     conditions: draft.conditions.join('\n'),
@@ -280,7 +282,7 @@ export function formOf(draft: Draft): SheetForm {
   }
 }
 
-function rowOf(test: Test): TestRow {
+function rowOf(test: Test, usual: Draft['group']): TestRow {
   const words = { CHECK: 'passed or failed', LADDER: 'a ladder of rungs', INFORMATION: 'text' } as const
   const plain = test.scale === 'RATIO' || test.scale === 'INTERVAL' ? undefined : words[test.scale]
   return {
@@ -297,7 +299,8 @@ function rowOf(test: Test): TestRow {
     formula: test.formula ?? '',
     aliases: (test.aliases ?? []).join('; '),
     scale: test.scale,
-    group: test.group,
+    // As it stands: what a name would say of a new test changes none that is there.
+    group: test.group ?? usual,
   }
 }
 
