@@ -1,3 +1,5 @@
+import { scaleLinear } from 'd3-scale'
+import { line } from 'd3-shape'
 import { significant } from './format'
 
 export interface TraceProps {
@@ -15,9 +17,10 @@ export function Trace({ values, unit, width, height }: TraceProps) {
   const low = Math.min(...values)
   const high = Math.max(...values)
   const span = Math.max(high - low, 0.1 * Math.abs(high), 1e-12)
-  const y = (v: number) => height / 2 - ((v - (low + high) / 2) / span) * (height - 16)
-  const x = (i: number) => (values.length < 2 ? width - 8 : (i / (values.length - 1)) * (width - 8))
-  const path = values.map((v, i) => `${i === 0 ? 'M' : 'L'}${x(i).toFixed(1)} ${y(v).toFixed(1)}`).join('')
+  const middle = (low + high) / 2
+  const y = scaleLinear([middle - span / 2, middle + span / 2], [height - 8, 8])
+  const x = scaleLinear([Math.min(0, values.length - 2), Math.max(0, values.length - 1)], [0, width - 8])
+  const path = line<number>((_, i) => x(i), y).digits(1)(values)
   return (
     <svg
       width={width}
@@ -26,7 +29,7 @@ export function Trace({ values, unit, width, height }: TraceProps) {
       aria-label={`${String(values.length)} samples so far, ${significant(low)} to ${significant(high)} ${unit}, now ${significant(last)}`}
       className="block"
     >
-      <path d={path} fill="none" stroke="var(--ink)" strokeWidth={1.4} />
+      <path d={path ?? undefined} fill="none" stroke="var(--ink)" strokeWidth={1.4} />
       <circle cx={x(values.length - 1)} cy={y(last)} r={3} fill="var(--ink)" />
     </svg>
   )

@@ -1,23 +1,15 @@
+import { scaleLog } from 'd3-scale'
+
+export { median } from 'd3-array'
+
 /** Maps values to a width on a log scale, with a margin at both ends; equal values fall in the middle. */
 export function logScale(values: readonly number[], width: number, margin = 4): (value: number) => number {
-  const logs = values.filter((v) => v > 0).map(Math.log)
-  const low = Math.min(...logs)
-  const high = Math.max(...logs)
-  const span = high - low
-  if (!(span > 0)) return () => width / 2
-  return (value) => {
-    const share = (Math.log(value) - low) / span
-    return Math.min(width - 1, Math.max(1, margin + share * (width - 2 * margin)))
-  }
-}
-
-/** Returns the middle value, or the mean of the two in the middle; undefined for none. */
-export function median(values: readonly number[]): number | undefined {
-  if (values.length === 0) return undefined
-  const sorted = [...values].sort((a, b) => a - b)
-  const half = sorted.length >> 1
-  const upper = sorted[half] ?? 0
-  return sorted.length % 2 === 1 ? upper : ((sorted[half - 1] ?? 0) + upper) / 2
+  const positive = values.filter((v) => v > 0)
+  const low = Math.min(...positive)
+  const high = Math.max(...positive)
+  if (!(high > low)) return () => width / 2
+  const scale = scaleLog([low, high], [margin, width - margin])
+  return (value) => Math.min(width - 1, Math.max(1, scale(value)))
 }
 
 /** Round numbers for the axis of an index between two ends: 60, 80, 100, 120, 150 … at most `most` of them. */

@@ -23,7 +23,9 @@ describe('what the tests of a group come to', () => {
 
   it('is told by its verdicts', () => {
     expect(countWords(summary({ ahead: 2, even: 1, tests: 3, of: 3 }), [], 0)).toBe('2 ahead, 1 even')
-    expect(countWords(summary({ ahead: 2, tests: 2, of: 3 }), [], 0)).toBe('2 ahead, over 2 of 3 tests')
+    expect(countWords(summary({ ahead: 2, tests: 2, of: 3 }), [], 0)).toBe(
+      '2 ahead, 2 of 3 tests on both sides',
+    )
   })
 
   it('is nothing on both sides only where nothing stands on both', () => {
@@ -40,6 +42,9 @@ describe('what the tests of a group come to', () => {
   })
 
   it('never says that two have no test where only a third lacks it', () => {
+    expect(countWords(summary({ ahead: 2, tests: 2, of: 3 }), [], 0, true)).toBe(
+      '2 ahead, 2 of 3 tests in all of them',
+    )
     const both = [test('SCORE', 'SCORE', 'GAP')]
     expect(countWords(summary({}), both, 0, true)).toBe('no test with a ratio that all have')
     expect(countWords(summary({}), [test('GAP', 'SCORE', 'SCORE')], 0, true)).toBe('no test on both sides')

@@ -5,7 +5,7 @@ import { shownWords } from '../../subjects/differences'
 
 type Test = Schemas['ComparedTest']
 
-/** 7 ahead, 2 even, over 9 of 12 tests. */
+/** 7 ahead, 2 even, 9 of 12 tests on both sides. */
 export function countWords(
   s: Schemas['ComparedSummary'],
   tests: readonly Test[],
@@ -31,7 +31,10 @@ export function countWords(
       ? 'one test on both sides, without a ratio'
       : `${String(plain)} tests on both sides, without a ratio`
   }
-  const some = s.tests < s.of ? `, over ${String(s.tests)} of ${String(s.of)} tests` : ''
+  const some =
+    s.tests < s.of
+      ? `, ${String(s.tests)} of ${String(s.of)} tests ${ofAll ? 'in all of them' : 'on both sides'}`
+      : ''
   return told.join(', ') + asRead(s) + some
 }
 

@@ -55,7 +55,8 @@ function PoolForm({ question: q, choose, onClose }: PoolChoiceProps & { readonly
             label: c.label,
             value: q[c.name] ?? c.usual,
             onValue: (v: string) => {
-              choose({ [c.name]: v === c.usual ? '' : v })
+              // Every kind is said: an address without any is asked for the kind of the device in focus.
+              choose({ [c.name]: v === c.usual && c.name !== 'kind' ? '' : v })
             },
           }
           return c.many ? (

@@ -17,6 +17,7 @@ import { standingsFigure } from './figure'
 import { ShortList } from './ShortList'
 import { PlaceTable } from './PlaceTable'
 import { PoolChoice } from './PoolChoice'
+import { Ranking } from './Ranking'
 import { lastWeights, rememberWeights } from './memory'
 import { sentence, unplacedWords } from './sentence'
 import { Steepness } from './Steepness'
@@ -35,12 +36,20 @@ export function StandingsPage() {
   const focus = useFocus()
   const q = question(search)
   const own = focus && ownKey(focus, q)
-  // Who comes without a question finds the weights as they were left.
+  // Who comes without a question finds those of the kind of the device in focus, and the weights as they were left.
+  const kind = focus?.kind
   useEffect(() => {
-    const weight = lastWeights()
-    if (search.size === 0 && weight.length > 0) setSearch({ weight: [...weight] }, { replace: true })
-  }, [search, setSearch])
-  const standings = useStandings(q, search.get('why') ?? own)
+    if (search.size > 0) return
+    const usual = new URLSearchParams(lastWeights().map((w) => ['weight', w]))
+    if (kind !== undefined) usual.set('kind', kind)
+    if (usual.size > 0) setSearch(usual, { replace: true })
+  }, [search, setSearch, kind])
+  // Places need a test with ratios; what is ranked by its number need not have one.
+  const { test, ...places } = q
+  const standings = useStandings(
+    search.get('by') === 'number' || test === undefined ? places : q,
+    search.get('why') ?? own,
+  )
   const choose: Choose = (changes) => {
     const next = new URLSearchParams(search)
     for (const [name, value] of Object.entries(changes)) {
@@ -59,7 +68,7 @@ export function StandingsPage() {
       own={own}
       why={search.get('why') ?? undefined}
       cost={search.get('cost') ?? undefined}
-      asValue={search.get('by') === 'value'}
+      by={byOf(search.get('by'))}
     />
   )
 }
@@ -79,18 +88,34 @@ interface StandingsProps {
   /** Key of the one that is taken apart. */
   readonly why: string | undefined
   readonly cost: string | undefined
-  readonly asValue: boolean
+  readonly by: By
+}
+
+/** A reading of the scores: places, the same with steep tests, one number, or what it costs. */
+type By = 'places' | 'steep' | 'number' | 'value'
+
+function byOf(text: string | null): By {
+  return readings.find((r) => r.value === text)?.value ?? 'places'
 }
 
 function Standings(props: StandingsProps) {
-  const { view, q, choose, own, cost, asValue } = props
+  const { view, q, choose, own, cost, by } = props
   return (
     <div className="pt-4.5 px-6.5 pb-8">
       <Head {...props} />
-      <Controls view={view} q={q} choose={choose} asValue={asValue} />
-      {q.steep && !asValue && view.steepness.length > 0 && <Steepness tests={view.steepness} />}
-      {own !== undefined && <OfFocus view={view} own={own} />}
-      {asValue ? (
+      <Controls view={view} q={q} choose={choose} by={by} />
+      {by === 'steep' && view.steepness.length > 0 && <Steepness tests={view.steepness} />}
+      {own !== undefined && by !== 'number' && <OfFocus view={view} own={own} />}
+      {by === 'number' && (
+        <Ranking
+          question={q}
+          focus={own}
+          onTest={(test) => {
+            choose({ test })
+          }}
+        />
+      )}
+      {by === 'value' && (
         <Value
           question={q}
           cost={cost}
@@ -100,33 +125,35 @@ function Standings(props: StandingsProps) {
             choose({ cost: c === 'price' ? '' : c })
           }}
         />
-      ) : (
-        <Places {...props} />
       )}
+      {(by === 'places' || by === 'steep') && <Places {...props} />}
     </div>
   )
 }
 
 /** The title, and what can be chosen and taken from here. */
-function Head({ view, q, choose, own, asValue }: StandingsProps) {
+function Head({ view, q, choose, own, by }: StandingsProps) {
   const [listing, setListing] = useState(false)
+  const places = by === 'places' || by === 'steep'
   return (
     <div className="flex items-start gap-2">
       <div className="flex-1 min-w-0">
-        <h1>{title(view, q)}</h1>
-        <p className="text-ink2 text-base mt-0.5">{baseWords(view, asValue)}</p>
+        <h1>{by === 'number' ? `${capital(rankedWords(q.ranked))} by one number` : title(view, q)}</h1>
+        {by !== 'number' && <p className="text-ink2 text-base mt-0.5">{baseWords(view, by === 'value')}</p>}
       </div>
-      <Select
-        label="Tests"
-        value={view.group ?? 'all'}
-        choices={[
-          { value: 'all', label: 'Overall' },
-          ...view.groups.map((g) => ({ value: g.group, label: capital(groups[g.group]) })),
-        ]}
-        onValue={(v) => {
-          choose({ group: v === 'all' ? '' : v, test: '', why: '' })
-        }}
-      />
+      {by !== 'number' && (
+        <Select
+          label="Tests"
+          value={view.group ?? 'all'}
+          choices={[
+            { value: 'all', label: 'Overall' },
+            ...view.groups.map((g) => ({ value: g.group, label: capital(groups[g.group]) })),
+          ]}
+          onValue={(v) => {
+            choose({ group: v === 'all' ? '' : v, test: '', why: '' })
+          }}
+        />
+      )}
       <Select
         label="What is ranked"
         value={q.ranked ?? 'setup'}
@@ -144,7 +171,7 @@ function Head({ view, q, choose, own, asValue }: StandingsProps) {
         Shorter list
       </Button>
       <Boards page="STANDINGS" />
-      {!asValue && view.places.length > 0 && (
+      {places && view.places.length > 0 && (
         <TakeFigure figure={() => standingsFigure(view, title(view, q), baseWords(view), own)} />
       )}
       {listing && (
@@ -163,6 +190,11 @@ function Head({ view, q, choose, own, asValue }: StandingsProps) {
 const readings = [
   { value: 'places', label: 'places' },
   {
+    value: 'number',
+    label: 'by one number',
+    about: 'What was read in one test, in its own unit, the best first',
+  },
+  {
     value: 'steep',
     label: 'if heavy tests were skipped',
     about: 'Another reading: tests brought to one steepness, for where weak devices skip the heavy ones',
@@ -171,14 +203,16 @@ const readings = [
 ] as const
 
 /** Weights of groups, or which test; and which reading of the places. */
-function Controls({ view, q, choose, asValue }: Pick<StandingsProps, 'view' | 'q' | 'choose' | 'asValue'>) {
+function Controls({ view, q, choose, by }: Pick<StandingsProps, 'view' | 'q' | 'choose' | 'by'>) {
   const weigh = (weights: readonly string[]) => {
     rememberWeights(weights)
     choose({ weight: weights })
   }
   return (
     <div className="flex gap-6 items-start border-y border-line2 py-2.25 mt-3 text-base">
-      {view.group === undefined ? (
+      {by === 'number' ? (
+        <span className="text-ink2">What was read in one test, in its own unit, the best first.</span>
+      ) : view.group === undefined ? (
         <Weights
           view={view}
           named={(q.weight ?? []).length > 0}
@@ -195,10 +229,11 @@ function Controls({ view, q, choose, asValue }: Pick<StandingsProps, 'view' | 'q
       <div className="ml-auto">
         <Segments
           label="View"
-          value={asValue ? 'value' : q.steep ? 'steep' : 'places'}
+          value={by}
           choices={readings}
-          onValue={(by) => {
-            choose({ by: by === 'places' ? '' : by, why: '' })
+          onValue={(next) => {
+            // A test that has no ratio is ranked by its number only.
+            choose({ by: next === 'places' ? '' : next, why: '', ...(by === 'number' ? { test: '' } : {}) })
           }}
         />
       </div>

@@ -6,6 +6,7 @@ const ask = (text: string) => question(new URLSearchParams(text))
 describe('the address of standings', () => {
   it('says only what is not usual', () => {
     expect(ask('')).toEqual({})
+    expect(ask('kind=any')).toEqual({})
     expect(ask('group=MEMORY&test=7&weight=MEMORY:3&yearFrom=x&kind=router')).toEqual({
       group: 'MEMORY',
       test: 7,

@@ -20,7 +20,7 @@ export function question(search: URLSearchParams): StandingsQuestion {
     speaks: text('speaks'),
     weight: search.getAll('weight'),
     reference: text('reference'),
-    kind: text('kind'),
+    kind: text('kind') === 'any' ? undefined : text('kind'),
     yearFrom: number('yearFrom'),
     yearTo: number('yearTo'),
     priceTo: number('priceTo'),

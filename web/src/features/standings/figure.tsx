@@ -2,10 +2,12 @@ import type { Schemas } from '../../api/client'
 import { IndexAxis, IndexLine, indexScale } from '../../figures/IndexLine'
 import { TableFigure, tableSize } from '../../figures/TableFigure'
 import type { TableFigureProps } from '../../figures/TableFigure'
-import { number, placeRange } from '../../figures/format'
+import { ValueBar, valueScale } from '../../figures/ValueBar'
+import { number, placeRange, significant, unitWords } from '../../figures/format'
 import type { Figure } from '../../figures/take'
 import { subjectText } from '../../figures/words'
 import { Plane, size } from './Plane'
+import { aboutRanking, rowName, testTitle, valueOf } from './ranking'
 import { half } from './sentence'
 
 type View = Schemas['StandingsView']
@@ -60,7 +62,7 @@ export function standingsFigure(view: View, title: string, about: string, focus:
   return {
     title,
     about,
-    source: `Yarrowmark, revision ${String(view.revision)} of the scores, ${new Date().toISOString().slice(0, 10)}`,
+    source: source(view.revision),
     ...tableSize(table),
     drawing: <TableFigure {...table} />,
     table: data(view),
@@ -99,6 +101,86 @@ function data(view: View): readonly (readonly string[])[] {
       p.subject.origin,
     ]),
   ]
+}
+
+/** Everybody in the order of one number: bars with their values. */
+export function rankingFigure(view: Schemas['RankingView'], focus: string | undefined): Figure {
+  const test = view.test?.test
+  const width = 460
+  const scale = valueScale(view, width)
+  const unit = unitWords(test?.unit ?? '')
+  const table: TableFigureProps = {
+    columns: [
+      { width: 46, align: 'right', head: 'place' },
+      { width: 320, align: 'left', head: '' },
+      { width: width + 8, align: 'left', head: '' },
+      { width: 92, align: 'right', head: unit },
+      { width: 60, align: 'left', head: 'runs' },
+    ],
+    rows: view.rows.map((r) => {
+      const own = r.subject.key === focus
+      return {
+        height: 28,
+        cells: [
+          { text: String(r.place), bold: own },
+          { text: rowName(r, view), bold: own },
+          {
+            drawing: (
+              <g transform="translate(0 3)">
+                <ValueBar scale={scale} row={r} focus={own} words="" />
+              </g>
+            ),
+          },
+          { text: test ? valueOf(r, test) : '', bold: own },
+          { text: String(r.count), ink: 'var(--ink2)', size: 11 },
+        ],
+      }
+    }),
+  }
+  const left = view.ranked - view.rows.length
+  return {
+    title: `${test ? testTitle(test) : 'Ranking'}${unit === '' ? '' : `, ${unit}`}`,
+    about: aboutRanking(view),
+    notes: [
+      ...(left > 0 ? [`${String(view.rows.length)} of ${String(view.ranked)} shown.`] : []),
+      ...(view.rows.some((r) => r.subject.tuned) ? ['Grey: tuned.'] : []),
+      ...origins(view),
+    ],
+    source: source(view.revision),
+    ...tableSize(table),
+    drawing: <TableFigure {...table} />,
+    table: rankingData(view),
+  }
+}
+
+/** Every row that is shown; values with the digits that were read. */
+function rankingData(view: Schemas['RankingView']): readonly (readonly string[])[] {
+  const test = view.test?.test
+  const of = test ? [test.suite, test.version, test.name, test.settings, test.unit] : ['', '', '', '', '']
+  const end = (value: number | undefined) => (value === undefined ? '' : significant(value, 6))
+  return [
+    [
+      ...['place', 'subject', 'detail'],
+      ...['suite', 'version', 'test', 'settings', 'unit'],
+      ...['value', 'low95', 'high95', 'runs', 'better than', 'origin'],
+    ],
+    ...view.rows.map((r) => [
+      ...[String(r.place), r.subject.name, r.subject.detail],
+      ...of,
+      ...[r.words ?? r.value.toFixed(r.decimals), end(r.low), end(r.high)],
+      ...[String(r.count), r.percentile.toFixed(4), r.subject.origin],
+    ]),
+  ]
+}
+
+/** Lists from elsewhere among them, which were not measured here. */
+function origins(view: Schemas['RankingView']): readonly string[] {
+  const lists = [...new Set(view.rows.map((r) => r.subject.origin).filter((o) => o !== ''))]
+  return lists.length === 0 ? [] : [`Not measured here, but from a list: ${lists.join(', ')}.`]
+}
+
+function source(revision: number): string {
+  return `Yarrowmark, revision ${String(revision)} of the scores, ${new Date().toISOString().slice(0, 10)}`
 }
 
 /** Performance for what it costs, as a figure. */

@@ -23,6 +23,20 @@ export function useStandings(question: StandingsQuestion, around?: string) {
   })
 }
 
+/** @param around key of a subject that is to be seen wherever it stands */
+export function useRanking(question: StandingsQuestion, around?: string) {
+  return useQuery({
+    queryKey: keys.standings('ranking', question, around),
+    queryFn: () =>
+      take(
+        api.GET('/api/v1/ranking', {
+          params: { query: { ...question, ...(around === undefined ? {} : { around }) } },
+        }),
+      ),
+    placeholderData: (before) => before,
+  })
+}
+
 export function useWhy(question: StandingsQuestion, subject: string) {
   return useQuery({
     queryKey: keys.standings('why', question, subject),

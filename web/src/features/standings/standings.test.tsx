@@ -279,4 +279,55 @@ describe('standings', () => {
     expect(asked.filter((r) => r.path.includes('weight=PROCESSOR%3A4')).length).toBeGreaterThan(1)
     expect(localStorage.length).toBe(0)
   })
+
+  it('rank by one number: whatever has an order, with what was read', async () => {
+    const test = {
+      suiteId: 3,
+      suite: 'Fanround',
+      version: '1',
+      metric: 'noise',
+      name: 'Noise',
+      unit: 'dB[A]',
+      scale: 'INTERVAL' as const,
+      better: 'LOWER' as const,
+      group: 'HEAT' as const,
+      total: false,
+      settings: '',
+    }
+    const row = (n: number, value: number) => ({
+      subject: subject(n),
+      row: n - 10,
+      place: n - 10,
+      value,
+      decimals: 1,
+      count: 1,
+      percentile: 0.5,
+    })
+    const ranking: Schemas['RankingView'] = {
+      revision: 4,
+      test: { id: 9, test },
+      ranked: 2,
+      without: 0,
+      rows: [row(11, 28.5), row(12, 31)],
+      tests: [{ id: 9, test }],
+    }
+    const sent = serve({ ...server, 'GET /api/v1/ranking': ranking })
+    show(<StandingsPage />, '/standings?by=number&test=9&kind=LAPTOP')
+    const table = await screen.findByTestId('ranking')
+    expect(table.textContent).toContain('28.5')
+    expect(table.textContent).toContain('31.0')
+    expect(screen.getByRole('heading', { level: 1 }).textContent).toBe('Setups by one number')
+    // The places beside it are asked for without that test, which has no ratios.
+    const asked = sent.filter((s) => s.path.startsWith('/api/v1/standings'))
+    expect(asked.every((s) => !s.path.includes('test=9'))).toBe(true)
+  })
+
+  it('begin with the kind of the device in focus, and with every kind only where that is asked', async () => {
+    const sent = serve(server)
+    show(<StandingsPage />, '/standings')
+    await vi.waitFor(() => {
+      expect(sent.some((s) => s.path.includes('kind=LAPTOP'))).toBe(true)
+    })
+    expect(await screen.findByText('Pool: laptops')).toBeTruthy()
+  })
 })

@@ -56,6 +56,55 @@ class StandingsApiTest extends ServerTest {
         assertThat(processor.at("/places/0/testsOf").asInt()).isEqualTo(3);
     }
 
+    @Test
+    void whateverHasAnOrderIsRankedInItsOwnUnit() {
+        String key = "ordermill-" + UUID.randomUUID().toString().substring(0, 8);
+        String sheet = "key: " + key + "\nversion: \"1\"\nname: " + key + "\ngroup: heat\nmetrics:\n"
+                + "  - {key: skin, name: Skin, unit: Cel, better: lower, scale: interval, decimals: 1}\n"
+                + "  - {key: boot, name: Boot, unit: s, better: lower, decimals: 1}\n"
+                + "  - {key: sleeps, name: Sleeps, scale: check}\n";
+        long suite = person.send("POST", "/api/v1/suites", sheet, "application/yaml")
+                .expect(201)
+                .json()
+                .get("id")
+                .asLong();
+        String[][] read = {{"31.0", "9.5", "passed"}, {"28.5", "9.5", "failed"}, {"28.5", "12.0", "passed"}};
+        for (String[] r : read) {
+            JsonNode device = onDesk("EREADER", suite);
+            keep(device.get("sitting").asLong(), key, "skin=" + r[0], "boot=" + r[1], "sleeps=" + r[2]);
+        }
+        JsonNode without = onDesk("EREADER", suite);
+        String gap = "setup-" + without.at("/setup/id").asLong();
+
+        JsonNode skin = ranking("EREADER", key, "Skin", gap);
+        assertThat(skin.get("rows").findValuesAsText("value")).containsExactly("28.5", "28.5", "31.0");
+        assertThat(skin.get("rows").findValuesAsText("place")).containsExactly("1", "1", "3");
+        assertThat(skin.at("/rows/0/percentile").asDouble()).isCloseTo(2.0 / 3, within(1e-9));
+        assertThat(skin.at("/rows/0").has("low")).isFalse();
+        assertThat(skin.at("/test/test/better").asText()).isEqualTo("LOWER");
+
+        JsonNode boot = ranking("EREADER", key, "Boot", gap);
+        assertThat(boot.get("rows").findValuesAsText("place")).containsExactly("1", "1", "3");
+        assertThat(ranking("EREADER", key, "Sleeps", gap).get("rows").findValuesAsText("words"))
+                .containsExactly("passed", "passed", "failed");
+        assertThat(person.get("/api/v1/ranking?test=999999999").expect(404).detail())
+                .contains("no test number 999999999");
+    }
+
+    private JsonNode ranking(String kind, String suite, String name, String around) {
+        for (JsonNode choice :
+                person.get("/api/v1/ranking?kind=" + kind).expect(200).json().get("tests")) {
+            if (choice.at("/test/suite").asText().equals(suite)
+                    && choice.at("/test/name").asText().equals(name)) {
+                return person.get("/api/v1/ranking?kind=" + kind + "&test="
+                                + choice.get("id").asLong() + "&around=" + around)
+                        .expect(200)
+                        .json();
+            }
+        }
+        throw new AssertionError("no " + name);
+    }
+
     /** A suite for drives that takes no time at all says nothing of phones, and what was run is not to be run again. */
     @Test
     void whatWouldPlaceOneIsNeitherOfAnotherKindNorRunAlready() {

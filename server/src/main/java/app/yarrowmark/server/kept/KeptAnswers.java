@@ -35,6 +35,7 @@ class KeptAnswers extends OncePerRequestFilter {
     /** Whose answers are the same for everybody who may ask. */
     private static final List<String> QUESTIONS = List.of(
             "/api/v1/standings",
+            "/api/v1/ranking",
             "/api/v1/comparison",
             "/api/v1/lines",
             "/api/v1/inside",

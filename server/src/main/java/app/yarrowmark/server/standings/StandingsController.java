@@ -14,14 +14,21 @@ import org.springframework.web.bind.annotation.RestController;
 class StandingsController {
 
     private final StandingsService standings;
+    private final RankingService rankings;
     private final WhyService why;
     private final ValueService values;
     private final ScorePools pools;
     private final PlanService plans;
 
     StandingsController(
-            StandingsService standings, WhyService why, ValueService values, ScorePools pools, PlanService plans) {
+            StandingsService standings,
+            RankingService rankings,
+            WhyService why,
+            ValueService values,
+            ScorePools pools,
+            PlanService plans) {
         this.standings = standings;
+        this.rankings = rankings;
         this.why = why;
         this.values = values;
         this.pools = pools;
@@ -33,6 +40,16 @@ class StandingsController {
     StandingsView standings(
             @ParameterObject StandingsQuestion question, @RequestParam(required = false) @Nullable String around) {
         return standings.standings(question, around);
+    }
+
+    @Operation(
+            summary = "A pool in the order of what was read in one test",
+            description =
+                    "Any test with an order: a total, a temperature, a rung, a check. Without a test, the one that most have.")
+    @GetMapping("/api/v1/ranking")
+    RankingView ranking(
+            @ParameterObject StandingsQuestion question, @RequestParam(required = false) @Nullable String around) {
+        return rankings.ranking(question, around);
     }
 
     @Operation(summary = "Why a subject stands where it does, test by test")

@@ -13,8 +13,8 @@ import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.standings.StandingsView.GroupPlaceView;
 import app.yarrowmark.server.standings.StandingsView.GroupView;
 import app.yarrowmark.server.standings.StandingsView.PlaceView;
+import app.yarrowmark.server.standings.StandingsView.StandingTest;
 import app.yarrowmark.server.standings.StandingsView.SteepTest;
-import app.yarrowmark.server.standings.StandingsView.TestView;
 import app.yarrowmark.server.standings.StandingsView.UnplacedView;
 import app.yarrowmark.server.subjects.Pool;
 import app.yarrowmark.server.subjects.Speaker;
@@ -271,6 +271,11 @@ public class StandingsService {
         return bySetup;
     }
 
+    /** Numbers of the rows that are shown of an order: the first ones, and those around one of them; -1 for none. */
+    static IntStream shown(int rows, int around) {
+        return IntStream.range(0, rows).filter(i -> i < MOST_SHOWN || (around >= 0 && Math.abs(i - around) <= AROUND));
+    }
+
     /** The places of a ranking that are shown: the first ones, and those around one subject of the pool. */
     private List<PlaceView> places(
             Ranked ranked, int hundred, PoolFits fits, int reference, Map<String, Integer> usual, int around) {
@@ -278,13 +283,12 @@ public class StandingsService {
         List<Place> order = order(fits, ranked, hundred);
         int row = around < 0 ? -1 : ranked.rowOf(around);
         int at = row < 0
-                ? -AROUND - 1
+                ? -1
                 : IntStream.range(0, order.size())
                         .filter(i -> order.get(i).subject() == row)
                         .findFirst()
                         .orElseThrow();
-        return IntStream.range(0, order.size())
-                .filter(i -> i < MOST_SHOWN || Math.abs(i - at) <= AROUND)
+        return shown(order.size(), at)
                 .mapToObj(i -> {
                     Place p = order.get(i);
                     int subject = ranked.subjects().get(p.subject());
@@ -319,8 +323,8 @@ public class StandingsService {
         return SubjectView.of(s, label == null ? null : label.parentId());
     }
 
-    static TestView view(TestColumn test) {
-        return new TestView(
+    static StandingTest view(TestColumn test) {
+        return new StandingTest(
                 test.metricId(),
                 test.suite().sheet().groupOf(test.metric()),
                 test.suite().sheet().name(),

@@ -21,12 +21,12 @@ import org.jspecify.annotations.Nullable;
  */
 public record StandingsView(
         @Nullable TestGroup group,
-        @Nullable TestView test,
+        @Nullable StandingTest test,
         long revision,
         @Nullable SubjectView reference,
         boolean oneTest,
         List<GroupView> groups,
-        List<TestView> tests,
+        List<StandingTest> tests,
         int placed,
         List<PlaceView> places,
         List<List<PlaceView>> apart,
@@ -50,7 +50,7 @@ public record StandingsView(
             List<Double> indexes) {}
 
     /** A test that could be ranked alone, by the number of its metric. */
-    public record TestView(long id, TestGroup group, String suite, String version, String name, String unit) {}
+    public record StandingTest(long id, TestGroup group, String suite, String version, String name, String unit) {}
 
     /**
      * One place.
@@ -89,7 +89,7 @@ public record StandingsView(
      * @param steepness how many times as far apart, on the log scale, it shows two subjects as the usual test does
      * @param share of the placed subjects that have it
      */
-    public record SteepTest(TestView test, double steepness, double share) {}
+    public record SteepTest(StandingTest test, double steepness, double share) {}
 
     /** One that cannot be placed, the groups it lacks, and the quickest suite that would help. */
     public record UnplacedView(

@@ -1,0 +1,155 @@
+import { useMemo } from 'react'
+import { Link } from 'react-router'
+import type { Schemas } from '../../api/client'
+import { ValueBar, valueScale } from '../../figures/ValueBar'
+import type { ValueScale } from '../../figures/ValueBar'
+import { number, unitWords } from '../../figures/format'
+import { counted, subjectText } from '../../figures/words'
+import { Combobox } from '../../ui/Combobox'
+import { Failed, Loading } from '../../ui/States'
+import { TakeFigure } from '../../ui/TakeFigure'
+import { useRanking } from './queries'
+import type { StandingsQuestion } from './queries'
+import { rankingFigure } from './figure'
+import { aboutRanking, neighbours, rowName, testTitle, valueOf } from './ranking'
+
+type View = Schemas['RankingView']
+type Row = Schemas['RankedRow']
+
+const barWidth = 360
+
+export interface RankingProps {
+  readonly question: StandingsQuestion
+  /** Key of the subject in focus. */
+  readonly focus: string | undefined
+  readonly onTest: (test: string) => void
+}
+
+/** Everybody in the order of one number, with what was read. */
+export function Ranking({ question, focus, onTest }: RankingProps) {
+  const ranking = useRanking(question, focus)
+  if (ranking.isPending) return <Loading what="the ranking" />
+  if (ranking.isError) return <Failed error={ranking.error} retry={() => void ranking.refetch()} />
+  const view = ranking.data
+  return (
+    <section>
+      <div className="flex items-center gap-3 pt-3">
+        <Combobox
+          label="Number to rank by"
+          className="w-100"
+          value={view.test === undefined ? '' : String(view.test.id)}
+          options={view.tests.map((t) => ({ value: String(t.id), label: testTitle(t.test) }))}
+          onValue={onTest}
+        />
+        <span className="flex-1 text-ink2 text-base">{aboutRanking(view)}</span>
+        {view.test && view.rows.length > 0 && <TakeFigure figure={() => rankingFigure(view, focus)} />}
+      </div>
+      {view.test === undefined || view.rows.length === 0 ? (
+        <p className="text-ink2 text-base py-6">
+          Nobody in this pool has a number in it yet: choose another, or widen the pool.
+        </p>
+      ) : (
+        <Rows view={view} focus={focus} />
+      )}
+    </section>
+  )
+}
+
+function Rows({ view, focus }: { readonly view: View; readonly focus: string | undefined }) {
+  const scale = useMemo(() => valueScale(view, barWidth), [view])
+  const test = view.test?.test
+  if (!test) return null
+  return (
+    <>
+      {focus !== undefined && (
+        <p className="text-base pt-2.25" data-testid="neighbours">
+          {neighbours(view, focus)}
+        </p>
+      )}
+      <table className="border-collapse mt-3" data-testid="ranking">
+        <thead>
+          <tr>
+            <th className="text-right pr-3">place</th>
+            <th />
+            <th />
+            <th className="text-right pl-3">{unitWords(test.unit)}</th>
+            <th className="pl-3">runs</th>
+            <th className="text-right pl-4">better than</th>
+          </tr>
+        </thead>
+        <tbody>
+          {view.rows.map((r, i) => (
+            <RankedLine
+              key={r.subject.key}
+              row={r}
+              before={view.rows[i - 1]}
+              name={rowName(r, view)}
+              test={test}
+              scale={scale}
+              own={r.subject.key === focus}
+            />
+          ))}
+        </tbody>
+      </table>
+    </>
+  )
+}
+
+interface RankedLineProps {
+  readonly row: Row
+  readonly before: Row | undefined
+  readonly name: string
+  readonly test: Schemas['TestView']
+  readonly scale: ValueScale
+  readonly own: boolean
+}
+
+function RankedLine({ row, before, name, test, scale, own }: RankedLineProps) {
+  const between = row.row - (before?.row ?? row.row - 1) - 1
+  const { subject } = row
+  const value = valueOf(row, test)
+  return (
+    <>
+      {between > 0 && (
+        <tr>
+          <td colSpan={6} className="text-ink2 text-sm h-6.5 pl-3">
+            {between} between, not shown
+          </td>
+        </tr>
+      )}
+      <tr
+        className={`border-b border-line2 [&>td]:h-8 ${own ? 'bg-gold-wash' : 'hover:bg-ground'}`}
+        data-subject={subject.key}
+        data-focus={own}
+      >
+        <td className="num text-right pr-3 text-base">
+          {before?.place === row.place ? <span className="text-ink3">{row.place}</span> : row.place}
+        </td>
+        <td
+          className={`pr-4 max-w-75 truncate text-base ${own ? 'font-bold' : ''}`}
+          title={subjectText(subject)}
+        >
+          {subject.setupId === undefined ? (
+            name
+          ) : (
+            <Link
+              to={`/catalogue/setups/${String(subject.setupId)}`}
+              className="hover:underline underline-offset-2"
+            >
+              {name}
+            </Link>
+          )}
+          {subject.origin !== '' && <span className="unit"> {subject.origin}</span>}
+        </td>
+        <td>
+          <ValueBar scale={scale} row={row} focus={own} words={`${subjectText(subject)}: ${value}`} />
+        </td>
+        <td className={`num text-right pl-3 text-base whitespace-nowrap ${own ? 'font-bold' : ''}`}>
+          {value}
+        </td>
+        <td className="num unit pl-3">{counted(row.count, 'run')}</td>
+        <td className="num unit text-right pl-4">{number(row.percentile * 100, 0)} %</td>
+      </tr>
+    </>
+  )
+}
