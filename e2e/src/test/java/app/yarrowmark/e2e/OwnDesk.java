@@ -64,6 +64,8 @@ final class OwnDesk implements AutoCloseable {
 
     void keepSuite(String name) {
         desk.press("Keep this suite");
+        // Its name stands in the preview too, before anything is kept.
+        desk.waitUntil("the page of the suite", () -> desk.address().matches(".*/catalogue/suites/\\d+.*"));
         desk.see(name + " 1");
     }
 
