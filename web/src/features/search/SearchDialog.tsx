@@ -3,6 +3,10 @@ import { useNavigate } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { Dialog } from '../../ui/Dialog'
 import { Finder } from '../../ui/Finder'
+import { Button } from '../../ui/Button'
+import { Explained } from '../../subjects/Term'
+import { explaining } from '../../subjects/glossary'
+import type { Entry } from '../../subjects/glossary'
 import { useSearch } from '../../subjects/queries'
 import { addressOf } from './address'
 
@@ -32,13 +36,20 @@ export interface SearchDialogProps {
   readonly onClose: () => void
 }
 
-/** Finds models, units, setups, suites, runs and views by any word in them; arrows choose, Enter goes. */
+/** What is found: a place to go to, or a word that is explained here. */
+type Found = Place & { readonly entry?: Entry }
+
+/** Finds models, units, setups, suites, runs, views and words by any word in them; arrows choose, Enter goes. */
 export function SearchDialog({ views, onClose }: SearchDialogProps) {
   const navigate = useNavigate()
   const [text, setText] = useState('')
   const asked = useDeferredValue(text.trim())
   const found = useSearch(asked)
-  const places = asked === '' ? views : [...matching(views, asked), ...(found.data ?? []).map(place)]
+  const [entry, setEntry] = useState<Entry | null>(null)
+  const places: readonly Found[] =
+    asked === ''
+      ? views
+      : [...matching(views, asked), ...(found.data ?? []).map(place), ...explaining(asked).map(word)]
   return (
     <Dialog open onClose={onClose} width={560} title="Find anything">
       <Finder
@@ -49,17 +60,36 @@ export function SearchDialog({ views, onClose }: SearchDialogProps) {
         onText={setText}
         found={places.map((p) => ({ ...p, key: `${p.kind} ${p.address} ${p.title}`, sort: p.kind }))}
         onChoose={(p) => {
+          setEntry(p.entry ?? null)
+          if (p.entry) return
           onClose()
           void navigate(p.address)
         }}
         nothing={asked !== '' && !found.isFetching ? 'Nothing has all of these words.' : undefined}
       />
+      {entry && (
+        <section className="mt-3 border-t border-line2 pt-3 text-base" aria-live="polite">
+          <Explained entry={entry} />
+          <Button
+            look="quiet"
+            onClick={() => {
+              setEntry(null)
+            }}
+          >
+            Close
+          </Button>
+        </section>
+      )}
     </Dialog>
   )
 }
 
 function place(hit: Hit): Place {
   return { title: hit.title, about: hit.about, kind: kinds[hit.kind], address: addressOf(hit.place) }
+}
+
+function word(entry: Entry): Found {
+  return { title: entry.word, about: 'what it means', kind: 'word', address: '', entry }
 }
 
 /** Views of which every word asked for begins some word. */

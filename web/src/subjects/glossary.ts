@@ -1,0 +1,96 @@
+/** A word of the trade, with what it means here. */
+export interface Entry {
+  readonly word: string
+  /** Other words that are looked for. */
+  readonly also: readonly string[]
+  readonly says: string
+  readonly example: string
+}
+
+/** Words that this app uses in a sense of their own, each told once. */
+export const glossary = {
+  ahead: {
+    word: 'ahead, behind',
+    also: ['won', 'lost', 'lead', 'verdict'],
+    says: 'The difference is there, and it is at least as large as what matters. How large it is, is the best estimate; that there is one, is what is shown.',
+    example: '+4.1 % with an interval from +3.2 to +5.0 %, where 1 % matters, is ahead.',
+  },
+  even: {
+    word: 'even',
+    also: ['equal', 'same', 'verdict'],
+    says: 'It is shown that the difference is smaller than what matters. That is more than no difference having been found.',
+    example: '+0.2 % with an interval from −0.3 to +0.7 %, where 1 % matters, is even.',
+  },
+  undecided: {
+    word: 'undecided',
+    also: ['unclear', 'verdict'],
+    says: 'The interval holds differences that matter and others that do not. More runs would show which.',
+    example: '+1.2 % with an interval from −0.4 to +2.8 % is undecided.',
+  },
+  noise: {
+    word: 'noise unknown',
+    also: ['repeat', 'spread', 'single'],
+    says: 'Nobody knows how far a repeat would fall from this number, because it was read once, and no other setup says how far repeats of this test fall apart.',
+    example: 'One run of 612 points: a second may read 610 or 650.',
+  },
+  interval: {
+    word: '± and 95 % interval',
+    also: ['confidence', 'error', 'plus', 'minus', 'whisker', 'uncertainty'],
+    says: 'Nineteen of twenty such intervals hold the value that more and more runs would come to. It follows from the repeats, and from how far repeats of the same test fall apart in other setups.',
+    example: '612 ±1.1 % after three runs.',
+  },
+  kind: {
+    word: 'kind of work',
+    also: ['generalise', 'group'],
+    says: 'How far the mean would move if other tests of the same kind had been chosen. The interval beside the mean holds for these tests only.',
+    example: '+13 % on these five drive tests; for drive work as such +4 to +22 %.',
+  },
+  leaning: {
+    word: 'leaning on one test',
+    also: ['influence', 'outlier'],
+    says: 'One test moves the mean by a third or more of what it is. The mean without it is named.',
+    example: 'Without the film export the gain would read +5.9 %, not +10.9 %.',
+  },
+  together: {
+    word: 'all tests together',
+    also: ['geometric', 'mean', 'average', 'overall'],
+    says: 'The geometric mean of the ratios, each turned so that more is better: twice as fast in one test and half as fast in another come to the same.',
+    example: '×1.13, ×1.43, ×1.33 and ×1.23 together are ×1.28.',
+  },
+  caveat: {
+    word: 'not meant',
+    also: ['caveat', 'differs', 'unmeant', 'meant'],
+    says: 'Something else differs than what is compared, and it can touch this group of tests. Between two devices that is how they were set up and what they were fitted with; along one device it is everything but the named change.',
+    example: '4 GiB against 8 GiB of memory, where two processors are compared.',
+  },
+  index: {
+    word: 'index',
+    also: ['standing', 'hundred'],
+    says: 'How good something is over all tests of a kind, the reference being 100. A test that a device did not run neither lifts nor lowers it.',
+    example: '125 is a quarter better than the reference.',
+  },
+  bracket: {
+    word: 'bracket',
+    also: ['tie', 'told', 'apart', 'level'],
+    says: 'Rows beside one bracket cannot be told apart, all of them looked at together. Their order is the best estimate and no more.',
+    example: 'Places 3 to 6 under one bracket: any of them may be the third.',
+  },
+  island: {
+    word: 'apart',
+    also: ['island', 'common'],
+    says: 'These share no test with the others, not even by way of a third device, so that nobody can say which is better. They are ranked among themselves.',
+    example: 'Phones that ran one suite, and desktops that ran another.',
+  },
+} as const satisfies Readonly<Record<string, Entry>>
+
+export type Word = keyof typeof glossary
+
+/** Entries of which a word, or another name, begins with every word asked for. */
+export function explaining(text: string): readonly Entry[] {
+  const asked = text.toLowerCase().split(/\s+/).filter(Boolean)
+  const all: readonly Entry[] = Object.values(glossary)
+  return all.filter((e) => {
+    const words = [...e.word.split(/[\s,]+/), ...e.also].map((w) => w.toLowerCase())
+    return asked.every((a) => words.some((w) => w.startsWith(a)))
+  })
+}
