@@ -19,6 +19,7 @@ describe('the address of the ledger', () => {
       size: 50,
       flagged: true,
       from: '2026-05-04',
+      zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
     })
   })
 

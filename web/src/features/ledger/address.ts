@@ -38,10 +38,12 @@ function whole(text: string | null): number | undefined {
   return text !== null && /^\d{1,15}$/.test(text) ? Number(text) : undefined
 }
 
-/** Days as the server reads them; what is none is left out. */
-function days(search: URLSearchParams): Pick<LedgerQuestion, 'from' | 'to'> {
+/** Days of the reader's own zone; what is none is left out. */
+function days(search: URLSearchParams): Pick<LedgerQuestion, 'from' | 'to' | 'zone'> {
   const names = (['from', 'to'] as const).filter((n) => /^\d{4}-\d{2}-\d{2}$/.test(search.get(n) ?? ''))
-  return Object.fromEntries(names.map((n) => [n, search.get(n)]))
+  if (names.length === 0) return {}
+  const { timeZone } = Intl.DateTimeFormat().resolvedOptions()
+  return { ...Object.fromEntries(names.map((n) => [n, search.get(n)])), zone: timeZone }
 }
 
 /** What the ledger is narrowed down to without a choice of its own above the table. */

@@ -14,6 +14,8 @@ export interface LedgerQuestion {
   /** Days, ISO 8601. */
   readonly from?: string
   readonly to?: string
+  /** In which those days are, such as Europe/Berlin. */
+  readonly zone?: string
   readonly import?: number
   readonly flagged?: boolean
   readonly doubted?: boolean

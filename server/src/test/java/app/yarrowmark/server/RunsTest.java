@@ -275,6 +275,23 @@ class RunsTest extends ServerTest {
                         "needs one letter for each of the 2 values, at most 100000", "has only the letters w, c and d");
     }
 
+    /** Ten in the morning, UTC, is the next day on the other side of the earth. */
+    @Test
+    void daysOfTheLedgerAreThoseOfTheReader() {
+        long suite = suite("zonemill", "processor");
+        JsonNode sheet = onDesk("LAPTOP", suite);
+        keep(sheet.get("sitting").asLong(), "zonemill", "weave=100");
+        String asked = "/api/v1/runs?setup=" + sheet.at("/setup/id").asLong() + "&from=2026-05-05&to=2026-05-05";
+        assertThat(person.get(asked).expect(200).json().get("rows")).isEmpty();
+        assertThat(person.get(asked + "&zone=Pacific/Kiritimati")
+                        .expect(200)
+                        .json()
+                        .get("rows"))
+                .hasSize(1);
+        assertThat(person.get(asked + "&zone=Nowhere/Here").expect(400).detail())
+                .contains("zone");
+    }
+
     @Test
     void ledgerIsNewestFirstAndNarrows() {
         String[] days = {"2026-05-06", "2026-05-04", "2026-05-05"};

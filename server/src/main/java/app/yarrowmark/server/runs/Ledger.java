@@ -23,7 +23,7 @@ import app.yarrowmark.server.suites.SuiteService;
 import com.fasterxml.jackson.core.type.TypeReference;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.ZoneOffset;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
@@ -80,8 +80,9 @@ public class Ledger {
      * What the ledger is narrowed to; null means any.
      *
      * @param fact key of a fact that must have the value
-     * @param from first day, UTC
-     * @param to last day, UTC
+     * @param from first day, in the zone
+     * @param to last day, in the zone
+     * @param zone in which the days are; those of the reader
      * @param flagged only flagged runs
      * @param doubted only runs with numbers that look wrong
      */
@@ -94,6 +95,7 @@ public class Ledger {
             @Nullable String value,
             @Nullable LocalDate from,
             @Nullable LocalDate to,
+            ZoneId zone,
             @Nullable Long importId,
             boolean flagged,
             boolean doubted) {}
@@ -118,8 +120,8 @@ public class Ledger {
                 filter.suite(),
                 every,
                 wanted.isEmpty() ? List.of(-1L) : wanted,
-                day(filter.from(), 0),
-                day(filter.to(), 1),
+                day(filter.from(), 0, filter.zone()),
+                day(filter.to(), 1, filter.zone()),
                 filter.importId(),
                 filter.flagged(),
                 filter.doubted(),
@@ -140,10 +142,8 @@ public class Ledger {
                 counts.doubted);
     }
 
-    private static @Nullable Instant day(@Nullable LocalDate day, int later) {
-        return day == null
-                ? null
-                : day.plusDays(later).atStartOfDay(ZoneOffset.UTC).toInstant();
+    private static @Nullable Instant day(@Nullable LocalDate day, int later, ZoneId zone) {
+        return day == null ? null : day.plusDays(later).atStartOfDay(zone).toInstant();
     }
 
     /** Returns the runs of each of the sittings, the first started first. */

@@ -6,6 +6,7 @@ import app.yarrowmark.server.access.Caller;
 import app.yarrowmark.server.problems.RuleViolations;
 import io.swagger.v3.oas.annotations.Operation;
 import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
@@ -86,6 +87,7 @@ class RunController {
             @RequestParam(required = false) @Nullable String value,
             @RequestParam(required = false) @Nullable LocalDate from,
             @RequestParam(required = false) @Nullable LocalDate to,
+            @RequestParam(defaultValue = "UTC") ZoneId zone,
             @RequestParam(name = "import", required = false) @Nullable Long importId,
             @RequestParam(defaultValue = "false") boolean flagged,
             @RequestParam(defaultValue = "false") boolean doubted,
@@ -96,7 +98,7 @@ class RunController {
                     "size", "pages count from 0 to " + LAST_PAGE + " and hold 1 to " + LARGEST_PAGE + " runs");
         }
         return ledger.page(
-                new Ledger.Filter(state, suite, setup, model, fact, value, from, to, importId, flagged, doubted),
+                new Ledger.Filter(state, suite, setup, model, fact, value, from, to, zone, importId, flagged, doubted),
                 page,
                 size);
     }
