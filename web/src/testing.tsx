@@ -274,7 +274,7 @@ export const pools: readonly Schemas['ScorePoolView'][] = [
     scale: 'RATIO',
     plainPool: [],
     better: 'HIGHER',
-    own: { value: 3117, count: 3, relativeError: 0.004, decimals: 0, place: 2, of: 3 },
+    own: { value: 3117, count: 3, reach: 0.004, decimals: 0, place: 2, of: 3 },
     pool: [
       { setupId: 9, label: 'Ostrel Carr 15', value: 4000 },
       { setupId: 11, label: 'Ostrel Fen 13', value: 3117 },

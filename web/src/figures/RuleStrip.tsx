@@ -123,27 +123,18 @@ interface DrawingProps extends RuleStripProps {
   readonly words: string
 }
 
-/** More ticks than these would not be told apart. */
-const most = 400
+/** Every tick as one path; those that fall on one half of a pixel are one. */
+function ticksPath(pool: readonly Tick[], x: (value: number) => number): string {
+  const places = new Set(pool.map((t) => Math.round(x(t.value) * 2) / 2))
+  return [...places].map((place) => `M${String(place)} 11V18`).join('')
+}
 
 function Drawing({ pool, own, focus = false, x, width, words }: DrawingProps) {
   const middle = median(pool.map((t) => t.value))
-  const shown = pool.length > most ? pool.filter((_, i) => i % Math.ceil(pool.length / most) === 0) : pool
   return (
     <svg width={width} height={22} role="img" aria-label={words} className="block">
       <line x1={0} x2={width} y1={18} y2={18} stroke="var(--ink3)" />
-      {shown.map((t, i) => (
-        <line
-          key={i}
-          data-tick
-          x1={x(t.value)}
-          x2={x(t.value)}
-          y1={11}
-          y2={18}
-          stroke="var(--ink2)"
-          opacity={0.6}
-        />
-      ))}
+      <path data-ticks d={ticksPath(pool, x)} stroke="var(--ink2)" opacity={0.6} />
       {middle !== undefined && <line x1={x(middle)} x2={x(middle)} y1={5} y2={18} stroke="var(--ink)" />}
       {own !== undefined && (
         <g data-mark={focus ? 'focus' : 'own'} fill={focus ? 'var(--gold)' : 'var(--ink)'}>

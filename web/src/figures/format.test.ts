@@ -36,6 +36,7 @@ describe('numbers', () => {
   it('carry their noise in percent of themselves', () => {
     expect(plusMinus(0.0061)).toBe(`±0.6${thin}%`)
     expect(plusMinus(0.134)).toBe(`±13${thin}%`)
+    expect(plusMinus(1.7)).toBe('×÷2.7')
   })
 })
 

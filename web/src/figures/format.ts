@@ -72,8 +72,9 @@ export function unitWords(unit: string): string {
   return units[unit] ?? unit.replace(/[{}]/g, '').replace(/By\b/, 'B').replaceAll('.', '\u00b7')
 }
 
-/** ±0.6 %; the base is the score beside it. */
+/** ±0.6 %; the base is the score beside it. What may be twice as much, or half, is told as times. */
 export function plusMinus(share: number): string {
+  if (share >= 1) return `×÷${significant(1 + share, 2)}`
   const percent = share * 100
   return `±${percent.toFixed(percent < 0.95 ? 1 : percent < 9.5 ? 1 : 0)}${thin}%`
 }

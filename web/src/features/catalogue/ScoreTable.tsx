@@ -107,8 +107,7 @@ function Cells({
           <>
             <span className="num">{amount(own.value, own.decimals, pool.unit)}</span>{' '}
             <span className="unit">
-              {unitWords(pool.unit)}{' '}
-              {own.relativeError === undefined ? 'noise unknown' : plusMinus(own.relativeError)}
+              {unitWords(pool.unit)} {own.reach === undefined ? 'noise unknown' : plusMinus(own.reach)}
             </span>
           </>
         ) : (

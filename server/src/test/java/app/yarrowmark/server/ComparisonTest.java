@@ -234,9 +234,9 @@ class ComparisonTest extends ServerTest {
         assertThat(weave.at("/cells/2/value").asDouble()).isCloseTo(Math.sqrt(100 * 125), within(.5));
         assertThat(weave.at("/cells/3/value").asDouble()).isCloseTo(125, within(.5));
         assertThat(weave.at("/cells/3/from").asText()).contains("Test");
-        assertThat(weave.at("/cells/2/relativeError").asDouble())
+        assertThat(weave.at("/cells/2/reach").asDouble())
                 .as("two that differ by a quarter say little of the chip")
-                .isGreaterThan(weave.at("/cells/1/relativeError").asDouble() * 5);
+                .isGreaterThan(weave.at("/cells/1/reach").asDouble() * 5);
         assertThat(view.at("/subjects/2/setups").asInt()).isEqualTo(2);
     }
 

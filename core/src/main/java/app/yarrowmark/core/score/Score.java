@@ -30,8 +30,13 @@ public record Score(
         return dof > 0;
     }
 
-    /** Returns the standard error as a share of the score (0.006 is 0.6 %), or empty where the noise is unknown. */
-    public OptionalDouble relativeError() {
-        return noiseKnown() ? OptionalDouble.of(standardError) : OptionalDouble.empty();
+    /**
+     * Returns how far the 95 % interval reaches above the score, as a share of it (0.006 is 0.6 %); it reaches as many times
+     * below. Empty where the noise is unknown.
+     */
+    public OptionalDouble reach() {
+        return noiseKnown()
+                ? OptionalDouble.of(Math.expm1(Student.quantile(.975, dof) * standardError))
+                : OptionalDouble.empty();
     }
 }

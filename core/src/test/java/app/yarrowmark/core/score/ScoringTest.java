@@ -45,7 +45,7 @@ class ScoringTest {
         Score score = Scoring.score(WorkedCells.readings("single_without_history", 0.1), PooledNoise.NONE);
 
         assertThat(score.noiseKnown()).isFalse();
-        assertThat(score.relativeError()).isEmpty();
+        assertThat(score.reach()).isEmpty();
         assertThat(score.value()).isCloseTo(402.2, within(1e-9));
     }
 

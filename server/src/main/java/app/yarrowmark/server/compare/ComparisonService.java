@@ -290,7 +290,7 @@ public class ComparisonService {
                 found.decimals(),
                 score.count(),
                 readings(who, entry, scores),
-                score.noiseKnown() ? score.standardError() : null,
+                score.reach().isPresent() ? score.reach().getAsDouble() : null,
                 found.of() == null ? null : Maps.at(asked.labels(), found.of()).text(),
                 held.ahead()
                         .get(subject)

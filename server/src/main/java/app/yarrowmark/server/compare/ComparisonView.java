@@ -134,7 +134,7 @@ record ComparisonView(
      *
      * @param value in the metric's unit
      * @param readings behind it as they stand in the score; empty for what is not one setup
-     * @param relativeError standard error as a share; absent where unknown
+     * @param reach of the 95 % interval above the score, as a share of it; absent where the noise is unknown
      * @param from label of the setup it is from, where the subject is the best of many
      * @param difference from the reference; absent for the reference and where that has no score
      * @param sources where the change of a total came from, the largest first
@@ -146,7 +146,7 @@ record ComparisonView(
             List<Double> readings,
 
             @JsonSerialize(using = NineDigits.class) @Nullable
-            Double relativeError,
+            Double reach,
 
             @Nullable String from,
             @Nullable Difference difference,

@@ -330,7 +330,7 @@ class LineService {
             return new LineGap(reasons.why(version, row.test()));
         }
         double times = row.test().metric().better().sign() * (score.log() - first.log());
-        double reach = score.noiseKnown() ? Student.quantile(.95, score.dof()) * score.standardError() : 0;
+        double reach = score.noiseKnown() ? Student.quantile(.975, score.dof()) * score.standardError() : 0;
         return new LineScore(
                 score.value(),
                 scores.column(entry.test().metricId()).decimals(version.setup()),

@@ -121,7 +121,7 @@ record LineView(
      *
      * @param value in the metric's unit
      * @param index the first version that has it being 100, up is better
-     * @param low end of the 90 % interval of this score alone; absent where the noise is unknown
+     * @param low end of the 95 % interval of this score alone; absent where the noise is unknown
      */
     record LineScore(
             double value,

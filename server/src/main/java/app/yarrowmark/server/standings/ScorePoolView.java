@@ -41,13 +41,13 @@ public record ScorePoolView(
     /**
      * A score with what is known of it.
      *
-     * @param relativeError standard error as a share of the score; absent where the noise is unknown
+     * @param reach of the 95 % interval above the score, as a share of it; absent where the noise is unknown
      * @param decimals digits after the point that the readings have
      */
     public record OwnScore(
             double value,
             int count,
-            @Nullable Double relativeError,
+            @Nullable Double reach,
             int decimals,
             int place,
             int of,

@@ -154,7 +154,7 @@ class ScorePools {
         return new OwnScore(
                 score.value(),
                 score.count(),
-                score.relativeError().isPresent() ? score.relativeError().getAsDouble() : null,
+                score.reach().isPresent() ? score.reach().getAsDouble() : null,
                 column.decimals(setupId),
                 position.place(),
                 position.of(),
