@@ -41,6 +41,7 @@ class Judging {
         // A price nobody asks leaves out only models without one, and makes every turn another question.
         tell("standings, nothing kept", turns, i -> "standings?priceTo=" + (1_000_000 + i));
         tell("standings, kept", turns, i -> "standings");
+        tell("by one number, nothing kept", turns, i -> "ranking?priceTo=" + (1_000_000 + i));
         tell("standings of models, nothing kept", turns, i -> "standings?ranked=model&priceTo=" + (1_000_000 + i));
         tell("comparison of " + setups.size() + " setups", turns, i -> "comparison?subject=" + String.join("&subject=", setups));
         if (args.length > 3) {

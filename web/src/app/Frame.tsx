@@ -1,4 +1,5 @@
-import { useMemo, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import type { RefObject } from 'react'
 import { Link, Outlet, useLocation, useNavigate } from 'react-router'
 import { Dialog } from '../ui/Dialog'
 import { useNotice } from '../ui/Notices'
@@ -52,32 +53,50 @@ export function Frame({ name }: { readonly name: string }) {
     setDialog(null)
   }
   useShortcuts(shortcuts)
+  const main = useRef<HTMLElement>(null)
+  useTitle(main)
   return (
     <div className="h-screen flex flex-col">
+      <button
+        className="sr-only focus:not-sr-only focus:absolute focus:z-30 focus:left-2 focus:top-2 focus:bg-sheet focus:border focus:border-ink focus:rounded focus:px-3 focus:py-1.5"
+        onClick={() => {
+          main.current?.focus()
+        }}
+      >
+        Skip to the view
+      </button>
       <Connection />
       <header className="h-14 flex items-stretch border-b border-line shrink-0">
-        <Link to={to('desk')} className="flex items-center gap-2.25 w-42 pl-4.5 font-bold text-xl shrink-0">
+        <Link
+          to={to('desk')}
+          className="flex items-center gap-2.25 w-42 max-md:w-auto pl-4.5 max-md:px-3 font-bold text-xl shrink-0"
+        >
           <Mark />
-          Yarrowmark
+          <span className="max-md:sr-only">Yarrowmark</span>
         </Link>
         <DeskStrip />
         <button
-          className="px-4.5 text-ink2 hover:text-ink text-base flex items-center gap-2 whitespace-nowrap"
+          className="px-4.5 max-md:px-3 text-ink2 hover:text-ink text-base flex items-center gap-2 whitespace-nowrap"
           onClick={() => {
             setDialog('search')
           }}
         >
-          Find anything <kbd className="border border-line rounded px-1.5 text-xs">/</kbd>
+          <span className="max-md:sr-only">Find anything</span>{' '}
+          <kbd className="border border-line rounded px-1.5 text-xs">/</kbd>
         </button>
       </header>
-      <div className="flex flex-1 min-h-0">
+      <div className="flex flex-1 min-h-0 max-md:flex-col-reverse">
         <Views
           name={name}
           onKeys={() => {
             setDialog('keys')
           }}
         />
-        <main className="flex-1 min-w-0 bg-sheet border-l border-line overflow-auto">
+        <main
+          ref={main}
+          tabIndex={-1}
+          className="flex-1 min-w-0 bg-sheet border-l border-line max-md:border-l-0 overflow-auto outline-none"
+        >
           <Outlet />
         </main>
       </div>
@@ -95,6 +114,24 @@ export function Frame({ name }: { readonly name: string }) {
       <KeyList open={dialog === 'keys'} shortcuts={shortcuts} onClose={close} />
     </div>
   )
+}
+
+/** The title of the page is the head of the view, which may change while it is open. */
+function useTitle(main: RefObject<HTMLElement | null>) {
+  useEffect(() => {
+    const view = main.current
+    if (!view) return
+    const tell = () => {
+      const head = view.querySelector('h1')?.textContent.trim() ?? ''
+      document.title = head === '' ? 'Yarrowmark' : `${head} · Yarrowmark`
+    }
+    tell()
+    const watch = new MutationObserver(tell)
+    watch.observe(view, { childList: true, subtree: true, characterData: true })
+    return () => {
+      watch.disconnect()
+    }
+  }, [main])
 }
 
 /** The keys that work in every view. */
@@ -151,13 +188,16 @@ function Views({ name, onKeys }: { readonly name: string; readonly onKeys: () =>
   const { pathname } = useLocation()
   const picks = usePicks()
   return (
-    <nav aria-label="Views" className="w-37.5 shrink-0 pt-4.5 pl-4.5 flex flex-col text-base">
+    <nav
+      aria-label="Views"
+      className="w-37.5 shrink-0 pt-4.5 pl-4.5 flex flex-col text-base max-md:w-full max-md:flex-row max-md:overflow-x-auto max-md:p-0 max-md:border-t max-md:border-line max-md:whitespace-nowrap"
+    >
       {views.map((v) => (
         <Link
           key={v.view}
           to={to(v.view)}
           aria-current={pathname.startsWith(`/${v.view}`) ? 'page' : undefined}
-          className={`relative flex justify-between py-1.5 pr-3.5 ${pathname.startsWith(`/${v.view}`) ? 'font-bold text-ink before:absolute before:-left-4.5 before:top-1.5 before:w-1 before:h-5 before:bg-ink' : 'text-ink2 hover:text-ink'}`}
+          className={`relative flex justify-between py-1.5 pr-3.5 max-md:p-3 max-md:before:hidden ${pathname.startsWith(`/${v.view}`) ? 'font-bold text-ink before:absolute before:-left-4.5 before:top-1.5 before:w-1 before:h-5 before:bg-ink' : 'text-ink2 hover:text-ink'}`}
         >
           <span>
             {v.name}
@@ -167,12 +207,12 @@ function Views({ name, onKeys }: { readonly name: string; readonly onKeys: () =>
               </span>
             )}
           </span>
-          <span className="text-ink2 text-xs font-normal" aria-hidden="true">
+          <span className="text-ink2 text-xs font-normal max-md:hidden" aria-hidden="true">
             {v.key}
           </span>
         </Link>
       ))}
-      <div className="mt-auto pb-4 pr-3 text-sm text-ink2 flex flex-col items-start gap-1">
+      <div className="mt-auto pb-4 pr-3 text-sm text-ink2 flex flex-col items-start gap-1 max-md:mt-0 max-md:flex-row max-md:items-center max-md:p-3 max-md:gap-4">
         <button className="hover:text-ink" onClick={onKeys}>
           Keys <span className="text-ink2">?</span>
         </button>

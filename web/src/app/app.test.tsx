@@ -1,4 +1,4 @@
-import { fireEvent, screen } from '@testing-library/react'
+import { fireEvent, screen, waitFor } from '@testing-library/react'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { Reply, serve, show, strip } from '../testing'
 import { partedBy } from './DeskStrip'
@@ -66,6 +66,11 @@ describe('the app', () => {
     const tern = await screen.findByText('Tern 6', {}, { timeout: 5000 })
     expect(tern.closest('a')?.getAttribute('aria-current')).toBe('true')
     expect(screen.getByText('Fen 13').closest('a')?.getAttribute('href')).toBe('/standings?focus=7')
+    await waitFor(() => {
+      expect(document.title).toMatch(/ · Yarrowmark$/)
+    })
+    fireEvent.click(screen.getByText('Skip to the view'))
+    expect(document.activeElement?.tagName).toBe('MAIN')
     fireEvent.keyDown(window, { key: '?' })
     expect(await screen.findByText('Go to Ledger')).toBeTruthy()
   })

@@ -71,8 +71,8 @@ function RunSheetView({ sheet }: { readonly sheet: Sheet }) {
   const start = () => void starting.run(sheet)
   useSheetKeys(sheet, setOpened, start, setEntering)
   return (
-    <div className="flex min-h-full">
-      <div className="flex-1 min-w-0 pt-4.5 pl-6.5 pr-5.5 pb-8">
+    <div className="flex min-h-full max-md:flex-col">
+      <div className="flex-1 min-w-0 pt-4.5 pl-6.5 pr-5.5 pb-8 max-md:px-3.5 max-md:flex-none">
         <SheetHead sheet={sheet} onOpen={setOpened} onStart={start} />
         {sheet.closedAt === undefined && (
           <p className="text-base mt-1" data-testid="next">
@@ -155,8 +155,8 @@ function SheetHead({ sheet, onOpen, onStart }: SheetHeadProps) {
   const { setup } = sheet
   return (
     <>
-      <div className="flex items-start gap-2.5">
-        <div className="flex-1 min-w-0">
+      <div className="flex items-start gap-2.5 max-md:flex-wrap">
+        <div className="flex-1 min-w-0 max-md:basis-full">
           <h1>
             <Link
               to={`/catalogue/models/${String(setup.modelId)}`}

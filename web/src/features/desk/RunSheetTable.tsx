@@ -8,7 +8,7 @@ import type { Dot } from '../../figures/RepeatDots'
 import { RuleStrip } from '../../figures/RuleStrip'
 import { Trace } from '../../figures/Trace'
 import { amount, minutes, plusMinus, seconds, significant, unitWords } from '../../figures/format'
-import { groups, kindOf } from '../../figures/words'
+import { counted, groups, kindOf } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { EntryGrid } from './entry/EntryGrid'
 import { PlanSuite } from './PlanSuite'
@@ -29,29 +29,33 @@ export interface RunSheetTableProps {
 /** A row a suite: repeats, score, where it falls among its kind, and the time left. */
 export function RunSheetTable({ sheet, entering, onEnter }: RunSheetTableProps) {
   return (
-    <table className="w-full table-fixed border-collapse mt-3.5">
-      <thead>
-        <tr className="border-b border-line [&>th]:px-2 [&>th]:py-1.5">
-          <th className="w-41">Suite</th>
-          <th className="w-22">Repeats</th>
-          <th className="w-39.5 text-right">Score</th>
-          <th className="w-49">Among {kindOf(sheet.setup.kind).many}</th>
-          <th className="w-17.5">Place</th>
-          <th className="text-right">Time</th>
-        </tr>
-      </thead>
-      <tbody>
-        {sheet.rows.map((row) => (
-          <SuiteRow
-            key={row.suite.id}
-            row={row}
-            sheet={sheet}
-            open={entering === row.suite.id}
-            onEnter={onEnter}
-          />
-        ))}
-      </tbody>
-    </table>
+    <div className="max-md:overflow-x-auto">
+      <table className="w-full table-fixed border-collapse mt-3.5 max-md:min-w-180 max-md:[&_td:first-child]:sticky max-md:[&_td:first-child]:left-0 max-md:[&_td:first-child]:bg-sheet">
+        <thead>
+          <tr className="border-b border-line [&>th]:px-2 [&>th]:py-1.5">
+            <th className="w-41">Suite</th>
+            <th className="w-22">Repeats</th>
+            <th className="w-39.5 text-right" title="±: 95 % interval">
+              Score
+            </th>
+            <th className="w-49">Among {kindOf(sheet.setup.kind).many}</th>
+            <th className="w-17.5">Place</th>
+            <th className="text-right">Time</th>
+          </tr>
+        </thead>
+        <tbody>
+          {sheet.rows.map((row) => (
+            <SuiteRow
+              key={row.suite.id}
+              row={row}
+              sheet={sheet}
+              open={entering === row.suite.id}
+              onEnter={onEnter}
+            />
+          ))}
+        </tbody>
+      </table>
+    </div>
   )
 }
 
@@ -256,9 +260,9 @@ function Score({ own, unit }: { readonly own: Schemas['OwnScore']; readonly unit
       <span className="unit">{unitWords(unit)}</span>{' '}
       <span
         className="unit num"
-        title="95 of 100 repeats of the whole measurement would fall within about twice this"
+        title={`95 % interval, from ${counted(own.count, 'run')} and what is known of the noise of this test`}
       >
-        {own.relativeError === undefined ? 'noise unknown' : plusMinus(own.relativeError)}
+        {own.reach === undefined ? 'noise unknown' : plusMinus(own.reach)}
       </span>
     </>
   )

@@ -22,7 +22,10 @@ export interface SetupSlipProps {
 /** What this setup is, what changed to it, and what must hold before a run. */
 export function SetupSlip({ sheet, onWrite }: SetupSlipProps) {
   return (
-    <aside className="w-68 shrink-0 border-l border-line2 px-5 pt-5 pb-6" aria-label="Setup">
+    <aside
+      className="w-68 shrink-0 border-l border-line2 px-5 pt-5 pb-6 max-md:w-full max-md:border-l-0 max-md:border-t max-md:px-3.5"
+      aria-label="Setup"
+    >
       <div className="flex items-baseline justify-between">
         <h2>What this setup is</h2>
         <Button look="link" onClick={onWrite}>

@@ -23,7 +23,7 @@ export function insideFigure(view: View, focus: number | undefined): Figure {
     .join('. ')
   return {
     title: `${view.suite}, ${listed(view.setups.map((s) => s.label))}`,
-    about: words.length > 190 ? `${words.slice(0, 189)}…` : words,
+    about: words,
     source: `Yarrowmark, middle of the runs that count, ${new Date().toISOString().slice(0, 10)}`,
     width,
     height: units.length * (panel + 8),

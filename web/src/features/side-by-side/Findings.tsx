@@ -3,6 +3,7 @@ import type { Schemas } from '../../api/client'
 import { unitWords } from '../../figures/format'
 import { groups } from '../../figures/words'
 import type { Question } from './address'
+import { Term } from '../../subjects/Term'
 import { namesAmong } from './names'
 import { decidingWords, subjectName, testsOf } from './words'
 import { shownWords, signed } from '../../subjects/differences'
@@ -33,7 +34,7 @@ function Finding({
   id,
   children,
 }: {
-  readonly title: string
+  readonly title: ReactNode
   readonly id: string
   readonly children: ReactNode
 }) {
@@ -125,7 +126,7 @@ function Leaning({ view, question }: FindingsProps) {
   )
   if (found.length === 0) return null
   return (
-    <Finding title="Leaning on one test" id="leaning">
+    <Finding title={<Term of="leaning">Leaning on one test</Term>} id="leaning">
       {found.slice(0, 6).map(({ name, s, test, leaning, mean }) => (
         <li key={`${name} ${String(s.subject)}`}>
           Without <i>{called(test)}</i> {name}
@@ -166,7 +167,11 @@ function Deciding({ view }: { readonly view: View }) {
   if (found.length === 0) return null
   return (
     <Finding
-      title={`Undecided: ${String(found.length)} ${found.length === 1 ? 'test' : 'tests'}`}
+      title={
+        <>
+          <Term of="undecided">Undecided</Term>: {found.length} {found.length === 1 ? 'test' : 'tests'}
+        </>
+      }
       id="deciding"
     >
       {found.slice(0, 4).map(({ test, more, who }) => (

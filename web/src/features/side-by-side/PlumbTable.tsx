@@ -5,8 +5,10 @@ import { PlumbAxis, PlumbReach, PlumbRow, plumbScale } from '../../figures/Plumb
 import type { PlumbMark, PlumbScale } from '../../figures/Plumb'
 import { RepeatDots } from '../../figures/RepeatDots'
 import type { Question } from './address'
+import { plusMinus } from '../../figures/format'
 import { gapOf, plainWords, ratioOf, testsIn, unitLine, valueText } from './rows'
 import type { Block, Test } from './rows'
+import { Term } from '../../subjects/Term'
 import { namesAmong } from './names'
 import type { Names } from './names'
 import { countWords, decidingWords, isTiny, kindTitle, kindWords, subjectName, testsOf } from './words'
@@ -148,7 +150,9 @@ function Head({ view, block, other, scale, question }: HeadProps) {
   return (
     <tr className="[&>td]:h-9 border-t border-line2" data-group={block.group}>
       <td colSpan={4} className="pr-3">
-        <b className="font-bold text-md">{block.title}</b>{' '}
+        <b className="font-bold text-md">
+          {block.group === undefined && summary ? <Term of="together">{block.title}</Term> : block.title}
+        </b>{' '}
         {summary && (
           <span className="text-ink2 text-sm ml-2">
             {countWords(summary, testsIn(view, block), view.reference)}
@@ -314,9 +318,7 @@ function Value({ cell, unit }: { readonly cell: Cell; readonly unit: string }) {
           <RepeatDots dots={cell.readings.map((value) => ({ value, state: 'counted' as const }))} />
           <span className="unit whitespace-nowrap">
             {cell.count} repeats
-            {cell.kind === 'SCORE' &&
-              cell.relativeError !== undefined &&
-              `, standard error ${(cell.relativeError * 100).toFixed(1)} %`}
+            {cell.kind === 'SCORE' && cell.reach !== undefined && `, 95 % interval ${plusMinus(cell.reach)}`}
           </span>
         </span>
       )}

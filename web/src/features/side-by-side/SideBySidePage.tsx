@@ -4,7 +4,7 @@ import { useFocus } from '../../frame/focus'
 import { useShortcuts } from '../../frame/keys'
 import { clearPicks, usePicks } from '../../frame/picks'
 import type { Schemas } from '../../api/client'
-import { useSetup } from '../../api/queries'
+import { useModels, useSetup } from '../../api/queries'
 import { capital, groups, speakers } from '../../figures/words'
 import type { TestGroup } from '../../api/queries'
 import { Button } from '../../ui/Button'
@@ -14,6 +14,7 @@ import { Empty, Failed, Loading } from '../../ui/States'
 import { TakeFigure } from '../../ui/TakeFigure'
 import { Boards } from '../../subjects/Boards'
 import { AddSubject } from '../../subjects/AddSubject'
+import { Term } from '../../subjects/Term'
 import { address, question, withSubject, withoutSubject } from './address'
 import type { Over, Question, Sort, Votes } from './address'
 import { Differs } from './Differs'
@@ -33,33 +34,45 @@ type View = Schemas['ComparisonView']
 /** Is this one faster than that one: at what, by how much, and is it real? */
 export function SideBySidePage() {
   const [search, setSearch] = useSearchParams()
-  const picks = usePicks()
-  const focus = useFocus()
-  const own = useSetup(search.has('s') ? undefined : focus?.setupId)
   const asked = question(search)
-  // What nobody asked for is what was picked; else the device in focus against the setup before.
-  const subjects = firstOf(
-    asked.subjects,
-    picks,
-    focus ? beforeAndNow(focus.setupId, own.data?.parentId) : [],
-  )
+  const { subjects, waiting } = useSubjects(asked.subjects)
   const q: Question =
     asked.subjects.length > 0 ? asked : { ...asked, subjects, reference: Math.max(0, subjects.length - 1) }
   const comparison = useComparison(q)
   const change = (next: Question) => {
     setSearch(address(next, search))
   }
-  if (asked.subjects.length === 0 && picks.length === 0 && own.isLoading)
-    return <Loading what="the setup before" />
+  if (waiting) return <Loading what="the setup before" />
   if (subjects.length < 2) return <Alone q={q} change={change} />
   if (comparison.isError) return <Failed error={comparison.error} retry={() => void comparison.refetch()} />
   if (!comparison.data) return <Loading what="the comparison" />
   return <SideBySide view={comparison.data} q={q} change={change} />
 }
 
+/** Who stands side by side: those asked for; else what was picked; else the device in focus against the setup before. */
+function useSubjects(asked: readonly string[]) {
+  const picks = usePicks()
+  const focus = useFocus()
+  const own = useSetup(asked.length > 0 ? undefined : focus?.setupId)
+  return {
+    subjects: firstOf(
+      asked,
+      focusFirst(picks, focus?.setupId),
+      focus ? beforeAndNow(focus.setupId, own.data?.parentId) : [],
+    ),
+    waiting: asked.length === 0 && picks.length === 0 && own.isLoading,
+  }
+}
+
 /** The first list that holds something. */
 function firstOf(...lists: readonly (readonly string[])[]): readonly string[] {
   return lists.find((l) => l.length > 0) ?? []
+}
+
+/** The device in focus is the one that is judged; the last that was picked is what it is held against. */
+function focusFirst(picks: readonly string[], focus: number | undefined): readonly string[] {
+  const own = `setup-${String(focus)}`
+  return picks.includes(own) ? [own, ...picks.filter((p) => p !== own)] : picks
 }
 
 function beforeAndNow(setup: number, before: number | undefined): readonly string[] {
@@ -71,8 +84,21 @@ interface ChangeProps {
   readonly change: (next: Question) => void
 }
 
+/** The one that stands alone, as far as it tells what could be put beside it: a setup or a model. */
+function useAlone(key = ''): readonly Schemas['SubjectView'][] {
+  const [, of, number] = /^(setup|model)-(\d+)$/.exec(key) ?? []
+  const setup = useSetup(of === 'setup' ? Number(number) : undefined).data
+  const modelId = of === 'model' ? Number(number) : setup?.modelId
+  const model = useModels().data?.find((m) => m.id === modelId)
+  if (!model) return []
+  const { maker, name, kind } = model
+  const one = { key, name: `${maker} ${name}`, kind, modelId, tuned: false, origin: '', setups: 1 }
+  return [{ ...one, detail: setup?.name ?? '', setupId: setup?.id, before: setup?.parentId }]
+}
+
 function Alone({ q, change }: ChangeProps) {
   const [adding, setAdding] = useState(false)
+  const alone = useAlone(q.subjects[0])
   return (
     <Empty title={q.subjects.length === 0 ? 'Nothing stands side by side yet' : 'One stands alone'}>
       <p>
@@ -89,7 +115,7 @@ function Alone({ q, change }: ChangeProps) {
       </Button>
       {adding && (
         <AddSubject
-          subjects={[]}
+          subjects={alone}
           onAdd={(key) => {
             change(withSubject(q, key))
           }}
@@ -114,7 +140,10 @@ function SideBySide({ view, q, change }: ChangeProps & { readonly view: View }) 
       <div className="flex items-start gap-3">
         <div className="flex-1 min-w-0">
           <h1>{title(view)}</h1>
-          <p className="text-ink2 text-base mt-0.5">{baseWords(view, q)}</p>
+          <p className="text-ink2 text-base mt-0.5">
+            {bases[q.basis].about}. <Term of="interval">±: 95 % interval</Term>.{' '}
+            <Term of="ahead">Ahead or behind</Term> {needs(q.threshold)} {commonWords(view)}
+          </p>
         </div>
         <Segments
           label="How a difference is put"
@@ -202,12 +231,12 @@ function Tests({ view, q, change, shown }: TestsProps) {
   )
 }
 
-/** What the numbers are, and what they are a share of. */
-function baseWords(view: View, q: Question): string {
+/** How many of the tests everyone has. */
+function commonWords(view: View): string {
   const tests = testsOf(view)
   const common = tests.filter((t) => t.cells.every((c) => c.kind !== 'GAP')).length
   const sides = view.subjects.length > 2 ? 'in all of them' : 'on both sides'
-  return `${bases[q.basis].about}. ±: 95 % interval. ${needs(q.threshold)} ${String(common)} of ${String(tests.length)} tests ${sides}.`
+  return `${String(common)} of ${String(tests.length)} tests ${sides}.`
 }
 
 const thresholds = [0, 0.005, 0.01, 0.02, 0.03, 0.05, 0.1]

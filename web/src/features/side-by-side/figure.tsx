@@ -24,7 +24,7 @@ export function comparisonFigure(view: View, blocks: readonly Block[], q: Questi
   const table = others.length === 1 ? one(view, blocks, q, others[0] ?? 0) : many(view, blocks, q, others)
   return {
     title: title(view),
-    about: `${bases[q.basis].about}. Whiskers and ±: 95 % interval. ${needs(q.threshold)}`,
+    about: `${bases[q.basis].about}. Whiskers and ±: 95 % interval. Ahead or behind ${needs(q.threshold)}`,
     notes: notes(view, blocks, q),
     source: `Yarrowmark, revision ${String(view.revision)} of the scores, ${new Date().toISOString().slice(0, 10)}`,
     ...tableSize(table),

@@ -1,4 +1,4 @@
-import { fireEvent, render, screen, within } from '@testing-library/react'
+import { fireEvent, render, screen, waitFor, within } from '@testing-library/react'
 import { describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '../../api/client'
 import { serve, show, strip } from '../../testing'
@@ -40,7 +40,7 @@ const cell = (value: number, over: Partial<Schemas['ComparedScore']> = {}): Cell
   decimals: 0,
   count: 3,
   readings: [value - 1, value, value + 1],
-  relativeError: 0.005,
+  reach: 0.005,
   sources: [],
   ...over,
 })
@@ -381,5 +381,37 @@ describe('side by side', () => {
     )
     // Which tests a mean is over can be chosen only where there are more than two.
     expect(screen.getByLabelText('Tests that a mean is over')).toBeTruthy()
+  })
+
+  it('judges the device in focus against what was picked, whichever came first', async () => {
+    localStorage.setItem('yarrowmark.picks', 'setup-12\nsetup-11')
+    const sent = serve(server())
+    show(<SideBySidePage />, '/side-by-side')
+    await screen.findByTestId('plumb')
+    await waitFor(() => {
+      expect(sent.some((s) => s.path.includes('subject=setup-11&subject=setup-12&reference=1'))).toBe(true)
+    })
+  })
+
+  it('offers what belongs to the one that stands alone', async () => {
+    serve({
+      ...server(),
+      'GET /api/v1/setups/11': { id: 11, modelId: 5, name: 'second module', parentId: 10, facts: [] },
+      'GET /api/v1/models': [
+        { id: 5, maker: 'Ostrel', name: 'Fen 13', kind: 'LAPTOP', details: { claims: [{}], tags: [] } },
+      ],
+    })
+    show(<SideBySidePage />, '/side-by-side?s=setup-11')
+    fireEvent.click(await screen.findByText('Choose what to hold it against'))
+    expect(await screen.findByText('Ostrel Fen 13, as claimed')).toBeTruthy()
+    expect(screen.getByText('Best of all laptops')).toBeTruthy()
+    expect(screen.getByText('Ostrel Fen 13, before')).toBeTruthy()
+  })
+
+  it('explains its words where they stand', async () => {
+    serve(server())
+    show(<SideBySidePage />, address)
+    fireEvent.click(await screen.findByText('Ahead or behind'))
+    expect((await screen.findByRole('dialog')).textContent).toContain('The difference is there')
   })
 })

@@ -57,10 +57,10 @@ export function suiteWords(tests: readonly Test[]): string {
   return [...suites.values()].join(', ')
 }
 
-/** What it takes to be called ahead or behind. */
+/** What it takes to be called ahead or behind, after those words. */
 export function needs(threshold: number): string {
   const by = threshold === 0 ? 'any lead' : `a lead of ${String(Math.round(threshold * 1000) / 10)} % or more`
-  return `Ahead or behind needs ${by} that the interval leaves no doubt of.`
+  return `needs ${by} that the interval leaves no doubt of.`
 }
 
 /** Large shares of small numbers: a step of the last digit is already much. */

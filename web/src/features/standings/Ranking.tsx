@@ -11,6 +11,7 @@ import { TakeFigure } from '../../ui/TakeFigure'
 import { useRanking } from './queries'
 import type { StandingsQuestion } from './queries'
 import { rankingFigure } from './figure'
+import { MoreRows, firstRows } from './MoreRows'
 import { aboutRanking, neighbours, rowName, testTitle, valueOf } from './ranking'
 
 type View = Schemas['RankingView']
@@ -23,11 +24,14 @@ export interface RankingProps {
   /** Key of the subject in focus. */
   readonly focus: string | undefined
   readonly onTest: (test: string) => void
+  /** How many of the first are shown; as usual if not said. */
+  readonly rows: number | undefined
+  readonly onRows: (rows: number) => void
 }
 
 /** Everybody in the order of one number, with what was read. */
-export function Ranking({ question, focus, onTest }: RankingProps) {
-  const ranking = useRanking(question, focus)
+export function Ranking({ question, focus, onTest, rows, onRows }: RankingProps) {
+  const ranking = useRanking(question, focus, rows)
   if (ranking.isPending) return <Loading what="the ranking" />
   if (ranking.isError) return <Failed error={ranking.error} retry={() => void ranking.refetch()} />
   const view = ranking.data
@@ -49,7 +53,10 @@ export function Ranking({ question, focus, onTest }: RankingProps) {
           Nobody in this pool has a number in it yet: choose another, or widen the pool.
         </p>
       ) : (
-        <Rows view={view} focus={focus} />
+        <>
+          <Rows view={view} focus={focus} />
+          <MoreRows shown={firstRows(view.rows.map((r) => r.row))} all={view.ranked} onRows={onRows} />
+        </>
       )}
     </section>
   )

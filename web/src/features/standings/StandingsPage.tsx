@@ -12,9 +12,11 @@ import { Select } from '../../ui/Select'
 import { Empty, Failed, Loading } from '../../ui/States'
 import { TakeFigure } from '../../ui/TakeFigure'
 import { Boards } from '../../subjects/Boards'
+import { Term } from '../../subjects/Term'
 import { question, rankable, rankedWords, withWeight } from './address'
 import { standingsFigure } from './figure'
 import { ShortList } from './ShortList'
+import { MoreRows, firstRows } from './MoreRows'
 import { PlaceTable } from './PlaceTable'
 import { PoolChoice } from './PoolChoice'
 import { Ranking } from './Ranking'
@@ -49,6 +51,7 @@ export function StandingsPage() {
   const standings = useStandings(
     search.get('by') === 'number' || test === undefined ? places : q,
     search.get('why') ?? own,
+    rowsOf(search),
   )
   const choose: Choose = (changes) => {
     const next = new URLSearchParams(search)
@@ -68,9 +71,16 @@ export function StandingsPage() {
       own={own}
       why={search.get('why') ?? undefined}
       cost={search.get('cost') ?? undefined}
+      rows={rowsOf(search)}
       by={byOf(search.get('by'))}
     />
   )
+}
+
+/** How many of the first rows are asked for; undefined for as many as usual. */
+function rowsOf(search: URLSearchParams): number | undefined {
+  const rows = Number(search.get('rows') ?? NaN)
+  return Number.isInteger(rows) && rows > 0 ? rows : undefined
 }
 
 /** The key under which a device on the desk is ranked; none where parts of devices are. */
@@ -88,6 +98,7 @@ interface StandingsProps {
   /** Key of the one that is taken apart. */
   readonly why: string | undefined
   readonly cost: string | undefined
+  readonly rows: number | undefined
   readonly by: By
 }
 
@@ -99,7 +110,7 @@ function byOf(text: string | null): By {
 }
 
 function Standings(props: StandingsProps) {
-  const { view, q, choose, own, cost, by } = props
+  const { view, q, choose, own, cost, by, rows } = props
   return (
     <div className="pt-4.5 px-6.5 pb-8">
       <Head {...props} />
@@ -112,6 +123,10 @@ function Standings(props: StandingsProps) {
           focus={own}
           onTest={(test) => {
             choose({ test })
+          }}
+          rows={rows}
+          onRows={(n) => {
+            choose({ rows: String(n) })
           }}
         />
       )}
@@ -139,7 +154,11 @@ function Head({ view, q, choose, own, by }: StandingsProps) {
     <div className="flex items-start gap-2">
       <div className="flex-1 min-w-0">
         <h1>{by === 'number' ? `${capital(rankedWords(q.ranked))} by one number` : title(view, q)}</h1>
-        {by !== 'number' && <p className="text-ink2 text-base mt-0.5">{baseWords(view, by === 'value')}</p>}
+        {by !== 'number' && (
+          <p className="text-ink2 text-base mt-0.5">
+            {baseWords(view, by === 'value')} <BaseTerms view={view} />
+          </p>
+        )}
       </div>
       {by !== 'number' && (
         <Select
@@ -277,9 +296,18 @@ function Places({ view, q, choose, own, why }: StandingsProps) {
   return (
     <>
       {view.places.length === 0 ? <Nobody /> : table(view.places)}
+      <MoreRows
+        shown={firstRows(view.places.map((p) => p.number))}
+        all={view.placed}
+        onRows={(n) => {
+          choose({ rows: String(n) })
+        }}
+      />
       {view.apart.map((island, i) => (
         <section key={i} className="mt-6">
-          <h2>Apart: these share no test with the ones above</h2>
+          <h2>
+            <Term of="island">Apart</Term>: these share no test with the ones above
+          </h2>
           {table(island)}
         </section>
       ))}
@@ -374,6 +402,22 @@ function title(view: View, q: StandingsQuestion): string {
   const of =
     q.ranked === undefined && view.places.length === view.placed ? ` of ${String(models)} models` : ''
   return `${what}, ${String(view.placed)} ${rankedWords(q.ranked)}${of}`
+}
+
+/** What the words above mean, for who asks. */
+function BaseTerms({ view }: { readonly view: View }) {
+  if (view.reference === undefined) return null
+  return (
+    <>
+      What is <Term of="index">the index</Term>
+      {!view.oneTest && (
+        <>
+          , <Term of="bracket">a bracket</Term>
+        </>
+      )}
+      ?
+    </>
+  )
 }
 
 /** @param cost whether it is held against what it costs, where nothing is bracketed */

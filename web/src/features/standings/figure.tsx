@@ -5,7 +5,7 @@ import type { TableFigureProps } from '../../figures/TableFigure'
 import { ValueBar, valueScale } from '../../figures/ValueBar'
 import { number, placeRange, significant, unitWords } from '../../figures/format'
 import type { Figure } from '../../figures/take'
-import { subjectText } from '../../figures/words'
+import { groups, subjectText } from '../../figures/words'
 import { Plane, size } from './Plane'
 import { aboutRanking, rowName, testTitle, valueOf } from './ranking'
 import { half } from './sentence'
@@ -62,11 +62,38 @@ export function standingsFigure(view: View, title: string, about: string, focus:
   return {
     title,
     about,
+    notes: notes(view),
     source: source(view.revision),
     ...tableSize(table),
     drawing: <TableFigure {...table} />,
     table: data(view),
   }
+}
+
+/** What a viewer must know beside the places: what counts, who is not shown, and what was not measured here. */
+function notes(view: View): readonly string[] {
+  const counting = view.groups.filter((g) => g.counts && (view.group === undefined || g.group === view.group))
+  const equal = new Set(counting.map((g) => g.weight)).size < 2
+  const groupsWords = counting
+    .map(
+      (g) => `${groups[g.group]}, ${String(g.tests)} tests${equal ? '' : `, weight ${number(g.weight, 0)}`}`,
+    )
+    .join('; ')
+  const apart = view.apart.reduce((n, island) => n + island.length, 0)
+  const left = [
+    view.places.length < view.placed ? `${String(view.places.length)} of ${String(view.placed)} shown` : '',
+    apart > 0 ? `${String(apart)} more share no test with these` : '',
+    view.unplaced.length > 0 ? `${String(view.unplaced.length)} cannot be placed` : '',
+  ].filter((w) => w !== '')
+  return [
+    ...(view.test
+      ? [`${view.test.suite} ${view.test.version}, ${view.test.name}.`]
+      : groupsWords === ''
+        ? []
+        : [`Counted: ${groupsWords}.`]),
+    ...(left.length === 0 ? [] : [`${left.join('; ')}.`]),
+    ...origins(view.places),
+  ]
 }
 
 /** Every place, numbers as they are. */
@@ -92,9 +119,9 @@ function data(view: View): readonly (readonly string[])[] {
       String(p.worst),
       p.subject.name,
       p.subject.detail,
-      String(p.index),
-      p.low === undefined ? '' : String(p.low),
-      p.high === undefined ? '' : String(p.high),
+      p.index.toFixed(2),
+      p.low === undefined ? '' : p.low.toFixed(2),
+      p.high === undefined ? '' : p.high.toFixed(2),
       String(p.level),
       String(p.tests),
       String(p.testsOf),
@@ -144,7 +171,7 @@ export function rankingFigure(view: Schemas['RankingView'], focus: string | unde
     notes: [
       ...(left > 0 ? [`${String(view.rows.length)} of ${String(view.ranked)} shown.`] : []),
       ...(view.rows.some((r) => r.subject.tuned) ? ['Grey: tuned.'] : []),
-      ...origins(view),
+      ...origins(view.rows),
     ],
     source: source(view.revision),
     ...tableSize(table),
@@ -174,8 +201,8 @@ function rankingData(view: Schemas['RankingView']): readonly (readonly string[])
 }
 
 /** Lists from elsewhere among them, which were not measured here. */
-function origins(view: Schemas['RankingView']): readonly string[] {
-  const lists = [...new Set(view.rows.map((r) => r.subject.origin).filter((o) => o !== ''))]
+function origins(rows: readonly { readonly subject: Schemas['SubjectView'] }[]): readonly string[] {
+  const lists = [...new Set(rows.map((r) => r.subject.origin).filter((o) => o !== ''))]
   return lists.length === 0 ? [] : [`Not measured here, but from a list: ${lists.join(', ')}.`]
 }
 
@@ -197,13 +224,13 @@ export function valueFigure(view: Schemas['ValueView'], title: string, focus: st
       ...view.lines.map((l) => [
         l.subject.name,
         l.subject.detail,
-        String(l.index),
-        l.low === undefined ? '' : String(l.low),
-        l.high === undefined ? '' : String(l.high),
+        l.index.toFixed(2),
+        l.low === undefined ? '' : l.low.toFixed(2),
+        l.high === undefined ? '' : l.high.toFixed(2),
         String(l.cost),
         l.said,
         l.on ?? '',
-        String(l.forEach),
+        l.forEach.toFixed(2),
         l.beatenBy ?? '',
       ]),
     ],

@@ -6,31 +6,39 @@ import type { paths } from '../../api/schema'
 
 export type StandingsQuestion = Omit<
   NonNullable<paths['/api/v1/standings']['get']['parameters']['query']>,
-  'around'
+  'around' | 'rows'
 >
 
-/** @param around key of a subject that is to be seen wherever it stands */
-export function useStandings(question: StandingsQuestion, around?: string) {
+/** Which rows of an order are shown: the first, and those around one. */
+function shownRows(around: string | undefined, rows: number | undefined) {
+  return { ...(around === undefined ? {} : { around }), ...(rows === undefined ? {} : { rows }) }
+}
+
+/**
+ * @param around key of a subject that is to be seen wherever it stands
+ * @param rows how many of the first are shown; the server's usual number if not said
+ */
+export function useStandings(question: StandingsQuestion, around?: string, rows?: number) {
   return useQuery({
-    queryKey: keys.standings('places', question, around),
+    queryKey: keys.standings('places', question, around, rows),
     queryFn: () =>
       take(
         api.GET('/api/v1/standings', {
-          params: { query: { ...question, ...(around === undefined ? {} : { around }) } },
+          params: { query: { ...question, ...shownRows(around, rows) } },
         }),
       ),
     placeholderData: (before) => before,
   })
 }
 
-/** @param around key of a subject that is to be seen wherever it stands */
-export function useRanking(question: StandingsQuestion, around?: string) {
+/** Takes what {@link useStandings} takes. */
+export function useRanking(question: StandingsQuestion, around?: string, rows?: number) {
   return useQuery({
-    queryKey: keys.standings('ranking', question, around),
+    queryKey: keys.standings('ranking', question, around, rows),
     queryFn: () =>
       take(
         api.GET('/api/v1/ranking', {
-          params: { query: { ...question, ...(around === undefined ? {} : { around }) } },
+          params: { query: { ...question, ...shownRows(around, rows) } },
         }),
       ),
     placeholderData: (before) => before,

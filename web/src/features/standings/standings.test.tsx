@@ -1,4 +1,4 @@
-import { cleanup, fireEvent, render, screen } from '@testing-library/react'
+import { cleanup, fireEvent, render, screen, within } from '@testing-library/react'
 import { describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '../../api/client'
 import { serve, show, strip } from '../../testing'
@@ -182,7 +182,9 @@ describe('standings', () => {
     cleanup()
     serve({ ...server, 'GET /api/v1/standings': { ...view, apart: [[place(40)]] } })
     show(<StandingsPage />, '/standings')
-    expect(await screen.findByText(/Apart: these share no test/)).toBeTruthy()
+    expect((await screen.findByText('Apart')).closest('h2')?.textContent).toBe(
+      'Apart: these share no test with the ones above',
+    )
   })
 
   it('take a place apart where it is pressed: what lifts, what drags, what is doubted', async () => {
@@ -229,7 +231,7 @@ describe('standings', () => {
 
   it('can be taken with places, intervals and origin in the data', () => {
     const figure = standingsFigure(view, 'Overall', 'Fen 11 = 100', 'setup-11')
-    expect(figure.table[1]?.slice(0, 8)).toEqual(['1', '1', '2', 'Fen 11', '', '119.4', '113', '126'])
+    expect(figure.table[1]?.slice(0, 8)).toEqual(['1', '1', '2', 'Fen 11', '', '119.40', '113.00', '126.00'])
     const drawn = render(<svg>{figure.drawing}</svg>).container
     expect(drawn.textContent).toContain('Fen 12')
     expect(drawn.querySelector('rect[stroke="var(--gold)"]')).not.toBeNull()
@@ -329,5 +331,25 @@ describe('standings', () => {
       expect(sent.some((s) => s.path.includes('kind=LAPTOP'))).toBe(true)
     })
     expect(await screen.findByText('Pool: laptops')).toBeTruthy()
+  })
+
+  it('show more of a long order where that is asked, and say how many there are', async () => {
+    const [first] = view.places
+    const far = { ...first, subject: subject(14), number: 900 } as Schemas['PlaceView']
+    const sent = serve({
+      ...server,
+      'GET /api/v1/standings': { ...view, placed: 1200, places: [...view.places, far] },
+    })
+    show(<StandingsPage />, '/standings?kind=any')
+    const more = await screen.findByTestId('more-rows')
+    expect(more.textContent).toContain(`The first ${String(view.places.length)} of 1200.`)
+    fireEvent.click(within(more).getByText('show 250 more'))
+    await vi.waitFor(() => {
+      expect(sent.some((s) => s.path.includes(`rows=${String(view.places.length + 250)}`))).toBe(true)
+    })
+    fireEvent.click(within(await screen.findByTestId('more-rows')).getByText('show all'))
+    await vi.waitFor(() => {
+      expect(sent.some((s) => s.path.includes('rows=1200'))).toBe(true)
+    })
   })
 })

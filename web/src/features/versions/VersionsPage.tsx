@@ -298,10 +298,10 @@ const shows: readonly { readonly value: Show; readonly label: string; readonly a
 function about(line: Line, q: Question): string {
   const what =
     q.show === 'units'
-      ? 'Each test in its own unit and on its own scale. Bars: 90 % intervals. Choose two by their names to lay them over each other.'
+      ? 'Each test in its own unit and on its own scale. Bars: 95 % intervals. Choose two by their names to lay them over each other.'
       : q.show === 'change'
         ? `${bases[line.basis].about}, first version to last. ±: 95 % interval, movement between days included.`
-        : 'First version = 100, up is better whichever way the unit runs, one scale a group. Bars: 90 % intervals.'
+        : 'First version = 100, up is better whichever way the unit runs, one scale a group. Bars: 95 % intervals.'
   return `${what} ${daysWords(line.tests)}`
 }
 

@@ -22,7 +22,8 @@ export function lineFigure(line: Line, own: boolean, focus: number | undefined):
   const rows = Math.max(1, Math.ceil(tests.length / across))
   return {
     title: title(line),
-    about: `${own ? 'Each test in its own unit, on its own scale' : 'First version = 100, up is better, one scale a group'}. Bars: 90 % intervals. Matters from ${number(line.threshold * 100, 1)} %.`,
+    about: `${own ? 'Each test in its own unit, on its own scale' : 'First version = 100, up is better, one scale a group'}. Bars: 95 % intervals. Matters from ${number(line.threshold * 100, 1)} %.`,
+    notes: notes(line, tests.length),
     source: `Yarrowmark, revision ${String(line.revision)} of the scores, ${new Date().toISOString().slice(0, 10)}`,
     width: across * plotWidth + (across - 1) * gap,
     height: rows * (head + plotHeight + 10) + 20,
@@ -69,6 +70,27 @@ export function lineFigure(line: Line, own: boolean, focus: number | undefined):
   }
 }
 
+/** What a viewer must know beside the plots: the suites, what is not drawn, and what else changed at each version. */
+function notes(line: Line, drawn: number): readonly string[] {
+  const suites = [...new Set(line.tests.map((t) => `${t.suite} ${t.version}`))].join(', ')
+  const gaps = line.tests.flatMap((t) =>
+    t.cells.flatMap((c, i) =>
+      c.kind === 'GAP' && c.gap !== 'not run'
+        ? [`${testName(t)} of ${line.versions[i]?.label ?? ''}: ${c.gap}`]
+        : [],
+    ),
+  )
+  return [
+    `${suites}.`,
+    ...(drawn < line.tests.length ? [`${String(drawn)} of ${String(line.tests.length)} tests shown.`] : []),
+    ...(gaps.length === 0
+      ? []
+      : [
+          `No number: ${gaps.slice(0, 6).join('; ')}${gaps.length > 6 ? `; and ${String(gaps.length - 6)} more` : ''}.`,
+        ]),
+  ]
+}
+
 /** Every score with its unit, and what is told of its test. */
 function data(line: Line, labels: readonly string[]): readonly (readonly string[])[] {
   const head = [
@@ -80,8 +102,8 @@ function data(line: Line, labels: readonly string[]): readonly (readonly string[
     'setup',
     'value',
     'index',
-    'low90',
-    'high90',
+    'low95',
+    'high95',
     'runs',
     'gap',
     'told',

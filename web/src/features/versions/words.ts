@@ -186,7 +186,7 @@ export function testName(test: Test): string {
 
 /** Day and month of a first run. */
 export function day(instant: string): string {
-  return new Date(instant).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' })
+  return new Date(instant).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })
 }
 
 /** Names in the middle of a sentence: small at the start, unless it is a short form. */

@@ -85,6 +85,12 @@ class StandingsApiTest extends ServerTest {
 
         JsonNode boot = ranking("EREADER", key, "Boot", gap);
         assertThat(boot.get("rows").findValuesAsText("place")).containsExactly("1", "1", "3");
+        long boots = boot.at("/test/id").asLong();
+        JsonNode first = person.get("/api/v1/ranking?kind=EREADER&rows=1&test=" + boots)
+                .expect(200)
+                .json();
+        assertThat(first.get("rows")).hasSize(1);
+        assertThat(first.get("ranked").asInt()).isEqualTo(3);
         assertThat(ranking("EREADER", key, "Sleeps", gap).get("rows").findValuesAsText("words"))
                 .containsExactly("passed", "passed", "failed");
         assertThat(person.get("/api/v1/ranking?test=999999999").expect(404).detail())

@@ -65,9 +65,10 @@ class RankingService {
      * Returns the ranking.
      *
      * @param around key of a subject that is to be seen wherever it stands; null for none
+     * @param most how many of the first are shown
      * @throws Refusal if there is no such test, or it has no order
      */
-    RankingView ranking(StandingsQuestion question, @Nullable String around) {
+    RankingView ranking(StandingsQuestion question, @Nullable String around, int most) {
         ScoreSnapshot scores = book.current();
         List<TestColumn> measured = tests().filter(t -> measured(t, scores) > 0).toList();
         TestColumn test = test(question.test(), measured, scores);
@@ -89,7 +90,7 @@ class RankingService {
                 .filter(i -> values.get(i).subject.key().toString().equals(around))
                 .findFirst()
                 .orElse(-1);
-        List<RankedRow> rows = StandingsService.shown(values.size(), at)
+        List<RankedRow> rows = StandingsService.shown(values.size(), at, most)
                 .mapToObj(i -> values.get(i).row(i + 1, positions[i], labels))
                 .toList();
         return new RankingView(

@@ -38,8 +38,10 @@ class StandingsController {
     @Operation(summary = "Standings of one test, of a group of tests, or overall")
     @GetMapping("/api/v1/standings")
     StandingsView standings(
-            @ParameterObject StandingsQuestion question, @RequestParam(required = false) @Nullable String around) {
-        return standings.standings(question, around);
+            @ParameterObject StandingsQuestion question,
+            @RequestParam(required = false) @Nullable String around,
+            @RequestParam(defaultValue = StandingsService.USUAL_ROWS) int rows) {
+        return standings.standings(question, around, rows);
     }
 
     @Operation(
@@ -48,8 +50,10 @@ class StandingsController {
                     "Any test with an order: a total, a temperature, a rung, a check. Without a test, the one that most have.")
     @GetMapping("/api/v1/ranking")
     RankingView ranking(
-            @ParameterObject StandingsQuestion question, @RequestParam(required = false) @Nullable String around) {
-        return rankings.ranking(question, around);
+            @ParameterObject StandingsQuestion question,
+            @RequestParam(required = false) @Nullable String around,
+            @RequestParam(defaultValue = StandingsService.USUAL_ROWS) int rows) {
+        return rankings.ranking(question, around, rows);
     }
 
     @Operation(summary = "Why a subject stands where it does, test by test")

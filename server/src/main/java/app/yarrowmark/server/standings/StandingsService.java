@@ -39,8 +39,10 @@ import org.springframework.stereotype.Service;
 @Service
 public class StandingsService {
 
-    /** More rows than this are read by nobody: the first, and those around the one asked about. */
-    private static final int MOST_SHOWN = 250;
+    /** So many rows are shown unless more are asked for: the first, and those around the one asked about. */
+    static final String USUAL_ROWS = "250";
+
+    private static final int MOST_UNPLACED = 250;
 
     private static final int AROUND = 12;
 
@@ -137,8 +139,9 @@ public class StandingsService {
      * Returns the standings.
      *
      * @param around key of a subject that is to be seen wherever it stands; null for none
+     * @param rows how many of the first are shown
      */
-    StandingsView standings(StandingsQuestion question, @Nullable String around) {
+    StandingsView standings(StandingsQuestion question, @Nullable String around, int rows) {
         Answer answer = answer(question);
         PoolFits fits = answer.fits;
         TestGroup group = answer.group;
@@ -152,7 +155,8 @@ public class StandingsService {
                         fits,
                         reference,
                         usual,
-                        fits.numberOf(around == null ? "" : around)))
+                        fits.numberOf(around == null ? "" : around),
+                        rows))
                 .toList();
         return new StandingsView(
                 group,
@@ -272,13 +276,19 @@ public class StandingsService {
     }
 
     /** Numbers of the rows that are shown of an order: the first ones, and those around one of them; -1 for none. */
-    static IntStream shown(int rows, int around) {
-        return IntStream.range(0, rows).filter(i -> i < MOST_SHOWN || (around >= 0 && Math.abs(i - around) <= AROUND));
+    static IntStream shown(int all, int around, int rows) {
+        return IntStream.range(0, all).filter(i -> i < rows || (around >= 0 && Math.abs(i - around) <= AROUND));
     }
 
     /** The places of a ranking that are shown: the first ones, and those around one subject of the pool. */
     private List<PlaceView> places(
-            Ranked ranked, int hundred, PoolFits fits, int reference, Map<String, Integer> usual, int around) {
+            Ranked ranked,
+            int hundred,
+            PoolFits fits,
+            int reference,
+            Map<String, Integer> usual,
+            int around,
+            int rows) {
         boolean one = ranked.tests() == 1;
         List<Place> order = order(fits, ranked, hundred);
         int row = around < 0 ? -1 : ranked.rowOf(around);
@@ -288,7 +298,7 @@ public class StandingsService {
                         .filter(i -> order.get(i).subject() == row)
                         .findFirst()
                         .orElseThrow();
-        return shown(order.size(), at)
+        return shown(order.size(), at, rows)
                 .mapToObj(i -> {
                     Place p = order.get(i);
                     int subject = ranked.subjects().get(p.subject());
@@ -362,7 +372,7 @@ public class StandingsService {
                 .forEach(p -> p.subjects().forEach(anywhere::set));
         ranked.forEach(r -> r.subjects().forEach(anywhere::clear));
         return anywhere.stream()
-                .limit(MOST_SHOWN)
+                .limit(MOST_UNPLACED)
                 .mapToObj(s -> unplaced(fits, s, needed))
                 .sorted(Comparator.comparing(
                         u -> u.subject().name() + u.subject().detail()))
