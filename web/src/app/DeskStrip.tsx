@@ -28,7 +28,7 @@ export function DeskStrip() {
   const fits = useRoom(bar)
   const { shown, rest } = partedBy(strip.data ?? [], fits, focus?.sitting)
   return (
-    <nav ref={bar} aria-label="Devices on the desk" className="flex flex-1 min-w-0">
+    <nav ref={bar} aria-label="Devices on the desk" className="flex flex-1 min-w-0 max-md:overflow-hidden">
       {shown.map((device) => (
         <DeviceTab key={device.sitting} device={device} focused={device.sitting === focus?.sitting} />
       ))}
@@ -36,10 +36,16 @@ export function DeskStrip() {
       <Link
         to="/desk/new"
         className="border-l border-line pl-3.5 pr-4 pt-2 text-ink2 hover:text-ink text-base leading-tight font-medium whitespace-nowrap"
+        aria-label="Put a device on the desk"
       >
-        Put a device
-        <br />
-        on the desk
+        <span className="max-md:hidden">
+          Put a device
+          <br />
+          on the desk
+        </span>
+        <span className="md:hidden text-xl" aria-hidden="true">
+          +
+        </span>
       </Link>
     </nav>
   )

@@ -181,8 +181,8 @@ function many(
   }
   return {
     columns: [
-      { width: 210, align: 'left', head: '' },
-      { width: 90, align: 'right', head: names[view.reference] ?? '' },
+      { width: 250, align: 'left', head: '' },
+      { width: 96, align: 'right', head: names[view.reference] ?? '' },
       ...others.map((i) => ({ width: column, align: 'left' as const, head: names[i] ?? '' })),
     ],
     rows: blocks.flatMap((b): FigureRow[] => [

@@ -37,7 +37,7 @@ export function Ranking({ question, focus, onTest, rows, onRows }: RankingProps)
   const view = ranking.data
   return (
     <section>
-      <div className="flex items-center gap-3 pt-3">
+      <div className="flex items-center gap-3 pt-3 max-md:flex-wrap">
         <Combobox
           label="Number to rank by"
           className="w-100"
@@ -45,7 +45,7 @@ export function Ranking({ question, focus, onTest, rows, onRows }: RankingProps)
           options={view.tests.map((t) => ({ value: String(t.id), label: testTitle(t.test) }))}
           onValue={onTest}
         />
-        <span className="flex-1 text-ink2 text-base">{aboutRanking(view)}</span>
+        <span className="flex-1 text-ink2 text-base max-md:basis-full">{aboutRanking(view)}</span>
         {view.test && view.rows.length > 0 && <TakeFigure figure={() => rankingFigure(view, focus)} />}
       </div>
       {view.test === undefined || view.rows.length === 0 ? (
@@ -73,31 +73,33 @@ function Rows({ view, focus }: { readonly view: View; readonly focus: string | u
           {neighbours(view, focus)}
         </p>
       )}
-      <table className="border-collapse mt-3" data-testid="ranking">
-        <thead>
-          <tr>
-            <th className="text-right pr-3">place</th>
-            <th />
-            <th />
-            <th className="text-right pl-3">{unitWords(test.unit)}</th>
-            <th className="pl-3">runs</th>
-            <th className="text-right pl-4">better than</th>
-          </tr>
-        </thead>
-        <tbody>
-          {view.rows.map((r, i) => (
-            <RankedLine
-              key={r.subject.key}
-              row={r}
-              before={view.rows[i - 1]}
-              name={rowName(r, view)}
-              test={test}
-              scale={scale}
-              own={r.subject.key === focus}
-            />
-          ))}
-        </tbody>
-      </table>
+      <div className="max-md:overflow-x-auto">
+        <table className="border-collapse mt-3" data-testid="ranking">
+          <thead>
+            <tr>
+              <th className="text-right pr-3">place</th>
+              <th />
+              <th />
+              <th className="text-right pl-3">{unitWords(test.unit)}</th>
+              <th className="pl-3">runs</th>
+              <th className="text-right pl-4">better than</th>
+            </tr>
+          </thead>
+          <tbody>
+            {view.rows.map((r, i) => (
+              <RankedLine
+                key={r.subject.key}
+                row={r}
+                before={view.rows[i - 1]}
+                name={rowName(r, view)}
+                test={test}
+                scale={scale}
+                own={r.subject.key === focus}
+              />
+            ))}
+          </tbody>
+        </table>
+      </div>
     </>
   )
 }

@@ -151,8 +151,8 @@ function Head({ view, q, choose, own, by }: StandingsProps) {
   const [listing, setListing] = useState(false)
   const places = by === 'places' || by === 'steep'
   return (
-    <div className="flex items-start gap-2">
-      <div className="flex-1 min-w-0">
+    <div className="flex items-start gap-2 max-md:flex-wrap">
+      <div className="flex-1 min-w-0 max-md:basis-full">
         <h1>{by === 'number' ? `${capital(rankedWords(q.ranked))} by one number` : title(view, q)}</h1>
         {by !== 'number' && (
           <p className="text-ink2 text-base mt-0.5">
@@ -228,7 +228,7 @@ function Controls({ view, q, choose, by }: Pick<StandingsProps, 'view' | 'q' | '
     choose({ weight: weights })
   }
   return (
-    <div className="flex gap-6 items-start border-y border-line2 py-2.25 mt-3 text-base">
+    <div className="flex gap-6 items-start border-y border-line2 py-2.25 mt-3 text-base max-md:flex-col max-md:gap-2 max-md:overflow-x-auto">
       {by === 'number' ? (
         <span className="text-ink2">What was read in one test, in its own unit, the best first.</span>
       ) : view.group === undefined ? (
@@ -245,7 +245,7 @@ function Controls({ view, q, choose, by }: Pick<StandingsProps, 'view' | 'q' | '
       ) : (
         <OneTest view={view} q={q} choose={choose} group={view.group} />
       )}
-      <div className="ml-auto">
+      <div className="ml-auto max-md:ml-0">
         <Segments
           label="View"
           value={by}
