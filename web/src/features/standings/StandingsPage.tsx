@@ -228,7 +228,7 @@ function Controls({ view, q, choose, by }: Pick<StandingsProps, 'view' | 'q' | '
     choose({ weight: weights })
   }
   return (
-    <div className="flex gap-6 items-start border-y border-line2 py-2.25 mt-3 text-base max-md:flex-col max-md:gap-2 max-md:overflow-x-auto">
+    <div className="flex flex-wrap gap-x-6 gap-y-2 items-start border-y border-line2 py-2.25 mt-3 text-base max-md:flex-col max-md:gap-2 max-md:overflow-x-auto">
       {by === 'number' ? (
         <span className="text-ink2">What was read in one test, in its own unit, the best first.</span>
       ) : view.group === undefined ? (
