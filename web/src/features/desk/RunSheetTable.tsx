@@ -260,7 +260,11 @@ function Score({ own, unit }: { readonly own: Schemas['OwnScore']; readonly unit
       <span className="unit">{unitWords(unit)}</span>{' '}
       <span
         className="unit num"
-        title={`95 % interval, from ${counted(own.count, 'run')} and what is known of the noise of this test`}
+        title={
+          own.reach === undefined
+            ? undefined
+            : `95 % interval, from ${counted(own.count, 'run')} and what is known of the noise of this test`
+        }
       >
         {own.reach === undefined ? 'noise unknown' : plusMinus(own.reach)}
       </span>

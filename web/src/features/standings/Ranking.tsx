@@ -12,7 +12,7 @@ import { useRanking } from './queries'
 import type { StandingsQuestion } from './queries'
 import { rankingFigure } from './figure'
 import { MoreRows, firstRows } from './MoreRows'
-import { aboutRanking, neighbours, rowName, testTitle, valueOf } from './ranking'
+import { aboutRanking, hasPercentiles, neighbours, rowName, testTitle, valueOf } from './ranking'
 
 type View = Schemas['RankingView']
 type Row = Schemas['RankedRow']
@@ -82,7 +82,12 @@ function Rows({ view, focus }: { readonly view: View; readonly focus: string | u
               <th />
               <th className="text-right pl-3">{unitWords(test.unit)}</th>
               <th className="pl-3">runs</th>
-              <th className="text-right pl-4">better than</th>
+              <th
+                className="text-right pl-4"
+                title="Share of the pool that it is better than, half of equals and of itself counted"
+              >
+                {hasPercentiles(view) && 'percentile'}
+              </th>
             </tr>
           </thead>
           <tbody>
@@ -92,6 +97,7 @@ function Rows({ view, focus }: { readonly view: View; readonly focus: string | u
                 row={r}
                 before={view.rows[i - 1]}
                 name={rowName(r, view)}
+                percentile={hasPercentiles(view) ? number(r.percentile * 100, 0) : ''}
                 test={test}
                 scale={scale}
                 own={r.subject.key === focus}
@@ -108,12 +114,13 @@ interface RankedLineProps {
   readonly row: Row
   readonly before: Row | undefined
   readonly name: string
+  readonly percentile: string
   readonly test: Schemas['TestView']
   readonly scale: ValueScale
   readonly own: boolean
 }
 
-function RankedLine({ row, before, name, test, scale, own }: RankedLineProps) {
+function RankedLine({ row, before, name, percentile, test, scale, own }: RankedLineProps) {
   const between = row.row - (before?.row ?? row.row - 1) - 1
   const { subject } = row
   const value = valueOf(row, test)
@@ -157,7 +164,7 @@ function RankedLine({ row, before, name, test, scale, own }: RankedLineProps) {
           {value}
         </td>
         <td className="num unit pl-3">{counted(row.count, 'run')}</td>
-        <td className="num unit text-right pl-4">{number(row.percentile * 100, 0)} %</td>
+        <td className="num unit text-right pl-4">{percentile}</td>
       </tr>
     </>
   )

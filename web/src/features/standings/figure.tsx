@@ -5,9 +5,9 @@ import type { TableFigureProps } from '../../figures/TableFigure'
 import { ValueBar, valueScale } from '../../figures/ValueBar'
 import { number, placeRange, significant, unitWords } from '../../figures/format'
 import type { Figure } from '../../figures/take'
-import { groups, subjectText } from '../../figures/words'
+import { counted, groups, subjectText } from '../../figures/words'
 import { Plane, size } from './Plane'
-import { aboutRanking, rowName, testTitle, valueOf } from './ranking'
+import { aboutRanking, hasPercentiles, rowName, testTitle, valueOf } from './ranking'
 import { half } from './sentence'
 
 type View = Schemas['StandingsView']
@@ -76,7 +76,8 @@ function notes(view: View): readonly string[] {
   const equal = new Set(counting.map((g) => g.weight)).size < 2
   const groupsWords = counting
     .map(
-      (g) => `${groups[g.group]}, ${String(g.tests)} tests${equal ? '' : `, weight ${number(g.weight, 0)}`}`,
+      (g) =>
+        `${groups[g.group]}, ${counted(g.tests, 'test')}${equal ? '' : `, weight ${number(g.weight, 0)}`}`,
     )
     .join('; ')
   const apart = view.apart.reduce((n, island) => n + island.length, 0)
@@ -189,13 +190,13 @@ function rankingData(view: Schemas['RankingView']): readonly (readonly string[])
     [
       ...['place', 'subject', 'detail'],
       ...['suite', 'version', 'test', 'settings', 'unit'],
-      ...['value', 'low95', 'high95', 'runs', 'better than', 'origin'],
+      ...['value', 'low95', 'high95', 'runs', 'percentile', 'origin'],
     ],
     ...view.rows.map((r) => [
       ...[String(r.place), r.subject.name, r.subject.detail],
       ...of,
       ...[r.words ?? r.value.toFixed(r.decimals), end(r.low), end(r.high)],
-      ...[String(r.count), r.percentile.toFixed(4), r.subject.origin],
+      ...[String(r.count), hasPercentiles(view) ? (r.percentile * 100).toFixed(1) : '', r.subject.origin],
     ]),
   ]
 }

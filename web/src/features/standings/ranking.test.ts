@@ -81,6 +81,9 @@ describe('a ranking by one number', () => {
     expect(neighbours(view(), 'setup-8')).toBe(
       'The device in focus has no number here, or is not in this pool.',
     )
+    // Where not all are shown, nobody is called the next who is only the next that is shown.
+    const far = view({ ranked: 900, rows: [row(1, 1, 3), row(500, 300, 4), row(501, 300, 4)] })
+    expect(neighbours(far, 'setup-500')).toBe('Fen 500 is 300th of 900, with others of the same.')
     const eleventh = view({ ranked: 30, rows: [row(11, 11, 3), row(12, 12, 4)] })
     expect(neighbours(eleventh, 'setup-11')).toContain('11th of 30')
   })

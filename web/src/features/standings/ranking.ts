@@ -44,6 +44,11 @@ export function aboutRanking(view: View): string {
   return parts.filter((p) => p !== '').join(' ')
 }
 
+/** Of fewer than eight a percentile says nothing that the place does not. */
+export function hasPercentiles({ ranked }: View): boolean {
+  return ranked >= 8
+}
+
 /** Where the one in focus stands, and who stands above and below it. */
 export function neighbours(view: View, focus: string): string {
   const test = view.test?.test
@@ -54,9 +59,10 @@ export function neighbours(view: View, focus: string): string {
   const unit = unitWords(test.unit)
   const told = (r: Row) => `${subjectText(r.subject)} with ${`${valueOf(r, test)} ${unit}`.trim()}`
   const equal = view.rows.filter((r) => r.place === own.place).length
-  const above = view.rows.filter((r) => r.row < own.row && r.place < own.place).at(-1)
+  // A place is the row of the first who has it; who stands before that may be among those not shown.
+  const above = view.rows.find((r) => r.row === own.place - 1)
   const below = view.rows.find((r) => r.row > own.row && r.place > own.place)
-  const place = `${subjectText(own.subject)} is ${ordinalOf(own.place)} of ${String(view.ranked)}${equal > 1 ? `, with ${String(equal - 1)} more of the same` : ''}.`
+  const place = `${subjectText(own.subject)} is ${ordinalOf(own.place)} of ${String(view.ranked)}${equal > 1 ? `, with ${view.rows.length < view.ranked ? 'others' : `${String(equal - 1)} more`} of the same` : ''}.`
   return [place, above ? `Above it ${told(above)}.` : '', below ? `Below it ${told(below)}.` : '']
     .filter((p) => p !== '')
     .join(' ')

@@ -321,7 +321,9 @@ describe('standings', () => {
     expect(screen.getByRole('heading', { level: 1 }).textContent).toBe('Setups by one number')
     // The places beside it are asked for without that test, which has no ratios.
     const asked = sent.filter((s) => s.path.startsWith('/api/v1/standings'))
+    expect(asked).not.toHaveLength(0)
     expect(asked.every((s) => !s.path.includes('test=9'))).toBe(true)
+    expect(table.textContent).not.toContain('percentile')
   })
 
   it('begin with the kind of the device in focus, and with every kind only where that is asked', async () => {

@@ -102,7 +102,9 @@ function Paste({ onLines }: Pick<SourcesProps, 'onLines'>) {
         <div role="status" className="text-sm text-ink2 mt-1.5 max-h-30 overflow-auto">
           {left.length === 0
             ? 'Every line was understood.'
-            : 'Not understood; these lines stay above. Write “name: value”, or type the fact below.'}
+            : named.length === left.length
+              ? 'No fact has these names; the lines stay above.'
+              : 'Not understood; these lines stay above. Write “name: value”, or type the fact below.'}
           <ul>
             {left
               .filter((l) => l.reason !== '')

@@ -341,15 +341,20 @@ class ComparisonTest extends ServerTest {
 
     @Test
     void betweenTwoDevicesTheSizeOfTheMemoryIsACaveatAndTheProcessorIsMeant() {
-        writeFirst(fact("memory.size", "4 GiB"), fact("cpu.model", "Maren M4"), fact("display.refresh", "60 Hz"));
+        writeFirst(
+                fact("memory.size", "4 GiB"),
+                fact("cpu.model", "Maren M4"),
+                fact("display.refresh", "60 Hz"),
+                fact("host.model", "Heron 3"));
         person.put(
                         "/api/v1/setups/" + setup(second) + "/facts",
                         "{\"facts\":[{\"key\":\"memory.size\",\"text\":\"8 GiB\"},{\"key\":\"cpu.model\",\"text\":\"Maren M5\"},"
-                                + "{\"key\":\"display.refresh\",\"text\":\"90 Hz\"}]}")
+                                + "{\"key\":\"display.refresh\",\"text\":\"90 Hz\"},{\"key\":\"host.model\",\"text\":\"Heron 4\"}]}")
                 .expect(200);
         JsonNode differs = compare("&reference=1").get("differs");
-        assertThat(differs.findValuesAsText("key")).containsExactly("cpu.model", "memory.size", "display.refresh");
-        assertThat(differs.findValuesAsText("standing")).containsExactly("MEANT", "UNMEANT", "UNMEANT");
+        assertThat(differs.findValuesAsText("key"))
+                .containsExactly("cpu.model", "memory.size", "display.refresh", "host.model");
+        assertThat(differs.findValuesAsText("standing")).containsExactly("MEANT", "UNMEANT", "UNMEANT", "UNMEANT");
     }
 
     @Test

@@ -43,8 +43,7 @@ public class FactDifferences {
             FactGroup.GRAPHICS,
             FactGroup.DISPLAY,
             FactGroup.SENSORS,
-            FactGroup.NETWORK,
-            FactGroup.OTHER);
+            FactGroup.NETWORK);
     /**
      * Inside one of those groups, and yet not what the device is: settings, and what the same device is sold or fitted with in
      * several sizes.
