@@ -33,7 +33,10 @@ export const bases: Record<Basis, { readonly name: string; readonly about: strin
     name: 'time saved',
     about: 'Time saved, as a share of the reference’s time; other tests: none',
   },
-  OWN_UNIT: { name: 'own unit', about: 'Plain difference in each test’s own unit' },
+  OWN_UNIT: {
+    name: 'own unit',
+    about: 'Plain difference in each test’s own unit; means of groups, which have none, in %',
+  },
 }
 
 /** A difference in the basis asked for: +4.1 %, ×1.25, +35 points; of an amount, 21.0 % more, ×1.21 as much. */

@@ -340,6 +340,8 @@ export function gapWords(row: Row, live: Progress | undefined): string {
   if (last.state === 'FAILED') return `failed: ${last.reason ?? ''}`
   if (last.state === 'SET_ASIDE') return 'set aside'
   if (last.flags.length > 0) return 'flagged, does not count'
-  if (row.broken[row.suite.headline] !== undefined) return row.broken[row.suite.headline] ?? ''
+  const why =
+    row.broken[row.suite.headline] ?? last.readings.find((r) => r.metric === row.suite.headline)?.broken
+  if (why !== undefined) return why
   return 'no total'
 }

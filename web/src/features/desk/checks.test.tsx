@@ -110,6 +110,17 @@ describe('checks in the entry grid', () => {
     expect(told.textContent).toBe('Check this: Wait 610. Expected 55.0 to 68.0 s, by the other runs here.')
   })
 
+  it('say at once what does not count, why, and how it would', async () => {
+    const broken = { wait: 'held at the display\u2019s 75 Hz', total: 'known fault: counts twice' }
+    serve({ ...desk, 'POST /api/v1/suites/3/checks': { ...fine, broken } })
+    await open()
+    fireEvent.change(screen.getByLabelText('Wait, first repeat'), { target: { value: '74.9' } })
+    const told = await screen.findByTestId('uncounted')
+    expect(told.textContent).toBe(
+      'Wait does not count: held at the display\u2019s 75 Hz.If nothing held it, say no at Held to refresh in the slip; then it counts.',
+    )
+  })
+
   it('mark cells by what was asked about, not by what stands there since', () => {
     const column = { ...newColumn(new Date(0)), texts: { total: '2958' } }
     expect(marksOf({ ...wrong, computed: { rest: '12840' } }, column)).toEqual({

@@ -15,7 +15,7 @@ import { address, question } from '../../subjects/inside-address'
 import type { Question } from '../../subjects/inside-address'
 import { insideFigure } from './figure'
 import { levelsOf, onsets, plotLines, spotsOf } from './lines'
-import { framesWords, holdsWords, lineName, placeWords, sizesWords, valueWords } from './words'
+import { framesWords, holdsWords, lineName, oddWords, placeWords, sizesWords, valueWords } from './words'
 import { useInside } from './queries'
 
 type View = Schemas['InsideView']
@@ -351,7 +351,7 @@ function ValueTable({ view }: { readonly view: View }) {
                   const odd = l.sizes?.odd.find((o) => o.x === x)
                   return (
                     <td key={`${String(l.setupId)} ${l.name}`} className="pr-6 num text-right">
-                      {odd && <span className="unit">{odd.mark === 'DIP' ? 'dip ' : 'falls off '}</span>}
+                      {odd && <span className="unit">{oddWords(odd.mark, l)} </span>}
                       {value === undefined ? (
                         <span className="gap">none</span>
                       ) : (

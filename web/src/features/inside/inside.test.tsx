@@ -123,7 +123,7 @@ describe('inside a score', () => {
     fireEvent.keyDown(curve, { key: 'ArrowRight' })
     fireEvent.keyDown(curve, { key: 'ArrowRight' })
     expect(screen.getByTestId('reading').textContent).toBe('8 KiBread 20.00 MB/swrite 18.00 MB/s')
-    expect(screen.getByTestId('values').textContent).toContain('dip 20.00')
+    expect(screen.getByTestId('values').textContent).toContain('dips 20.00')
   })
 
   it('says since when it throttles, and what it held', async () => {

@@ -2,7 +2,7 @@ import type { Schemas } from '../../api/client'
 import { lookOf, valueAt } from '../../figures/Lines'
 import type { Level, PlotLine, Spot } from '../../figures/Lines'
 import { unitWords } from '../../figures/format'
-import { lineName, placeWords, setupName } from './words'
+import { lineName, oddWords, placeWords, setupName } from './words'
 
 type View = Schemas['InsideView']
 type Line = View['lines'][number]
@@ -24,8 +24,8 @@ export function spotsOf(view: View): readonly Spot[] {
       line,
       x: o.x,
       y: valueAt(l, o.x) ?? 0,
-      kind: o.mark === 'DIP' ? ('dip' as const) : ('decline' as const),
-      words: `${lineName(view, l)} ${o.mark === 'DIP' ? 'dips' : 'falls off'} at ${placeWords(view, o.x)}`,
+      kind: o.mark === 'DECLINE' ? ('decline' as const) : ('dip' as const),
+      words: `${lineName(view, l)} ${oddWords(o.mark, l)} at ${placeWords(view, o.x)}`,
     })),
   )
   const crossings = view.crossings.flatMap((c): Spot[] => {

@@ -77,16 +77,26 @@ export function framesWords(f: NonNullable<Line['frames']>, floor: number | unde
   return `${number(f.average, 1)} frames/s on average, ${number(f.low, 1)} in the slowest hundredth, over ${number(f.count, 0)} frames.${under}${held}${rough}`
 }
 
+type Mark = NonNullable<Line['sizes']>['odd'][number]['mark']
+
+/** What a line does at a point where it is odd, in the words of a speed or of a time. */
+export function oddWords(mark: Mark, line: Line): string {
+  if (mark === 'LAG') return 'lags behind both sides'
+  if (mark === 'DIP') return line.higherIsBetter ? 'dips' : 'peaks'
+  return line.higherIsBetter ? 'falls off' : 'goes up'
+}
+
 /** What a curve along sizes comes to, in a sentence. */
 export function sizesWords(view: View, line: Line): string {
   const s = line.sizes
   if (!s) return ''
   const half = s.halfSize === undefined ? '' : `, half of that from ${placeWords(view, s.halfSize)} on`
-  const dips = s.odd.filter((o) => o.mark === 'DIP').map((o) => placeWords(view, o.x))
-  const falls = s.odd.filter((o) => o.mark === 'DECLINE').map((o) => placeWords(view, o.x))
+  const at = (mark: Mark) => s.odd.filter((o) => o.mark === mark).map((o) => placeWords(view, o.x))
+  const [dips, lags, falls] = [at('DIP'), at('LAG'), at('DECLINE')]
   return [
     `best ${valueWords(s.peak, line.unit)} at ${placeWords(view, s.peakSize)}, levels out at ${valueWords(s.level, line.unit)}${half}`,
-    ...(dips.length === 0 ? [] : [`dips at ${dips.join(', ')}`]),
-    ...(falls.length === 0 ? [] : [`falls off from ${falls[0] ?? ''}`]),
+    ...(dips.length === 0 ? [] : [`${oddWords('DIP', line)} at ${dips.join(', ')}`]),
+    ...(lags.length === 0 ? [] : [`${oddWords('LAG', line)} at ${lags.join(', ')}`]),
+    ...(falls.length === 0 ? [] : [`${oddWords('DECLINE', line)} from ${falls[0] ?? ''}`]),
   ].join('; ')
 }

@@ -75,6 +75,30 @@ function Understood({ suite, column, data, onDigits }: UnderstoodProps) {
   )
 }
 
+/** What was typed and does not count as it stands, with the reason. */
+function Uncounted({ suite, column, data }: Omit<UnderstoodProps, 'onDigits'>) {
+  const typed = suite.metrics.filter(
+    (m) => (column.texts[m.key] ?? '').trim() !== '' && data.broken[m.key] !== undefined,
+  )
+  if (typed.length === 0) return null
+  return (
+    <section className="mb-3 text-sm" data-testid="uncounted">
+      <ul>
+        {typed.map((m) => (
+          <li key={m.key}>
+            {m.name} does not count: {data.broken[m.key]}.
+          </li>
+        ))}
+      </ul>
+      {typed.some((m) => data.broken[m.key]?.startsWith('held at')) && (
+        <p className="text-ink2">
+          If nothing held it, say no at Held to refresh in the slip; then it counts.
+        </p>
+      )}
+    </section>
+  )
+}
+
 function decimalsOf(digits: string): number {
   return (/\.(\d+)$/.exec(digits)?.[1] ?? '').length
 }
@@ -104,6 +128,7 @@ export function ColumnChecks({
   return (
     <div aria-live="polite" className="text-base">
       <Understood suite={suite} column={column} data={data} onDigits={onDigits} />
+      <Uncounted suite={suite} column={column} data={data} />
       {data.mismatches
         .filter((m) => column.texts[m.metric] === m.text && !kept(m.metric))
         .map((m) => (

@@ -1,5 +1,9 @@
 package app.yarrowmark.e2e;
 
+import static java.nio.file.StandardOpenOption.CREATE;
+import static java.nio.file.StandardOpenOption.WRITE;
+import static org.assertj.core.api.Assertions.assertThat;
+
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.BufferedReader;
@@ -12,7 +16,10 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.nio.channels.FileChannel;
+import java.nio.channels.FileLock;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -123,10 +130,41 @@ final class App implements AutoCloseable {
 
     static Path newHome() {
         try {
-            return Files.createTempDirectory(
-                    Files.createDirectories(Path.of("target", "homes")).toAbsolutePath(), "home");
+            return Files.createTempDirectory(homes(), "home");
         } catch (IOException e) {
             throw new UncheckedIOException(e);
+        }
+    }
+
+    private static Path homes() throws IOException {
+        return Files.createDirectories(Path.of("target", "homes")).toAbsolutePath();
+    }
+
+    /** A new home with the demo in it: whoever needs one first has it loaded, once for each build; the others get a copy. */
+    static synchronized Path demoHome() {
+        Path jar = ROOT.resolve("server/target/yarrowmark-server.jar");
+        Path home = newHome();
+        try (FileChannel file = FileChannel.open(homes().resolve("demo.lock"), CREATE, WRITE);
+                FileLock alone = file.lock()) {
+            Path loaded =
+                    homes().resolve("demo-" + Files.getLastModifiedTime(jar).toMillis());
+            Path whole = loaded.resolve("whole");
+            if (!Files.exists(whole)) {
+                removeOlderDemos();
+                App app = start("demo", loaded);
+                app.stop();
+                Files.createFile(whole);
+            }
+            assertThat(command("cp", "-a", loaded + "/.", home.toString())).isEqualTo("exit 0");
+            return home;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private static void removeOlderDemos() throws IOException {
+        try (DirectoryStream<Path> all = Files.newDirectoryStream(homes(), "demo-*")) {
+            all.forEach(App::remove);
         }
     }
 

@@ -19,7 +19,7 @@ abstract class DemoDesk {
 
     @BeforeAll
     void open() {
-        app = App.start("demo", App.newHome(), options());
+        app = App.start("demo", App.demoHome(), options());
         token = app.token();
         desk = Browser.open();
         desk.signIn(app);

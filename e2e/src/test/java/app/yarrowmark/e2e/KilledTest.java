@@ -20,7 +20,7 @@ class KilledTest {
     /** Kills the server while eight senders submit: what was acknowledged is there, nothing is there in half. */
     @Test
     void aKilledServerLosesNothingItAcknowledged() throws Exception {
-        Path home = App.newHome();
+        Path home = App.demoHome();
         App app = App.start("demo", home);
         String token = app.token();
         long sitting = app.get("/api/v1/sittings", token).get(0).get("sitting").asLong();

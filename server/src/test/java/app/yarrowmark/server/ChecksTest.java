@@ -1,8 +1,10 @@
 package app.yarrowmark.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import com.fasterxml.jackson.databind.JsonNode;
+import java.util.Map;
 import java.util.UUID;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -159,6 +161,55 @@ class ChecksTest extends ServerTest {
         assertThat(score("held").at("/plain/words").asText()).isEqualTo("1080 lines");
         assertThat(score("held").at("/plainPool/0/words").asText()).isEqualTo("1080 lines");
         assertThat(score("held").has("own")).isFalse();
+    }
+
+    @Test
+    void aFrameRateHeldAtTheDisplayDoesNotCountNorWhatRestsOnIt() {
+        String shown = "creekscene-" + UUID.randomUUID().toString().substring(0, 8);
+        suite = person.post("/api/v1/sheets", text("""
+                        key: %s
+                        version: "1"
+                        name: Creekscene
+                        group: graphics
+                        metrics:
+                          - {key: fog, name: Fog, unit: "{frame}/s"}
+                          - {key: reeds, name: Reeds, unit: "{frame}/s"}
+                          - {key: both, name: Both, unit: "{frame}/s", formula: "mean(fog, reeds)"}
+                        """.formatted(shown)))
+                .expect(201)
+                .json()
+                .get("id")
+                .asLong();
+        sitting = onDesk("BOARD", suite).get("sitting").asLong();
+        setup = person.get("/api/v1/sittings/" + sitting).json().at("/setup/id").asLong();
+        String id =
+                keep(sitting, shown, "fog=74.9", "reeds=310.5").json().get("id").asText();
+        assertThat(score("both").has("own")).isTrue();
+
+        fact("display.refresh", "75 Hz");
+        assertThat(score("fog").has("own")).isFalse();
+        assertThat(score("both").has("own")).isFalse();
+        assertThat(score("reeds").at("/own/value").asDouble()).isEqualTo(310.5);
+        assertThat(run(id).at("/run/readings").findValuesAsText("broken"))
+                .containsExactly(
+                        "held at the display\u2019s 75 Hz", "rests on Fog, which was held at the display\u2019s 75 Hz");
+        assertThat(check("\"fog\":\"75.1\",\"reeds\":\"280\"").get("broken").properties())
+                .extracting(Map.Entry::getKey)
+                .containsExactlyInAnyOrder("fog", "both");
+
+        fact("display.sync", "no");
+        assertThat(score("fog").at("/own/value").asDouble()).isCloseTo(74.9, within(1e-9));
+        assertThat(score("both").has("own")).isTrue();
+        fact("display.refresh", "144");
+        fact("display.sync", "yes");
+        assertThat(score("fog").has("own")).isTrue();
+    }
+
+    private void fact(String fact, String text) {
+        person.put(
+                        "/api/v1/setups/" + setup + "/facts",
+                        "{\"facts\":[{\"key\":\"" + fact + "\",\"text\":\"" + text + "\"}]}")
+                .expect(200);
     }
 
     @Test

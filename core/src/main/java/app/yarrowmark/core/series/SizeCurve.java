@@ -34,6 +34,8 @@ public record SizeCurve(int peak, double level, OptionalDouble halfSize, List<Ma
         NONE,
         /** One or two points fall short of what lies on both sides. */
         DIP,
+        /** It is better than the point before and still short of the line between its neighbours. */
+        LAG,
         /** From here to the end, or over three points and more, it falls off. */
         DECLINE
     }
@@ -81,7 +83,7 @@ public record SizeCurve(int peak, double level, OptionalDouble halfSize, List<Ma
         boolean[] notches = notches(y, noise);
         for (int i = 0; i < marks.length; i++) {
             if (notches[i] && marks[i] == Mark.NONE) {
-                marks[i] = Mark.DIP;
+                marks[i] = y[i] < y[i - 1] ? Mark.DIP : Mark.LAG;
             }
         }
         return List.of(marks);

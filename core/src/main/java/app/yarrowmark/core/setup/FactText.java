@@ -104,6 +104,11 @@ public final class FactText {
         return resolution(text).map(r -> (double) r.width() * r.height());
     }
 
+    /** Returns the number that a text begins with; empty if it is none, or more than one. */
+    public static Optional<Double> number(String text) {
+        return amount(text).map(a -> a.digits().doubleValue());
+    }
+
     static Optional<Amount> amount(String text) {
         try {
             return Optional.of(Amount.read(text));

@@ -73,6 +73,18 @@ class SizeCurveTest {
     }
 
     @Test
+    void whatStillRisesLagsAndDoesNotDip() {
+        double[] rising = {100, 110, 121, 133, 146, 161, 177, 195, 214, 236};
+        rising[4] = 134;
+        assertThat(SizeCurve.of(doubling(rising), Direction.HIGHER, .0).marks())
+                .containsOnlyOnce(Mark.LAG)
+                .doesNotContain(Mark.DIP);
+        rising[4] = 131;
+        assertThat(SizeCurve.of(doubling(rising), Direction.HIGHER, .0).marks().get(4))
+                .isEqualTo(Mark.DIP);
+    }
+
+    @Test
     void quietCurvesAreRarelyCalledOdd() {
         Random random = new Random(3);
         int odd = 0;

@@ -11,7 +11,7 @@ import app.yarrowmark.server.checks.CheckViews.CheckView;
 import app.yarrowmark.server.checks.CheckViews.CorrectionView;
 import app.yarrowmark.server.checks.CheckViews.DoubtView;
 import app.yarrowmark.server.checks.CheckViews.MismatchView;
-import app.yarrowmark.server.scorebook.KnownFaults;
+import app.yarrowmark.server.scorebook.Uncounted;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
 import java.math.BigDecimal;
@@ -37,13 +37,13 @@ public class CheckService {
 
     private final Expectations expectations;
     private final SuiteService suites;
-    private final KnownFaults faults;
+    private final Uncounted uncounted;
     private final Clock clock;
 
-    CheckService(Expectations expectations, SuiteService suites, KnownFaults faults, Clock clock) {
+    CheckService(Expectations expectations, SuiteService suites, Uncounted uncounted, Clock clock) {
         this.expectations = expectations;
         this.suites = suites;
-        this.faults = faults;
+        this.uncounted = uncounted;
         this.clock = clock;
     }
 
@@ -74,7 +74,7 @@ public class CheckService {
                 column.unreadable(),
                 unlikely,
                 mismatches(suite, texts, expected),
-                faults.of(suite, setupId, clock.instant()));
+                uncounted.of(suite, setupId, clock.instant(), values(texts)));
     }
 
     /** What was typed, and what it was read as. */
@@ -184,6 +184,12 @@ public class CheckService {
         Expectation e = range.get();
         return Optional.of(
                 new DoubtView(metric.key(), typed.text, e.value(), e.low(), e.high(), Expectations.words(e.basis())));
+    }
+
+    private static Map<String, Double> values(Map<String, Typed> texts) {
+        Map<String, Double> values = new HashMap<>();
+        texts.forEach((key, typed) -> values.put(key, typed.reading.value()));
+        return values;
     }
 
     /** Totals that nobody typed, as the sheet's decimals write them. */

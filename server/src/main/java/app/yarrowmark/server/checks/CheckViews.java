@@ -17,7 +17,7 @@ public final class CheckViews {
      * @param unreadable what is no value on its metric's scale, with how to write it
      * @param unlikely values that are read and cannot well be right
      * @param mismatches totals that their parts do not come to
-     * @param broken metrics with a known fault in this setup, with the words why
+     * @param broken metrics that do not count in this setup, or as they were typed, with the words why
      */
     public record CheckView(
             Map<String, String> computed,

@@ -12,7 +12,7 @@ import app.yarrowmark.server.desk.DeskViews.StripView;
 import app.yarrowmark.server.runs.Ledger;
 import app.yarrowmark.server.runs.RunViews.RunView;
 import app.yarrowmark.server.runs.SuiteTimes;
-import app.yarrowmark.server.scorebook.KnownFaults;
+import app.yarrowmark.server.scorebook.Uncounted;
 import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.setups.SetupLabels;
 import app.yarrowmark.server.setups.SetupService;
@@ -44,7 +44,7 @@ class DeskService {
     private final SuiteService suites;
     private final Ledger ledger;
     private final SuiteTimes times;
-    private final KnownFaults faults;
+    private final Uncounted uncounted;
     private final LiveBoard live;
     private final Clock clock;
 
@@ -55,7 +55,7 @@ class DeskService {
             SuiteService suites,
             Ledger ledger,
             SuiteTimes times,
-            KnownFaults faults,
+            Uncounted uncounted,
             LiveBoard live,
             Clock clock) {
         this.sittings = sittings;
@@ -64,7 +64,7 @@ class DeskService {
         this.suites = suites;
         this.ledger = ledger;
         this.times = times;
-        this.faults = faults;
+        this.uncounted = uncounted;
         this.live = live;
         this.clock = clock;
     }
@@ -141,7 +141,7 @@ class DeskService {
                 planned.gapReason(),
                 minutes.of(suite),
                 minutes.isLearned(suite.id()),
-                faults.of(suite, setupId, clock.instant()),
+                uncounted.of(suite, setupId, clock.instant(), Map.of()),
                 own);
     }
 

@@ -43,7 +43,7 @@ final class DeskViews {
      * @param gapReason why it is not run at all
      * @param minutes one repeat takes, by past runs on this kind of device or else by the sheet
      * @param learned whether past runs tell the minutes
-     * @param broken metrics with a known fault in this setup, with the words why
+     * @param broken metrics that do not count in this setup, whatever is read, with the words why
      */
     record SheetRow(
             SuiteView suite,

@@ -1,6 +1,8 @@
 package app.yarrowmark.server.runs;
 
 import app.yarrowmark.core.exchange.RunFile;
+import app.yarrowmark.core.suite.Metric;
+import app.yarrowmark.server.suites.Suite;
 import jakarta.persistence.CollectionTable;
 import jakarta.persistence.Column;
 import jakarta.persistence.ElementCollection;
@@ -108,6 +110,18 @@ class RunEntity {
     @MapKeyColumn(name = "metric_id")
     @BatchSize(size = 100)
     Map<Long, ReadingValue> readings = new HashMap<>();
+
+    /** What was read, by metric key of its suite. */
+    Map<String, Double> values(Suite suite) {
+        Map<String, Double> values = new HashMap<>();
+        for (Metric metric : suite.sheet().metrics()) {
+            ReadingValue reading = readings.get(suite.metricId(metric));
+            if (reading != null) {
+                values.put(metric.key(), reading.value);
+            }
+        }
+        return values;
+    }
 
     @ElementCollection(fetch = FetchType.LAZY)
     @CollectionTable(name = "run_sample", joinColumns = @JoinColumn(name = "run_id"))

@@ -5,6 +5,7 @@ import app.yarrowmark.core.exchange.RunFile;
 import app.yarrowmark.core.series.Series;
 import app.yarrowmark.server.problems.Refusal;
 import app.yarrowmark.server.scorebook.Cell;
+import app.yarrowmark.server.suites.Suite;
 import com.fasterxml.jackson.core.type.TypeReference;
 import java.time.Instant;
 import java.util.Collection;
@@ -103,6 +104,7 @@ public class RunReadings {
      * @param gaps why a metric has no reading, by metric key
      */
     public record Attempt(
+            UUID run,
             Cell cell,
             RunState state,
             @Nullable String reason,
@@ -115,11 +117,17 @@ public class RunReadings {
         return runs.attempts(setupIds).stream().map(RunReadings::attempt).toList();
     }
 
+    /** Returns what a run read, by metric key of its suite. */
+    public Map<String, Double> values(UUID run, Suite suite) {
+        return runs.kept(run).values(suite);
+    }
+
     private static Attempt attempt(RunRepository.Tried tried) {
         List<RunFile.GapLine> gaps = tried.gaps() == null
                 ? List.of()
                 : Json.read(tried.gaps(), new TypeReference<List<RunFile.GapLine>>() {});
         return new Attempt(
+                tried.run(),
                 new Cell(tried.setup(), tried.suite()),
                 tried.state(),
                 tried.reason(),

@@ -114,6 +114,7 @@ interface RunRepository extends JpaRepository<RunEntity, UUID> {
 
     /** A run without what was read. */
     record Tried(
+            UUID run,
             long setup,
             long suite,
             RunState state,
@@ -123,7 +124,7 @@ interface RunRepository extends JpaRepository<RunEntity, UUID> {
             Instant startedAt) {}
 
     /** Every run of some setups. */
-    @Query("select r.setupId, r.suiteId, r.state, r.reason, r.flags, r.gaps, r.startedAt from RunEntity r"
+    @Query("select r.id, r.setupId, r.suiteId, r.state, r.reason, r.flags, r.gaps, r.startedAt from RunEntity r"
             + " where r.setupId in :setups")
     List<Tried> attempts(Collection<Long> setups);
 

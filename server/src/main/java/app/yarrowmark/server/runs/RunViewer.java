@@ -12,7 +12,7 @@ import app.yarrowmark.server.runs.RunViews.ReadingView;
 import app.yarrowmark.server.runs.RunViews.RunView;
 import app.yarrowmark.server.runs.RunViews.SeriesView;
 import app.yarrowmark.server.runs.RunViews.SiblingView;
-import app.yarrowmark.server.scorebook.KnownFaults;
+import app.yarrowmark.server.scorebook.Uncounted;
 import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
@@ -35,11 +35,11 @@ class RunViewer {
     private static final int MOST_POINTS = 800;
 
     private final SuiteService suites;
-    private final KnownFaults faults;
+    private final Uncounted uncounted;
 
-    RunViewer(SuiteService suites, KnownFaults faults) {
+    RunViewer(SuiteService suites, Uncounted uncounted) {
         this.suites = suites;
-        this.faults = faults;
+        this.uncounted = uncounted;
     }
 
     static List<SeriesView> series(RunEntity run) {
@@ -94,8 +94,7 @@ class RunViewer {
 
     RunView view(RunEntity run) {
         Suite suite = suites.get(run.suiteId);
-        Map<String, String> broken =
-                suite.sheet().faults().isEmpty() ? Map.of() : faults.of(suite, run.setupId, run.startedAt);
+        Map<String, String> broken = uncounted.of(suite, run.setupId, run.startedAt, run.values(suite));
         List<ReadingView> readings = suite.sheet().metrics().stream()
                 .filter(m -> run.readings.containsKey(suite.metricId(m)))
                 .map(m -> view(m, Maps.at(run.readings, suite.metricId(m)), broken.get(m.key())))

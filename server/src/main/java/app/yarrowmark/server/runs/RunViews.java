@@ -23,7 +23,7 @@ public final class RunViews {
      *
      * @param words to show in place of the digits on a scale that has words: a rung, passed or failed
      * @param computed whether it follows from the others by the sheet, or from a series
-     * @param broken why it does not count: a known fault
+     * @param broken why it does not count: a known fault, or held at the rate of the display
      * @param average of how many runs somebody else took the average; absent for a number of one run
      */
     public record ReadingView(

@@ -1,6 +1,7 @@
 package app.yarrowmark.server.scorebook;
 
 import app.yarrowmark.core.Maps;
+import app.yarrowmark.core.check.DisplayHold;
 import app.yarrowmark.core.suite.KnownFault;
 import app.yarrowmark.core.suite.Scale;
 import app.yarrowmark.server.suites.Suite;
@@ -13,6 +14,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.stream.Collectors;
@@ -36,13 +38,19 @@ public class ScoreBook {
             "select r.id, r.setup_id, r.suite_id, r.sitting_id, r.started_at from run r where " + Counting.RUN;
     private static final String IN_ORDER = " order by r.setup_id, r.suite_id, r.started_at, r.id";
     private static final String READINGS = "select d.run_id, d.metric_id, d.value, d.resolution from reading d";
+    /** Readings of some metrics on displays whose refresh is known. */
+    private static final String FRAME_RATES =
+            "select r.id, r.setup_id, d.metric_id, d.value from setup_fact f join run r on r.setup_id = f.setup_id"
+                    + " join reading d on d.run_id = r.id where f.fact_key = 'display.refresh'"
+                    + " and f.fact_value is not null and " + Counting.RUN + " and d.metric_id in ";
+
     private static final int FETCH = 2000;
     private static final int SETUPS_AT_ONCE = 100;
 
     private final JdbcTemplate jdbc;
     private final ScoreRevision revision;
     private final SuiteService suites;
-    private final KnownFaults faults;
+    private final Uncounted uncounted;
     private final TransactionTemplate reading;
     private volatile ScoreSnapshot snapshot = ScoreSnapshot.of(-1, Map.of());
 
@@ -50,13 +58,13 @@ public class ScoreBook {
             JdbcTemplate jdbc,
             ScoreRevision revision,
             SuiteService suites,
-            KnownFaults faults,
+            Uncounted uncounted,
             PlatformTransactionManager transactions) {
         this.jdbc = new JdbcTemplate(jdbc.getDataSource());
         this.jdbc.setFetchSize(FETCH);
         this.revision = revision;
         this.suites = suites;
-        this.faults = faults;
+        this.uncounted = uncounted;
         this.reading = new TransactionTemplate(transactions);
         this.reading.setReadOnly(true);
     }
@@ -94,8 +102,9 @@ public class ScoreBook {
     }
 
     private ScoreSnapshot whole(long now) {
-        Loader loader = new Loader(broken(null));
+        Loader loader = new Loader(broken(null), holdable());
         jdbc.query(RUNS + IN_ORDER, loader::addRun);
+        loader.holdBack("");
         // As they lie in the database, which need not sort millions of them.
         jdbc.query(READINGS, loader::addReading);
         Map<Long, Scale> scales = scales();
@@ -110,13 +119,14 @@ public class ScoreBook {
         // These lost their runs to others, and are gone themselves.
         List<Long> emptied =
                 jdbc.queryForList("select setup_id from emptied_setup where revision > ?", Long.class, old.revision());
-        Loader loader = new Loader(broken(setups));
+        Loader loader = new Loader(broken(setups), holdable());
         for (int from = 0; from < setups.size(); from += SETUPS_AT_ONCE) {
             Object[] some = setups.subList(from, Math.min(setups.size(), from + SETUPS_AT_ONCE))
                     .toArray();
             String marks = String.join(",", Collections.nCopies(some.length, "?"));
             String theirs = " and r.setup_id in (" + marks + ")";
             jdbc.query(RUNS + theirs + IN_ORDER, loader::addRun, some);
+            loader.holdBack(theirs, some);
             jdbc.query(
                     READINGS + " join run r on r.id = d.run_id where " + Counting.RUN + theirs,
                     loader::addReading,
@@ -156,12 +166,8 @@ public class ScoreBook {
                     ? setups
                     : jdbc.queryForList("select distinct setup_id from run where suite_id = ?", Long.class, suite.id());
             for (Long setup : concerned) {
-                List<Broken> found = faults.concerning(suite, setup).stream()
-                        .map(f -> new Broken(
-                                f,
-                                suite.sheet().touchedBy(f.metric()).stream()
-                                        .map(suite.metricIds()::get)
-                                        .collect(Collectors.toSet())))
+                List<Broken> found = uncounted.concerning(suite, setup).stream()
+                        .map(f -> new Broken(f, touched(suite, f.metric())))
                         .toList();
                 if (!found.isEmpty()) {
                     broken.put(new Cell(setup, suite.id()), found);
@@ -169,6 +175,21 @@ public class ScoreBook {
             }
         }
         return broken;
+    }
+
+    /** Totals that rest on it and itself, by a metric that a display can hold. */
+    private Map<Long, Set<Long>> holdable() {
+        Map<Long, Set<Long>> holdable = new HashMap<>();
+        for (Suite suite : suites.all()) {
+            DisplayHold.metrics(suite.sheet()).forEach(m -> holdable.put(suite.metricId(m), touched(suite, m.key())));
+        }
+        return holdable;
+    }
+
+    private static Set<Long> touched(Suite suite, String metric) {
+        return suite.sheet().touchedBy(metric).stream()
+                .map(suite.metricIds()::get)
+                .collect(Collectors.toSet());
     }
 
     private record InSitting(Cell cell, long sitting) {}
@@ -181,14 +202,23 @@ public class ScoreBook {
      * @param order its place among all, by setup and time
      * @param broken metrics that do not count in it
      */
-    private record CountedRun(int order, long setup, Set<Long> broken) {}
+    private record CountedRun(int order, long setup, Set<Long> broken) {
 
-    /** Sorts readings into cells, leaving out each sitting's warm-up runs and what is known to be broken. */
+        CountedRun without(Set<Long> metrics) {
+            Set<Long> all = new HashSet<>(broken);
+            all.addAll(metrics);
+            return new CountedRun(order, setup, all);
+        }
+    }
+
+    /** Sorts readings into cells, leaving out each sitting's warm-up runs, what is known to be broken and what was held. */
     private final class Loader {
 
         private final Map<String, CountedRun> runs = new HashMap<>();
         private final Map<Long, Unsorted> byMetric = new HashMap<>();
         private final Map<Cell, List<Broken>> broken;
+        private final Map<Long, Set<Long>> holdable;
+        private final Map<Long, Optional<DisplayHold>> holds = new HashMap<>();
         /** What columns share. */
         private final Map<Cells, Cells> alike = new HashMap<>();
 
@@ -197,8 +227,9 @@ public class ScoreBook {
         private String lastId = "";
         private @Nullable CountedRun lastRun;
 
-        Loader(Map<Cell, List<Broken>> broken) {
+        Loader(Map<Cell, List<Broken>> broken, Map<Long, Set<Long>> holdable) {
             this.broken = broken;
+            this.holdable = holdable;
         }
 
         /** Takes the next run; they come by setup, suite and time. */
@@ -212,13 +243,32 @@ public class ScoreBook {
             List<Broken> here = broken.get(new Cell(setup, suite.id()));
             Set<Long> without = Set.of();
             if (here != null) {
-                String day = KnownFaults.day(row.getTimestamp(5).toInstant());
+                String day = Uncounted.day(row.getTimestamp(5).toInstant());
                 without = here.stream()
                         .filter(b -> b.fault.covers(day))
                         .flatMap(b -> b.metrics.stream())
                         .collect(Collectors.toSet());
             }
             runs.put(id, new CountedRun(order++, setup, without));
+        }
+
+        /** Leaves out what the display held, once the runs are there: before the totals that rest on it come. */
+        void holdBack(String where, Object... values) {
+            if (holdable.isEmpty()) {
+                return;
+            }
+            String metrics = holdable.keySet().stream().map(String::valueOf).collect(Collectors.joining(",", "(", ")"));
+            jdbc.query(FRAME_RATES + metrics + where, this::addFrameRate, values);
+        }
+
+        private void addFrameRate(ResultSet row) throws SQLException {
+            double value = row.getDouble(4);
+            Set<Long> touched = Maps.at(holdable, row.getLong(3));
+            if (holds.computeIfAbsent(row.getLong(2), uncounted::hold)
+                    .filter(hold -> hold.holds(value))
+                    .isPresent()) {
+                runs.computeIfPresent(row.getString(1), (id, run) -> run.without(touched));
+            }
         }
 
         /** Takes a reading, in whatever order they come; those of a run mostly come together. */

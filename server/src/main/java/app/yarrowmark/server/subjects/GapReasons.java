@@ -1,10 +1,11 @@
 package app.yarrowmark.server.subjects;
 
+import app.yarrowmark.core.check.DisplayHold;
 import app.yarrowmark.server.runs.RunReadings;
 import app.yarrowmark.server.runs.RunReadings.Attempt;
 import app.yarrowmark.server.scorebook.Cell;
-import app.yarrowmark.server.scorebook.KnownFaults;
 import app.yarrowmark.server.scorebook.TestColumn;
+import app.yarrowmark.server.scorebook.Uncounted;
 import app.yarrowmark.server.sittings.SittingService;
 import app.yarrowmark.server.sittings.SittingService.LeftOut;
 import java.util.Comparator;
@@ -22,12 +23,12 @@ public class GapReasons {
 
     private final RunReadings runs;
     private final SittingService sittings;
-    private final KnownFaults faults;
+    private final Uncounted uncounted;
 
-    GapReasons(RunReadings runs, SittingService sittings, KnownFaults faults) {
+    GapReasons(RunReadings runs, SittingService sittings, Uncounted uncounted) {
         this.runs = runs;
         this.sittings = sittings;
-        this.faults = faults;
+        this.uncounted = uncounted;
     }
 
     /** Starts with nothing; who asks for a reason has the records read. */
@@ -93,7 +94,15 @@ public class GapReasons {
                 case SET_ASIDE -> "set aside: " + attempt.reason();
                 default ->
                     attempt.flags().isEmpty()
-                            ? faults.of(test.suite(), setup, attempt.startedAt())
+                            ? uncounted
+                                    .of(
+                                            test.suite(),
+                                            setup,
+                                            attempt.startedAt(),
+                                            DisplayHold.metrics(test.suite().sheet())
+                                                            .isEmpty()
+                                                    ? Map.of()
+                                                    : runs.values(attempt.run(), test.suite()))
                                     .getOrDefault(key, "")
                             : "flagged: " + attempt.flags();
             };

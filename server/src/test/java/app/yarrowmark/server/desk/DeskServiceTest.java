@@ -15,7 +15,7 @@ import app.yarrowmark.server.runs.Ledger;
 import app.yarrowmark.server.runs.RunState;
 import app.yarrowmark.server.runs.RunViews.RunView;
 import app.yarrowmark.server.runs.SuiteTimes;
-import app.yarrowmark.server.scorebook.KnownFaults;
+import app.yarrowmark.server.scorebook.Uncounted;
 import app.yarrowmark.server.setups.SetupLabels;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.setups.TestLabels;
@@ -58,7 +58,7 @@ class DeskServiceTest {
             suites,
             ledger,
             times,
-            mock(KnownFaults.class),
+            mock(Uncounted.class),
             live,
             Clock.fixed(NOW, ZoneOffset.UTC));
 

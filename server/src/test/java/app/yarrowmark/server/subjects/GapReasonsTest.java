@@ -14,14 +14,15 @@ import app.yarrowmark.server.runs.RunReadings;
 import app.yarrowmark.server.runs.RunReadings.Attempt;
 import app.yarrowmark.server.runs.RunState;
 import app.yarrowmark.server.scorebook.Cell;
-import app.yarrowmark.server.scorebook.KnownFaults;
 import app.yarrowmark.server.scorebook.TestColumn;
+import app.yarrowmark.server.scorebook.Uncounted;
 import app.yarrowmark.server.sittings.SittingService;
 import app.yarrowmark.server.sittings.SittingService.LeftOut;
 import app.yarrowmark.server.suites.Suite;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -44,13 +45,13 @@ class GapReasonsTest {
 
     private final RunReadings runs = mock(RunReadings.class);
     private final SittingService sittings = mock(SittingService.class);
-    private final KnownFaults faults = mock(KnownFaults.class);
+    private final Uncounted uncounted = mock(Uncounted.class);
 
     @BeforeEach
     void nothingHappened() {
         attempts();
         when(sittings.leftOut(any())).thenReturn(List.of());
-        when(faults.of(any(), anyLong(), any())).thenReturn(Map.of());
+        when(uncounted.of(any(), anyLong(), any(), any())).thenReturn(Map.of());
     }
 
     @Test
@@ -78,7 +79,14 @@ class GapReasonsTest {
     void aRunThatWasDoneSaysOfTheMetricItselfWhyItIsMissing() {
         attempts(
                 attempt(RunState.FAILED, "it crashed", 1),
-                new Attempt(new Cell(1, 4), RunState.DONE, null, "", Map.of("weave", "no driver"), time(2)));
+                new Attempt(
+                        new UUID(0, 1),
+                        new Cell(1, 4),
+                        RunState.DONE,
+                        null,
+                        "",
+                        Map.of("weave", "no driver"),
+                        time(2)));
         assertThat(why()).isEqualTo("no driver");
         // Done, and nobody said why the number is not there.
         attempts(attempt(RunState.DONE, null, 2));
@@ -87,10 +95,11 @@ class GapReasonsTest {
 
     @Test
     void aFlaggedRunAndAKnownFaultDoNotCount() {
-        attempts(new Attempt(new Cell(1, 4), RunState.DONE, null, "maker tuning suspected", Map.of(), time(1)));
+        attempts(new Attempt(
+                new UUID(0, 1), new Cell(1, 4), RunState.DONE, null, "maker tuning suspected", Map.of(), time(1)));
         assertThat(why()).isEqualTo("flagged: maker tuning suspected");
         attempts(attempt(RunState.DONE, null, 1));
-        when(faults.of(KERNMILL, 1, time(1))).thenReturn(Map.of("weave", "known fault: counts twice"));
+        when(uncounted.of(KERNMILL, 1, time(1), Map.of())).thenReturn(Map.of("weave", "known fault: counts twice"));
         assertThat(why()).isEqualTo("known fault: counts twice");
     }
 
@@ -131,7 +140,7 @@ class GapReasonsTest {
     }
 
     private GapReasons.Reasons reasons() {
-        return new GapReasons(runs, sittings, faults).of(List.of(SETUP));
+        return new GapReasons(runs, sittings, uncounted).of(List.of(SETUP));
     }
 
     private void attempts(Attempt... all) {
@@ -139,7 +148,7 @@ class GapReasonsTest {
     }
 
     private static Attempt attempt(RunState state, @Nullable String reason, int day) {
-        return new Attempt(new Cell(1, 4), state, reason, "", Map.of(), time(day));
+        return new Attempt(new UUID(0, 1), new Cell(1, 4), state, reason, "", Map.of(), time(day));
     }
 
     private static Instant time(int day) {
