@@ -282,3 +282,12 @@ export const pools: readonly Schemas['ScorePoolView'][] = [
     ],
   },
 ]
+
+/** The points of a line that is drawn as a path. */
+export function pointsOf(path: Element | null): readonly (readonly [number, number])[] {
+  const text = path?.getAttribute('d') ?? ''
+  return text
+    .slice(1)
+    .split('L')
+    .map((point) => point.split(',').map(Number) as [number, number])
+}

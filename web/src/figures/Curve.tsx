@@ -1,3 +1,5 @@
+import { scaleLinear, scaleLog } from 'd3-scale'
+import { line } from 'd3-shape'
 import { axisWords } from './axis'
 import type { Axis } from './axis'
 import { significant } from './format'
@@ -20,13 +22,13 @@ export interface CurveProps {
 export function Curve({ x, y, name, unit, axis, width = 266, height = 84 }: CurveProps) {
   const sizes = axis.axis === 'size'
   if (y.length === 0) return <span className="gap">no point</span>
-  const place = (v: number) => (sizes && v > 0 ? Math.log2(v) : v)
-  const [left, right] = [place(x[0] ?? 0), place(x[x.length - 1] ?? 1)]
+  const ends = [x[0] ?? 0, x.at(-1) ?? 1]
   const low = Math.min(0, ...y)
   const high = Math.max(...y)
-  const px = (v: number) => 40 + ((place(v) - left) / Math.max(1e-9, right - left)) * (width - 44)
-  const py = (v: number) => height - 16 - ((v - low) / Math.max(1e-9, high - low)) * (height - 24)
-  const line = y.map((v, i) => `${px(x[i] ?? 0).toFixed(1)},${py(v).toFixed(1)}`).join(' ')
+  const px =
+    sizes && ends.every((v) => v > 0) ? scaleLog(ends, [40, width - 4]) : scaleLinear(ends, [40, width - 4])
+  const py = scaleLinear([low, high], [height - 16, 8])
+  const path = line<number>((_, i) => px(x[i] ?? 0), py).digits(1)(y)
   return (
     <svg
       width={width}
@@ -43,7 +45,7 @@ export function Curve({ x, y, name, unit, axis, width = 266, height = 84 }: Curv
           </text>
         </g>
       ))}
-      <polyline points={line} fill="none" stroke="var(--ink)" strokeWidth={1.3} />
+      <path d={path ?? undefined} fill="none" stroke="var(--ink)" strokeWidth={1.3} />
       {y.length <= 30 &&
         y.map((v, i) => <circle key={i} cx={px(x[i] ?? 0)} cy={py(v)} r={2} fill="var(--ink)" />)}
       {[0, x.length - 1].map((i) => (

@@ -1,3 +1,6 @@
+import { extent, tickStep } from 'd3-array'
+import { scaleLinear, scaleLog } from 'd3-scale'
+import { line as linePath } from 'd3-shape'
 import { useRef } from 'react'
 import { number, significant } from './format'
 import { type } from './type'
@@ -219,11 +222,13 @@ interface OneLineProps {
 
 function OneLine({ line, x, y }: OneLineProps) {
   const { look } = line
+  const path = linePath<number>((_, k) => x(line.x[k] ?? 0), y).digits(1)
   const faint = look.faint === true
   return (
     <g opacity={faint ? 0.35 : 1}>
-      <polyline
-        points={line.y.map((v, k) => `${x(line.x[k] ?? 0).toFixed(1)},${y(v).toFixed(1)}`).join(' ')}
+      <path
+        data-line=""
+        d={path(line.y) ?? undefined}
         fill="none"
         stroke={look.stroke}
         strokeWidth={faint ? 0.8 : look.width}
@@ -335,64 +340,31 @@ interface Scales {
 
 function scalesOf(props: LinesProps): Scales {
   const { lines, log, width, height, axis = true } = props
-  const [lowX, highX] = extentOf(lines.flatMap((l) => [l.x[0] ?? 0, l.x.at(-1) ?? 0]))
-  const [low, high] = rangeOf(props)
-  const to = (v: number) => (log ? Math.log2(Math.max(1e-12, v)) : v)
-  const [a, b] = [to(lowX), to(highX)]
-  const foot = axis ? bottom : 6
-  const x = (v: number) => left + ((to(v) - a) / Math.max(1e-12, b - a)) * (width - left - right)
-  const y = (v: number) => top + ((high - v) / Math.max(1e-12, high - low)) * (height - top - foot)
-  const step = roundStep((high - low) / 4)
+  const lowest = height - (axis ? bottom : 6)
+  const [lowX = 0, highX = 1] = extent(lines.flatMap((l) => [l.x[0] ?? 0, l.x.at(-1) ?? 0]))
+  const range = [left, width - right]
+  const x = log
+    ? scaleLog([Math.max(1e-12, lowX), Math.max(1e-12, highX)], range).base(2)
+    : scaleLinear([lowX, highX], range)
+  const y = scaleLinear(rangeOf(props), [lowest, top])
+  const [low = 0, high = 1] = y.domain()
   return {
     x,
     y,
-    lowest: height - foot,
-    invert: (pixel) => {
-      const v = a + ((pixel - left) / (width - left - right)) * (b - a)
-      return log ? 2 ** v : v
-    },
-    ticksX: log ? doubles(lowX, highX) : steps(lowX, highX, roundStep((highX - lowX) / 6)),
-    ticksY: steps(low, high, step),
-    decimals: Math.max(0, Math.ceil(-Math.log10(step) - 1e-9)),
+    lowest,
+    invert: (pixel) => x.invert(pixel),
+    ticksX: x.ticks(log ? 8 : 6),
+    ticksY: y.ticks(4),
+    decimals: Math.max(0, Math.ceil(-Math.log10(tickStep(low, high, 4)) - 1e-9)),
   }
-}
-
-/** Least and most; 0 and 1 where there is nothing. */
-function extentOf(values: readonly number[]): readonly [number, number] {
-  let low = Infinity
-  let high = -Infinity
-  for (const v of values) {
-    low = Math.min(low, v)
-    high = Math.max(high, v)
-  }
-  return Number.isFinite(low) ? [low, high] : [0, 1]
 }
 
 /** What the scale spans: with some room, and from 0 where that is asked for and not far. */
 function rangeOf({ lines, levels = [], fromZero = true }: LinesProps): readonly [number, number] {
-  const [least, high] = extentOf([...lines.flatMap((l) => l.y), ...levels.map((l) => l.value)])
+  const [least = 0, high = 1] = extent([...lines.flatMap((l) => l.y), ...levels.map((l) => l.value)])
   const low = fromZero && least > 0 && least < 0.72 * high ? 0 : least
   const room = (high - low) * 0.06 || Math.abs(high) * 0.05 || 1
   return [low === 0 ? 0 : low - room, high + room]
-}
-
-/** 1, 2 or 5 times a power of ten, at least as large. */
-function roundStep(rough: number): number {
-  const power = 10 ** Math.floor(Math.log10(Math.max(1e-12, rough)))
-  return ([1, 2, 5, 10].find((s) => s * power >= rough * 0.999) ?? 10) * power
-}
-
-function steps(low: number, high: number, step: number): readonly number[] {
-  const first = Math.ceil(low / step - 1e-9)
-  const last = Math.floor(high / step + 1e-9)
-  return Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => (first + i) * step)
-}
-
-/** Every second or fourth doubling. */
-function doubles(low: number, high: number): readonly number[] {
-  const [a, b] = [Math.ceil(Math.log2(low) - 1e-9), Math.floor(Math.log2(high) + 1e-9)]
-  const stride = Math.max(1, Math.ceil((b - a) / 7))
-  return Array.from({ length: Math.floor((b - a) / stride) + 1 }, (_, i) => 2 ** (a + i * stride))
 }
 
 /** The figure in words. */

@@ -1,3 +1,4 @@
+import { scaleLog } from 'd3-scale'
 import { useId } from 'react'
 import { type } from './type'
 
@@ -32,16 +33,11 @@ export function plumbScale(marks: readonly PlumbMark[], width: number): PlumbSca
   const behind = reach(logs((m) => Math.min(m.times, m.low ?? m.times)).map((v) => -v))
   const right = Math.max(ahead, least, behind / 6)
   const left = Math.max(behind, least, ahead / 6)
-  const line = (width * left) / (left + right)
-  const x = (times: number) => {
-    const log = Math.log(times)
-    const at = line + (log / (left + right)) * width
-    return Math.min(width - 1, Math.max(1, at))
-  }
+  const log = scaleLog([Math.exp(-left), Math.exp(right)], [0, width])
   return {
     width,
-    line,
-    x,
+    line: log(1),
+    x: (times) => Math.min(width - 1, Math.max(1, log(times))),
     beyond: (times) => Math.log(times) > right + 1e-9 || Math.log(times) < -left - 1e-9,
   }
 }

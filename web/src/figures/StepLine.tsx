@@ -1,3 +1,6 @@
+import { range } from 'd3-array'
+import { scaleLog, scalePoint } from 'd3-scale'
+import { line } from 'd3-shape'
 import { number } from './format'
 import { type } from './type'
 
@@ -48,24 +51,31 @@ const side = 14
 
 /** Where the versions stand. */
 export function stepX(count: number, width: number): (version: number) => number {
-  return (version) => (count < 2 ? width / 2 : side + (version / (count - 1)) * (width - 2 * side))
+  const x = versionScale(count, width)
+  return (version) => x(version) ?? width / 2
+}
+
+function versionScale(count: number, width: number) {
+  return scalePoint(range(Math.max(1, count)), [side, width - side])
 }
 
 /** Which version is nearest to a place. */
 export function versionAt(count: number, width: number, x: number): number {
-  if (count < 2) return 0
-  return Math.max(0, Math.min(count - 1, Math.round(((x - side) / (width - 2 * side)) * (count - 1))))
+  const step = versionScale(count, width).step()
+  return count < 2 ? 0 : Math.max(0, Math.min(count - 1, Math.round((x - side) / step)))
 }
 
 /** A line along versions: scores with their intervals and repeats, gaps as brackets, steps marked underneath. */
 export function StepLine(props: StepLineProps) {
-  const { points, marks, drifts, range, base, focus, at, width, height, stout = false } = props
+  const { points, marks, drifts, base, focus, at, width, height, stout = false } = props
   const x = stepX(points.length, width)
-  const [low, high] = range.map(Math.log) as [number, number]
-  const y = (value: number) =>
-    8 + ((high - Math.log(Math.max(1e-12, value))) / Math.max(1e-9, high - low)) * (height - foot - 16)
+  const log = scaleLog(props.range, [height - foot - 8, 8])
+  const y = (value: number) => log(Math.max(1e-12, value))
   const has = points.flatMap((p, i) => (p.value === undefined ? [] : [{ ...p, value: p.value, i }]))
-  const path = has.map((p) => `${x(p.i).toFixed(1)},${y(p.value).toFixed(1)}`).join(' ')
+  const path = line<(typeof has)[number]>(
+    (p) => x(p.i),
+    (p) => y(p.value),
+  ).digits(1)(has)
   const small = points.length > 16
   return (
     <g>
@@ -78,7 +88,13 @@ export function StepLine(props: StepLineProps) {
       {drifts.map((d) => (
         <DriftLine key={d.first} drift={d} points={points} x={x} y={y} />
       ))}
-      <polyline points={path} fill="none" stroke="var(--ink2)" strokeWidth={stout ? 1.8 : 1.2} />
+      <path
+        data-line=""
+        d={path ?? undefined}
+        fill="none"
+        stroke="var(--ink2)"
+        strokeWidth={stout ? 1.8 : 1.2}
+      />
       {has.map((p) => (
         <g key={p.i}>
           {!small &&

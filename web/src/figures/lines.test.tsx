@@ -1,4 +1,5 @@
 import { fireEvent, render, screen } from '@testing-library/react'
+import { pointsOf } from '../testing'
 import { describe, expect, it } from 'vitest'
 import { Lines, linesText, lookOf, nearest, valueAt } from './Lines'
 import type { LinesProps, PlotLine } from './Lines'
@@ -38,9 +39,7 @@ describe('lines over one axis', () => {
 
   it('have sizes equally far apart where they double, and their names under them', () => {
     const of = figure()
-    const places = (of.querySelector('polyline')?.getAttribute('points') ?? '')
-      .split(' ')
-      .map((p) => Number(p.split(',')[0]))
+    const places = pointsOf(of.querySelector('[data-line]')).map(([x]) => x)
     const gaps = places.slice(1).map((x, i) => x - (places[i] ?? 0))
     expect(Math.max(...gaps) - Math.min(...gaps)).toBeLessThan(0.3)
     expect(texts(of)).toEqual(expect.arrayContaining(['4 KiB', '32 KiB', 'MB/s', 'read']))
@@ -77,7 +76,7 @@ describe('lines over one axis', () => {
   it('leave single runs faint, without name, dots or words', () => {
     const faint = line('repeat 1', [90, 290, 490, 500], { look: { ...lookOf(0, false), faint: true } })
     const of = figure({ lines: [faint, line('read', [100, 300, 500, 520])] })
-    expect(of.querySelectorAll('polyline')).toHaveLength(2)
+    expect(of.querySelectorAll('[data-line]')).toHaveLength(2)
     expect(of.querySelectorAll('circle')).toHaveLength(4)
     expect(texts(of)).not.toContain('repeat 1')
     expect(screen.getByRole('img').getAttribute('aria-label')).not.toContain('repeat 1')
@@ -138,7 +137,7 @@ describe('lines over one axis', () => {
   })
 
   it('are an empty figure where there is nothing, and a level one where all is the same', () => {
-    expect(figure({ lines: [] }).querySelectorAll('polyline')).toHaveLength(0)
+    expect(figure({ lines: [] }).querySelectorAll('[data-line]')).toHaveLength(0)
     const level = figure({ lines: [line('read', [0, 0])] })
     expect(level.innerHTML).not.toContain('NaN')
   })

@@ -16,6 +16,20 @@ export interface Figure {
   readonly drawing: ReactElement
   /** Its data: a head, then rows. */
   readonly table: readonly (readonly string[])[]
+  /** What can be left out of it; absent where there is nothing to choose. */
+  readonly choice?: FigureChoice
+}
+
+/** Rows, plots or lines of a figure, of which some can be taken. */
+export interface FigureChoice {
+  /** What they are, for many: tests. */
+  readonly what: string
+  /** Their names, in their order. */
+  readonly names: readonly string[]
+  /** Number of the one in focus. */
+  readonly focus?: number | undefined
+  /** The figure of some of them, by their numbers, which says how many there are in all. */
+  readonly of: (kept: ReadonlySet<number>) => Figure
 }
 
 export type Theme = 'light' | 'dark'

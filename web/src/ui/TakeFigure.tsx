@@ -6,6 +6,9 @@ import { Button } from './Button'
 import { Dialog } from './Dialog'
 import { Field } from './Field'
 import { Select } from './Select'
+import { RowsOfFigure } from './RowsOfFigure'
+import { keptOf } from './figure-choice'
+import type { Wanted } from './figure-choice'
 
 /** Takes a figure out of the app: as SVG, PNG or its data, in a shape, at a size and in a theme of its own. */
 export function TakeFigure({ figure }: { readonly figure: () => Figure }) {
@@ -37,8 +40,8 @@ const shapes: Record<Shape, { readonly words: string; readonly width: string }> 
   SQUARE: { words: 'square', width: '1080' },
 }
 
-/** How a figure is wanted. */
-interface Wanted {
+/** How a figure is to look. */
+interface Look {
   readonly title: string
   readonly theme: Theme
   readonly shape: Shape
@@ -46,15 +49,21 @@ interface Wanted {
 }
 
 function TakeForm({ figure, onClose }: { readonly figure: Figure; readonly onClose: () => void }) {
-  const [wanted, setWanted] = useState<Wanted>({
+  const [look, setLook] = useState<Look>({
     title: figure.title,
     theme: 'light',
     shape: 'TALL',
     width: shapes.TALL.width,
   })
+  const choice = figure.choice
+  const [rows, setRows] = useState<Wanted>({ kind: 'all', count: '10', these: new Set() })
   const [failed, setFailed] = useState('')
-  const own: Figure = { ...figure, title: wanted.title.trim() === '' ? figure.title : wanted.title.trim() }
-  const name = fileName(own.title)
+  const own = () => {
+    const kept = choice && keptOf(choice, rows)
+    const chosen = choice && kept && kept.size < choice.names.length ? choice.of(kept) : figure
+    return { ...chosen, title: look.title.trim() === '' ? figure.title : look.title.trim() }
+  }
+  const name = fileName(look.title.trim() === '' ? figure.title : look.title.trim())
   const take = (making: Promise<Blob | string>, ending: string) => {
     setFailed('')
     making
@@ -75,8 +84,9 @@ function TakeForm({ figure, onClose }: { readonly figure: Figure; readonly onClo
       about="What is shown, with units, base, interval, suites, caveats and source on it."
       width={560}
     >
-      <Looks wanted={wanted} onWanted={setWanted} />
-      <Ways figure={own} wanted={wanted} onTake={take} />
+      <Looks look={look} onLook={setLook} />
+      {choice && choice.names.length > 1 && <RowsOfFigure choice={choice} wanted={rows} onWanted={setRows} />}
+      <Ways figure={own} look={look} onTake={take} />
       {failed !== '' && (
         <p role="alert" className="text-brick text-sm mt-2">
           Not taken: {failed}.
@@ -89,51 +99,51 @@ function TakeForm({ figure, onClose }: { readonly figure: Figure; readonly onClo
 const fits = (width: string) => Number(width) >= 200 && Number(width) <= 6000
 
 interface LooksProps {
-  readonly wanted: Wanted
-  readonly onWanted: (wanted: Wanted) => void
+  readonly look: Look
+  readonly onLook: (look: Look) => void
 }
 
 /** Title, shape, width and colours. */
-function Looks({ wanted, onWanted }: LooksProps) {
+function Looks({ look, onLook }: LooksProps) {
   return (
     <>
       <Field
         label="Title"
-        value={wanted.title}
+        value={look.title}
         onValue={(title) => {
-          onWanted({ ...wanted, title })
+          onLook({ ...look, title })
         }}
       />
       <div className="flex items-start gap-3">
         <Labelled label="Shape">
           <Select
             label="Shape"
-            value={wanted.shape}
+            value={look.shape}
             choices={(Object.keys(shapes) as Shape[]).map((s) => ({ value: s, label: shapes[s].words }))}
             onValue={(v) => {
-              onWanted({ ...wanted, shape: v as Shape, width: shapes[v as Shape].width })
+              onLook({ ...look, shape: v as Shape, width: shapes[v as Shape].width })
             }}
           />
         </Labelled>
         <Field
           label="Width in pixels"
-          value={wanted.width}
+          value={look.width}
           onValue={(width) => {
-            onWanted({ ...wanted, width })
+            onLook({ ...look, width })
           }}
           inputMode="numeric"
-          error={fits(wanted.width) ? undefined : 'a width is 200 to 6000 pixels'}
+          error={fits(look.width) ? undefined : 'a width is 200 to 6000 pixels'}
         />
         <Labelled label="Colours">
           <Select
             label="Colours"
-            value={wanted.theme}
+            value={look.theme}
             choices={[
               { value: 'light', label: 'light' },
               { value: 'dark', label: 'dark' },
             ]}
             onValue={(v) => {
-              onWanted({ ...wanted, theme: v as Theme })
+              onLook({ ...look, theme: v as Theme })
             }}
           />
         </Labelled>
@@ -152,23 +162,23 @@ function Labelled({ label, children }: { readonly label: string; readonly childr
 }
 
 interface WaysProps {
-  readonly figure: Figure
-  readonly wanted: Wanted
+  readonly figure: () => Figure
+  readonly look: Look
   readonly onTake: (making: Promise<Blob | string>, ending: string) => void
 }
 
 /** As a picture, a drawing, or its data. */
-function Ways({ figure, wanted, onTake }: WaysProps) {
-  const { theme, shape } = wanted
-  const width = Number(wanted.width)
-  const drawn = fits(wanted.width)
+function Ways({ figure, look, onTake }: WaysProps) {
+  const { theme, shape } = look
+  const width = Number(look.width)
+  const drawn = fits(look.width)
   return (
     <div className="flex gap-2 mt-2">
       <Button
         look="main"
         disabled={!drawn}
         onClick={() => {
-          onTake(pngOf(figure, theme, width, shape), 'png')
+          onTake(pngOf(figure(), theme, width, shape), 'png')
         }}
       >
         PNG
@@ -177,7 +187,7 @@ function Ways({ figure, wanted, onTake }: WaysProps) {
         disabled={!drawn}
         onClick={() => {
           onTake(
-            svgOf(figure, theme, width, shape).then((svg) => new Blob([svg], { type: 'image/svg+xml' })),
+            svgOf(figure(), theme, width, shape).then((svg) => new Blob([svg], { type: 'image/svg+xml' })),
             'svg',
           )
         }}
@@ -186,14 +196,14 @@ function Ways({ figure, wanted, onTake }: WaysProps) {
       </Button>
       <Button
         onClick={() => {
-          onTake(Promise.resolve(new Blob([csvOf(figure)], { type: 'text/csv' })), 'csv')
+          onTake(Promise.resolve(new Blob([csvOf(figure())], { type: 'text/csv' })), 'csv')
         }}
       >
         Data as CSV
       </Button>
       <Button
         onClick={() => {
-          onTake(Promise.resolve(tabbed(figure)), '')
+          onTake(Promise.resolve(tabbed(figure())), '')
         }}
       >
         Copy the data

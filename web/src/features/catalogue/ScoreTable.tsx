@@ -2,6 +2,7 @@ import { Fragment, useState } from 'react'
 import { Link } from 'react-router'
 import { useOpenSetup } from '../../frame/open'
 import type { Schemas } from '../../api/client'
+import { placeOf, placeTitle } from '../../subjects/place'
 import { useScores } from '../../api/queries'
 import { RuleStrip } from '../../figures/RuleStrip'
 import { amount, plusMinus, unitWords } from '../../figures/format'
@@ -125,8 +126,8 @@ function Cells({
           onOpen={open}
         />
       </td>
-      <td className="num text-sm text-right whitespace-nowrap pl-2">
-        {own ? `${String(own.place)} of ${String(own.of)}` : ''}
+      <td className="num text-sm text-right whitespace-nowrap pl-2" title={placeTitle}>
+        {own && placeOf(own)}
       </td>
     </>
   )

@@ -2,6 +2,7 @@ import { Fragment, useState } from 'react'
 import { Link } from 'react-router'
 import { useOpenSetup } from '../../frame/open'
 import type { Schemas } from '../../api/client'
+import { placeOf, placeTitle } from '../../subjects/place'
 import { useScores } from '../../api/queries'
 import { RepeatDots } from '../../figures/RepeatDots'
 import type { Dot } from '../../figures/RepeatDots'
@@ -179,8 +180,8 @@ function HeadlineCells({ row, headline, live }: HeadlineCellsProps) {
           />
         )}
       </td>
-      <td className="num text-sm whitespace-nowrap">
-        {own ? `${String(own.place)} of ${String(own.of)}` : ''}
+      <td className="num text-sm whitespace-nowrap" title={placeTitle}>
+        {own && placeOf(own)}
       </td>
     </>
   )

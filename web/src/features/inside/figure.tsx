@@ -13,6 +13,24 @@ const panel = 300
 
 /** What is shown, as one figure: a panel for each unit; its data holds every value. */
 export function insideFigure(view: View, focus: number | undefined): Figure {
+  return {
+    ...figureOf(view, focus),
+    choice: {
+      what: 'lines',
+      names: view.lines.map((l) => lineName(view, l)),
+      of: (kept) => ({
+        ...figureOf(
+          // Where lines cross is told by their numbers among all.
+          { ...view, lines: view.lines.filter((_, i) => kept.has(i)), crossings: [] },
+          focus,
+        ),
+        notes: [`${String(kept.size)} of ${String(view.lines.length)} lines shown.`],
+      }),
+    },
+  }
+}
+
+function figureOf(view: View, focus: number | undefined): Figure {
   const units = [...new Set(view.lines.map((l) => l.unit))]
   const words = view.lines
     .map((l) => {

@@ -224,7 +224,7 @@ function Line({ test, called, reference, others, names, scale, question }: LineP
             ) : cell.kind !== 'GAP' ? (
               <span className="num">
                 {valueText(cell, test.unit)}{' '}
-                <span className="unit">{plainWords(test, cell) ?? unitWords(test.unit)}</span>
+                <span className="unit">{plainWords(test, reference, cell) ?? unitWords(test.unit)}</span>
               </span>
             ) : (
               <span className="gap text-xs block truncate" title={cell.gap}>

@@ -262,7 +262,7 @@ function TestLine({ test, called, reference, other, scale, question }: TestLineP
       ) : (
         <td colSpan={3} className="pl-3 text-sm text-ink2 truncate">
           {missing === undefined ? (
-            own && plainWords(test, own)
+            own && plainWords(test, reference, own)
           ) : (
             <span className="gap" title={missing}>
               {missing}

@@ -4,7 +4,7 @@ import { PlumbAxis, PlumbReach, PlumbRow, plumbScale } from '../../figures/Plumb
 import { TableFigure, tableSize } from '../../figures/TableFigure'
 import type { FigureCell, FigureRow, TableFigureProps } from '../../figures/TableFigure'
 import { unitWords } from '../../figures/format'
-import type { Figure } from '../../figures/take'
+import type { Figure, FigureChoice } from '../../figures/take'
 import { capital, subjectText } from '../../figures/words'
 import type { Question } from './address'
 import { mark, marks } from './PlumbTable'
@@ -30,6 +30,24 @@ export function comparisonFigure(view: View, blocks: readonly Block[], q: Questi
     ...tableSize(table),
     drawing: <TableFigure {...table} />,
     table: data(view),
+    choice: choice(view, blocks, q),
+  }
+}
+
+/** The tests that are shown, of which some can be taken; means stay over all of theirs. */
+function choice(view: View, blocks: readonly Block[], q: Question): FigureChoice {
+  const called = namesAmong(testsOf(view))
+  const tests = blocks.flatMap((b) => b.tests)
+  return {
+    what: 'tests',
+    names: tests.map((t) => called(t)),
+    of: (kept) => {
+      const left = new Set(tests.filter((_, i) => kept.has(i)))
+      const some = blocks
+        .map((b) => ({ ...b, tests: b.tests.filter((t) => left.has(t)) }))
+        .filter((b) => b.tests.length > 0 || b.group === undefined)
+      return comparisonFigure(view, some, q)
+    },
   }
 }
 

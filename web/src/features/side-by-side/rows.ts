@@ -159,9 +159,18 @@ function size(test: Test): number {
   return Math.max(-1, ...logs)
 }
 
-/** Which side of a plain difference is better, in words; plain scales have no verdict. */
-export function plainWords(test: Test, cell: Cell): string | undefined {
-  if (cell.kind !== 'PLAIN' || cell.difference === undefined) return undefined
+/** Which side of a plain difference is better, in words; plain scales have no verdict, and texts are the same or not. */
+export function plainWords(test: Test, reference: number, cell: Cell): string | undefined {
+  if (cell.kind !== 'PLAIN') return undefined
+  if (test.scale === 'INFORMATION') {
+    const base = test.cells[reference]
+    return base?.kind === 'PLAIN' && base !== cell
+      ? base.words === cell.words
+        ? 'the same'
+        : 'not the same'
+      : undefined
+  }
+  if (cell.difference === undefined) return undefined
   if (cell.difference === 0) return 'the same'
   const better = cell.difference > 0 === (test.better === 'HIGHER')
   return better ? 'better' : 'worse'

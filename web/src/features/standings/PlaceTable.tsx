@@ -1,4 +1,4 @@
-import { Fragment, useMemo } from 'react'
+import { useMemo } from 'react'
 import type { Schemas } from '../../api/client'
 import type { TestGroup } from '../../api/queries'
 import { IndexAxis, IndexLine, indexScale } from '../../figures/IndexLine'
@@ -7,6 +7,7 @@ import { RuleStrip } from '../../figures/RuleStrip'
 import type { Tick } from '../../figures/RuleStrip'
 import { number, placeRange } from '../../figures/format'
 import { groups, kindOf, speedGroups, subjectText } from '../../figures/words'
+import { LongBody } from '../../ui/LongBody'
 import { bracket, half } from './sentence'
 
 type View = Schemas['StandingsView']
@@ -64,9 +65,9 @@ export function PlaceTable({ view, places, focus, open, onOpen, why }: PlaceTabl
           ))}
         </tr>
       </thead>
-      <tbody>
-        {places.map((p, i) => (
-          <Fragment key={p.subject.key}>
+      <LongBody items={places} keyOf={(p) => p.subject.key} height={37}>
+        {(p, i) => (
+          <>
             {i > 0 && p.number - (places[i - 1]?.number ?? 0) > 1 && (
               <tr>
                 <td colSpan={columns} className="text-ink2 text-sm pl-3.5 h-6.5">
@@ -92,9 +93,9 @@ export function PlaceTable({ view, places, focus, open, onOpen, why }: PlaceTabl
                 </td>
               </tr>
             )}
-          </Fragment>
-        ))}
-      </tbody>
+          </>
+        )}
+      </LongBody>
     </table>
   )
 }

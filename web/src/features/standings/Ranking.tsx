@@ -6,12 +6,13 @@ import type { ValueScale } from '../../figures/ValueBar'
 import { number, unitWords } from '../../figures/format'
 import { counted, subjectText } from '../../figures/words'
 import { Combobox } from '../../ui/Combobox'
+import { LongBody } from '../../ui/LongBody'
 import { Failed, Loading } from '../../ui/States'
 import { TakeFigure } from '../../ui/TakeFigure'
 import { useRanking } from './queries'
-import type { StandingsQuestion } from './queries'
+import type { ShownRows, StandingsQuestion } from './queries'
 import { rankingFigure } from './figure'
-import { MoreRows, firstRows } from './MoreRows'
+import { MoreRows } from './MoreRows'
 import { aboutRanking, hasPercentiles, neighbours, rowName, testTitle, valueOf } from './ranking'
 
 type View = Schemas['RankingView']
@@ -24,14 +25,13 @@ export interface RankingProps {
   /** Key of the subject in focus. */
   readonly focus: string | undefined
   readonly onTest: (test: string) => void
-  /** How many of the first are shown; as usual if not said. */
-  readonly rows: number | undefined
+  readonly shown: ShownRows
   readonly onRows: (rows: number) => void
 }
 
 /** Everybody in the order of one number, with what was read. */
-export function Ranking({ question, focus, onTest, rows, onRows }: RankingProps) {
-  const ranking = useRanking(question, focus, rows)
+export function Ranking({ question, focus, onTest, shown, onRows }: RankingProps) {
+  const ranking = useRanking(question, shown)
   if (ranking.isPending) return <Loading what="the ranking" />
   if (ranking.isError) return <Failed error={ranking.error} retry={() => void ranking.refetch()} />
   const view = ranking.data
@@ -48,14 +48,19 @@ export function Ranking({ question, focus, onTest, rows, onRows }: RankingProps)
         <span className="flex-1 text-ink2 text-base max-md:basis-full">{aboutRanking(view)}</span>
         {view.test && view.rows.length > 0 && <TakeFigure figure={() => rankingFigure(view, focus)} />}
       </div>
-      {view.test === undefined || view.rows.length === 0 ? (
+      {view.test === undefined || view.ranked === 0 ? (
         <p className="text-ink2 text-base py-6">
           Nobody in this pool has a number in it yet: choose another, or widen the pool.
         </p>
       ) : (
         <>
+          {focus !== undefined && shown.find === undefined && (
+            <p className="text-base pt-2.25" data-testid="neighbours">
+              {neighbours(view, focus)}
+            </p>
+          )}
           <Rows view={view} focus={focus} />
-          <MoreRows shown={firstRows(view.rows.map((r) => r.row))} all={view.ranked} onRows={onRows} />
+          <MoreRows numbers={view.rows.map((r) => r.row)} all={view.ranked} asked={shown} onRows={onRows} />
         </>
       )}
     </section>
@@ -67,46 +72,38 @@ function Rows({ view, focus }: { readonly view: View; readonly focus: string | u
   const test = view.test?.test
   if (!test) return null
   return (
-    <>
-      {focus !== undefined && (
-        <p className="text-base pt-2.25" data-testid="neighbours">
-          {neighbours(view, focus)}
-        </p>
-      )}
-      <div className="max-md:overflow-x-auto">
-        <table className="border-collapse mt-3" data-testid="ranking">
-          <thead>
-            <tr>
-              <th className="text-right pr-3">place</th>
-              <th />
-              <th />
-              <th className="text-right pl-3">{unitWords(test.unit)}</th>
-              <th className="pl-3">runs</th>
-              <th
-                className="text-right pl-4"
-                title="Share of the pool that it is better than, half of equals and of itself counted"
-              >
-                {hasPercentiles(view) && 'percentile'}
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {view.rows.map((r, i) => (
-              <RankedLine
-                key={r.subject.key}
-                row={r}
-                before={view.rows[i - 1]}
-                name={rowName(r, view)}
-                percentile={hasPercentiles(view) ? number(r.percentile * 100, 0) : ''}
-                test={test}
-                scale={scale}
-                own={r.subject.key === focus}
-              />
-            ))}
-          </tbody>
-        </table>
-      </div>
-    </>
+    <div className="max-md:overflow-x-auto">
+      <table className="border-collapse mt-3" data-testid="ranking">
+        <thead>
+          <tr>
+            <th className="text-right pr-3">place</th>
+            <th />
+            <th />
+            <th className="text-right pl-3">{unitWords(test.unit)}</th>
+            <th className="pl-3">runs</th>
+            <th
+              className="text-right pl-4"
+              title="Share of the pool that it is better than, half of equals and of itself counted"
+            >
+              {hasPercentiles(view) && 'percentile'}
+            </th>
+          </tr>
+        </thead>
+        <LongBody items={view.rows} keyOf={(r) => r.subject.key} height={33}>
+          {(r, i) => (
+            <RankedLine
+              row={r}
+              before={view.rows[i - 1]}
+              name={rowName(r, view)}
+              percentile={hasPercentiles(view) ? number(r.percentile * 100, 0) : ''}
+              test={test}
+              scale={scale}
+              own={r.subject.key === focus}
+            />
+          )}
+        </LongBody>
+      </table>
+    </div>
   )
 }
 

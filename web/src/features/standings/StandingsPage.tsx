@@ -16,7 +16,8 @@ import { Term } from '../../subjects/Term'
 import { question, rankable, rankedWords, withWeight } from './address'
 import { standingsFigure } from './figure'
 import { ShortList } from './ShortList'
-import { MoreRows, firstRows } from './MoreRows'
+import { FindRows } from './FindRows'
+import { MoreRows } from './MoreRows'
 import { PlaceTable } from './PlaceTable'
 import { PoolChoice } from './PoolChoice'
 import { Ranking } from './Ranking'
@@ -27,7 +28,7 @@ import { Value } from './Value'
 import { Weights } from './Weights'
 import { Why } from './Why'
 import { useStandings } from './queries'
-import type { StandingsQuestion } from './queries'
+import type { ShownRows, StandingsQuestion } from './queries'
 
 type View = Schemas['StandingsView']
 type Choose = (changes: Readonly<Record<string, string | readonly string[]>>) => void
@@ -50,8 +51,7 @@ export function StandingsPage() {
   const { test, ...places } = q
   const standings = useStandings(
     search.get('by') === 'number' || test === undefined ? places : q,
-    search.get('why') ?? own,
-    rowsOf(search),
+    shownOf(search, search.get('why') ?? own),
   )
   const choose: Choose = (changes) => {
     const next = new URLSearchParams(search)
@@ -59,7 +59,8 @@ export function StandingsPage() {
       next.delete(name)
       for (const v of [value].flat()) if (v !== '') next.append(name, v)
     }
-    setSearch(next)
+    // What is looked for changes with each word that is typed: not every one is a step to go back to.
+    setSearch(next, { replace: 'find' in changes })
   }
   if (standings.isPending) return <Loading what="the standings" />
   if (standings.isError) return <Failed error={standings.error} retry={() => void standings.refetch()} />
@@ -71,16 +72,20 @@ export function StandingsPage() {
       own={own}
       why={search.get('why') ?? undefined}
       cost={search.get('cost') ?? undefined}
-      rows={rowsOf(search)}
+      shown={shownOf(search, own)}
       by={byOf(search.get('by'))}
     />
   )
 }
 
-/** How many of the first rows are asked for; undefined for as many as usual. */
-function rowsOf(search: URLSearchParams): number | undefined {
+/** Which rows an address asks for; the first ones, as many as usual, if it does not say. */
+function shownOf(search: URLSearchParams, around: string | undefined): ShownRows {
   const rows = Number(search.get('rows') ?? NaN)
-  return Number.isInteger(rows) && rows > 0 ? rows : undefined
+  return {
+    around,
+    rows: Number.isInteger(rows) && rows > 0 ? rows : undefined,
+    find: search.get('find') ?? undefined,
+  }
 }
 
 /** The key under which a device on the desk is ranked; none where parts of devices are. */
@@ -98,7 +103,7 @@ interface StandingsProps {
   /** Key of the one that is taken apart. */
   readonly why: string | undefined
   readonly cost: string | undefined
-  readonly rows: number | undefined
+  readonly shown: ShownRows
   readonly by: By
 }
 
@@ -110,13 +115,13 @@ function byOf(text: string | null): By {
 }
 
 function Standings(props: StandingsProps) {
-  const { view, q, choose, own, cost, by, rows } = props
+  const { view, q, choose, own, cost, by, shown } = props
   return (
     <div className="pt-4.5 px-6.5 pb-8">
       <Head {...props} />
-      <Controls view={view} q={q} choose={choose} by={by} />
+      <Controls view={view} q={q} choose={choose} by={by} shown={shown} />
       {by === 'steep' && view.steepness.length > 0 && <Steepness tests={view.steepness} />}
-      {own !== undefined && by !== 'number' && <OfFocus view={view} own={own} />}
+      {own !== undefined && by !== 'number' && shown.find === undefined && <OfFocus view={view} own={own} />}
       {by === 'number' && (
         <Ranking
           question={q}
@@ -124,7 +129,7 @@ function Standings(props: StandingsProps) {
           onTest={(test) => {
             choose({ test })
           }}
-          rows={rows}
+          shown={shown}
           onRows={(n) => {
             choose({ rows: String(n) })
           }}
@@ -222,7 +227,13 @@ const readings = [
 ] as const
 
 /** Weights of groups, or which test; and which reading of the places. */
-function Controls({ view, q, choose, by }: Pick<StandingsProps, 'view' | 'q' | 'choose' | 'by'>) {
+function Controls({
+  view,
+  q,
+  choose,
+  by,
+  shown,
+}: Pick<StandingsProps, 'view' | 'q' | 'choose' | 'by' | 'shown'>) {
   const weigh = (weights: readonly string[]) => {
     rememberWeights(weights)
     choose({ weight: weights })
@@ -245,7 +256,15 @@ function Controls({ view, q, choose, by }: Pick<StandingsProps, 'view' | 'q' | '
       ) : (
         <OneTest view={view} q={q} choose={choose} group={view.group} />
       )}
-      <div className="ml-auto max-md:ml-0">
+      <div className="ml-auto max-md:ml-0 flex flex-wrap gap-x-5 gap-y-2">
+        {by !== 'value' && (
+          <FindRows
+            find={shown.find ?? ''}
+            onFind={(find) => {
+              choose({ find })
+            }}
+          />
+        )}
         <Segments
           label="View"
           value={by}
@@ -280,7 +299,7 @@ function OfFocus({ view, own }: { readonly view: View; readonly own: string }) {
 }
 
 /** The places, what stands apart from them, and what has none. */
-function Places({ view, q, choose, own, why }: StandingsProps) {
+function Places({ view, q, choose, own, why, shown }: StandingsProps) {
   const table = (places: View['places']) => (
     <PlaceTable
       view={view}
@@ -295,10 +314,11 @@ function Places({ view, q, choose, own, why }: StandingsProps) {
   )
   return (
     <>
-      {view.places.length === 0 ? <Nobody /> : table(view.places)}
+      {view.placed === 0 ? <Nobody /> : table(view.places)}
       <MoreRows
-        shown={firstRows(view.places.map((p) => p.number))}
+        numbers={view.places.map((p) => p.number)}
         all={view.placed}
+        asked={shown}
         onRows={(n) => {
           choose({ rows: String(n) })
         }}

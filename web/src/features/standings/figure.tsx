@@ -67,6 +67,13 @@ export function standingsFigure(view: View, title: string, about: string, focus:
     ...tableSize(table),
     drawing: <TableFigure {...table} />,
     table: data(view),
+    choice: {
+      what: 'places',
+      names: view.places.map((p) => subjectText(p.subject)),
+      focus: indexOrNone(view.places.findIndex((p) => p.subject.key === focus)),
+      of: (kept) =>
+        standingsFigure({ ...view, places: view.places.filter((_, i) => kept.has(i)) }, title, about, focus),
+    },
   }
 }
 
@@ -178,6 +185,12 @@ export function rankingFigure(view: Schemas['RankingView'], focus: string | unde
     ...tableSize(table),
     drawing: <TableFigure {...table} />,
     table: rankingData(view),
+    choice: {
+      what: 'places',
+      names: view.rows.map((r) => rowName(r, view)),
+      focus: indexOrNone(view.rows.findIndex((r) => r.subject.key === focus)),
+      of: (kept) => rankingFigure({ ...view, rows: view.rows.filter((_, i) => kept.has(i)) }, focus),
+    },
   }
 }
 
@@ -205,6 +218,10 @@ function rankingData(view: Schemas['RankingView']): readonly (readonly string[])
 function origins(rows: readonly { readonly subject: Schemas['SubjectView'] }[]): readonly string[] {
   const lists = [...new Set(rows.map((r) => r.subject.origin).filter((o) => o !== ''))]
   return lists.length === 0 ? [] : [`Not measured here, but from a list: ${lists.join(', ')}.`]
+}
+
+function indexOrNone(index: number): number | undefined {
+  return index < 0 ? undefined : index
 }
 
 function source(revision: number): string {
@@ -235,5 +252,13 @@ export function valueFigure(view: Schemas['ValueView'], title: string, focus: st
         l.beatenBy ?? '',
       ]),
     ],
+    choice: {
+      what: 'points',
+      names: view.lines.map((l) => subjectText(l.subject)),
+      of: (kept) => ({
+        ...valueFigure({ ...view, lines: view.lines.filter((_, i) => kept.has(i)) }, title, focus),
+        notes: [`${String(kept.size)} of ${String(view.lines.length)} points shown.`],
+      }),
+    },
   }
 }

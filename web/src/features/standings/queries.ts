@@ -6,39 +6,44 @@ import type { paths } from '../../api/schema'
 
 export type StandingsQuestion = Omit<
   NonNullable<paths['/api/v1/standings']['get']['parameters']['query']>,
-  'around' | 'rows'
+  keyof ShownRows
 >
 
-/** Which rows of an order are shown: the first, and those around one. */
-function shownRows(around: string | undefined, rows: number | undefined) {
-  return { ...(around === undefined ? {} : { around }), ...(rows === undefined ? {} : { rows }) }
+/** Which rows of an order are asked for: the first ones, those around one subject, or those that words find. */
+export interface ShownRows {
+  readonly around?: string | undefined
+  readonly rows?: number | undefined
+  readonly find?: string | undefined
 }
 
-/**
- * @param around key of a subject that is to be seen wherever it stands
- * @param rows how many of the first are shown; the server's usual number if not said
- */
-export function useStandings(question: StandingsQuestion, around?: string, rows?: number) {
+function asked({ around, rows, find }: ShownRows) {
+  return {
+    ...(around === undefined ? {} : { around }),
+    ...(rows === undefined ? {} : { rows }),
+    ...(find === undefined ? {} : { find }),
+  }
+}
+
+export function useStandings(question: StandingsQuestion, shown: ShownRows = {}) {
   return useQuery({
-    queryKey: keys.standings('places', question, around, rows),
+    queryKey: keys.standings('places', question, shown.around, shown.rows, shown.find),
     queryFn: () =>
       take(
         api.GET('/api/v1/standings', {
-          params: { query: { ...question, ...shownRows(around, rows) } },
+          params: { query: { ...question, ...asked(shown) } },
         }),
       ),
     placeholderData: (before) => before,
   })
 }
 
-/** Takes what {@link useStandings} takes. */
-export function useRanking(question: StandingsQuestion, around?: string, rows?: number) {
+export function useRanking(question: StandingsQuestion, shown: ShownRows) {
   return useQuery({
-    queryKey: keys.standings('ranking', question, around, rows),
+    queryKey: keys.standings('ranking', question, shown.around, shown.rows, shown.find),
     queryFn: () =>
       take(
         api.GET('/api/v1/ranking', {
-          params: { query: { ...question, ...shownRows(around, rows) } },
+          params: { query: { ...question, ...asked(shown) } },
         }),
       ),
     placeholderData: (before) => before,

@@ -176,7 +176,7 @@ describe('standings', () => {
   })
 
   it('say what to do where nobody can be placed, and show islands apart', async () => {
-    serve({ ...server, 'GET /api/v1/standings': { ...view, places: [], reference: undefined } })
+    serve({ ...server, 'GET /api/v1/standings': { ...view, placed: 0, places: [], reference: undefined } })
     show(<StandingsPage />, '/standings')
     expect(await screen.findByText('Nobody can be placed yet')).toBeTruthy()
     cleanup()
@@ -353,5 +353,22 @@ describe('standings', () => {
     await vi.waitFor(() => {
       expect(sent.some((s) => s.path.includes('rows=1200'))).toBe(true)
     })
+  })
+
+  it('find rows of a long order by words, each in its place', async () => {
+    const sent = serve({
+      ...server,
+      'GET /api/v1/standings': { ...view, placed: 1200, places: view.places.slice(1, 2) },
+    })
+    show(<StandingsPage />, '/standings?kind=any')
+    fireEvent.change(await screen.findByLabelText('Find'), { target: { value: 'carr 15' } })
+    await vi.waitFor(() => {
+      expect(sent.some((s) => s.path.includes('find=carr+15') || s.path.includes('find=carr%2015'))).toBe(
+        true,
+      )
+    })
+    expect((await screen.findByTestId('more-rows')).textContent).toBe('1 of 1200 with “carr 15” in the name.')
+    // What is said of the one in focus needs the rows around it.
+    expect(screen.queryByTestId('focus-sentence')).toBeNull()
   })
 })

@@ -1,3 +1,6 @@
+import { tickStep } from 'd3-array'
+import { scaleLinear } from 'd3-scale'
+import { line } from 'd3-shape'
 import type { Schemas } from '../../api/client'
 import { amount, number, unitWords } from '../../figures/format'
 import { stepRange, stepX } from '../../figures/StepLine'
@@ -64,6 +67,10 @@ function Side({ test: t, left, x }: SideProps) {
   const scale = scaleOf(t)
   const shown = points(t, true)
   const has = shown.flatMap((p, i) => (p.value === undefined ? [] : [{ v: p.value, i }]))
+  const path = line<(typeof has)[number]>(
+    (p) => x(p.i),
+    (p) => scale.y(p.v),
+  ).digits(1)(has)
   return (
     <g>
       <text
@@ -90,8 +97,8 @@ function Side({ test: t, left, x }: SideProps) {
           {number(v, scale.decimals)}
         </text>
       ))}
-      <polyline
-        points={has.map((p) => `${x(p.i).toFixed(1)},${scale.y(p.v).toFixed(1)}`).join(' ')}
+      <path
+        d={path ?? undefined}
         fill="none"
         stroke={left ? 'var(--ink)' : 'var(--ink2)'}
         strokeWidth={1.6}
@@ -120,11 +127,10 @@ function Side({ test: t, left, x }: SideProps) {
 /** A scale of a test's own values with five marks. */
 function scaleOf(test: Test) {
   const [low, high] = stepRange([points(test, true)])
-  const y = (v: number) => 30 + ((high - v) / Math.max(1e-12, high - low)) * (height - 64)
-  const step = (high - low) / 4
+  const y = scaleLinear([low, high], [height - 34, 30])
   return {
     y,
-    ticks: Array.from({ length: 5 }, (_, i) => low + i * step),
-    decimals: Math.max(0, Math.ceil(-Math.log10(step)) + 1),
+    ticks: y.ticks(4),
+    decimals: Math.max(0, Math.ceil(-Math.log10(tickStep(low, high, 4)) - 1e-9)),
   }
 }

@@ -8,17 +8,32 @@ import { type } from '../../figures/type'
 
 type Line = Schemas['LineView']
 
-const across = 4
+const mostAcross = 4
 const gap = 18
 const head = 20
 
 /** The plots as they are shown, as one figure; its data holds every score with its unit. */
 export function lineFigure(line: Line, own: boolean, focus: number | undefined): Figure {
   const tests = line.tests.filter((t) => t.cells.some((c) => c.kind === 'SCORE'))
+  return {
+    ...figureOf(line, tests, own, focus),
+    choice: {
+      what: 'tests',
+      names: tests.map(testName),
+      of: (kept) => {
+        const some = tests.filter((_, i) => kept.has(i))
+        return { ...figureOf(line, some, own, focus), table: data({ ...line, tests: some }) }
+      },
+    },
+  }
+}
+
+function figureOf(line: Line, tests: Line['tests'], own: boolean, focus: number | undefined): Figure {
   const labels = shortLabels(line.versions.map((v) => v.label))
   // As on the page: one scale a group.
   const range = (t: Line['tests'][number]) =>
     stepRange(tests.filter((o) => o.group === t.group).map((o) => points(o, false)))
+  const across = Math.max(1, Math.min(mostAcross, tests.length))
   const rows = Math.max(1, Math.ceil(tests.length / across))
   return {
     title: title(line),
@@ -66,7 +81,7 @@ export function lineFigure(line: Line, own: boolean, focus: number | undefined):
         </text>
       </g>
     ),
-    table: data(line, labels),
+    table: data(line),
   }
 }
 
@@ -92,7 +107,8 @@ function notes(line: Line, drawn: number): readonly string[] {
 }
 
 /** Every score with its unit, and what is told of its test. */
-function data(line: Line, labels: readonly string[]): readonly (readonly string[])[] {
+function data(line: Line): readonly (readonly string[])[] {
+  const labels = shortLabels(line.versions.map((v) => v.label))
   const head = [
     'suite',
     'test',

@@ -188,6 +188,35 @@ final class Browser implements AutoCloseable {
         return ((JavascriptExecutor) driver).executeScript(source, args);
     }
 
+    /** Seconds that the page's main thread has worked, since the browser began to count. */
+    double worked() {
+        cdp("Performance.enable", Map.of());
+        List<?> all = (List<?>) ((Map<?, ?>) cdp("Performance.getMetrics", Map.of())).get("metrics");
+        return all.stream()
+                .map(m -> (Map<?, ?>) m)
+                .filter(m -> "TaskDuration".equals(m.get("name")))
+                .mapToDouble(m -> ((Number) m.get("value")).doubleValue())
+                .sum();
+    }
+
+    /** Waits until the page has been read and has nothing more to do. */
+    void rest() {
+        double[] before = {worked()};
+        waitUntil("the page to rest", () -> {
+            script("return new Promise(done => setTimeout(done, 600))");
+            double now = worked();
+            boolean still = now - before[0] < 0.03 && !body().contains("Reading");
+            before[0] = now;
+            return still;
+        });
+    }
+
+    /** Turns the wheel over the middle of the page, and waits until that is drawn. */
+    void wheel(int down) {
+        cdp("Input.dispatchMouseEvent", Map.of("type", "mouseWheel", "x", 640, "y", 500, "deltaX", 0, "deltaY", down));
+        script("return new Promise(done => requestAnimationFrame(() => requestAnimationFrame(done)))");
+    }
+
     Object cdp(String command, Map<String, Object> parameters) {
         return driver.executeCdpCommand(command, parameters);
     }
@@ -242,7 +271,7 @@ final class Browser implements AutoCloseable {
     }
 
     void waitUntil(String what, Duration patience, Check check) {
-        WebDriverWait wait = new WebDriverWait(driver, patience, Duration.ofMillis(100));
+        WebDriverWait wait = new WebDriverWait(driver, patience, Duration.ofMillis(200));
         wait.ignoring(StaleElementReferenceException.class, org.openqa.selenium.ElementNotInteractableException.class)
                 .ignoring(org.openqa.selenium.NoSuchElementException.class)
                 .withMessage(() -> "waited " + what + "; the page shows:\n" + body())

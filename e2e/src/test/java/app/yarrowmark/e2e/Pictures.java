@@ -12,7 +12,7 @@ import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
 
 /** Takes the pictures of the documentation from the demo desk. */
-@Tag("pictures")
+@Tag("on-request")
 class Pictures {
 
     /** Whole suites are run, where need be without a graphics chip. */

@@ -10,6 +10,7 @@ import app.yarrowmark.core.score.PlainScore;
 import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.suite.Formula;
 import app.yarrowmark.core.suite.Metric;
+import app.yarrowmark.core.suite.Scale;
 import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.server.catalogue.CatalogueService;
 import app.yarrowmark.server.compare.ComparisonView.AxisTick;
@@ -281,7 +282,9 @@ public class ComparisonService {
                                     entry.plainDecimals()),
                     own.count(),
                     readings(who, entry, scores),
-                    other && theirs.isPresent() ? own.value() - theirs.get().value() : null);
+                    other && theirs.isPresent() && row.test().metric().scale() != Scale.INFORMATION
+                            ? own.value() - theirs.get().value()
+                            : null);
         }
         Found found = entry.score().orElseThrow();
         Score score = found.score();

@@ -154,11 +154,11 @@ record ComparisonView(
             implements ComparedCell {}
 
     /**
-     * A rung, a check, or a number with a true zero that is none to divide by.
+     * A rung, a check, a number without a zero to divide by, or a text.
      *
      * @param words the value where digits do not say it
      * @param readings behind it; empty for what is not one setup
-     * @param difference in the metric's unit or rungs; absent for the reference and where that has no score
+     * @param difference in the metric's unit or rungs; absent for the reference, for texts, and where that has no score
      */
     record ComparedPlain(
             double value,

@@ -16,6 +16,7 @@ import app.yarrowmark.core.score.Scoring;
 import app.yarrowmark.core.score.Student;
 import app.yarrowmark.core.setup.Fact;
 import app.yarrowmark.core.suite.Metric;
+import app.yarrowmark.core.suite.Scale;
 import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.core.written.Reading;
 import app.yarrowmark.server.catalogue.CatalogueService;
@@ -141,7 +142,9 @@ class LineService {
         ScoreSnapshot scores = book.current();
         List<Subject> versions = line.stream().map(subjects::ofSetup).toList();
         List<TestRow> rows =
-                TestRow.of(versions, suites.all(), new SubjectScores(scores, catalogue, setupFacts), scores);
+                TestRow.of(versions, suites.all(), new SubjectScores(scores, catalogue, setupFacts), scores).stream()
+                        .filter(r -> r.test().metric().scale() != Scale.INFORMATION)
+                        .toList();
         List<TestRow> followable = rows.stream().filter(r -> versionsOf(r) > 1).toList();
         Map<Long, SessionVariance> moved = days.of(
                 followable.stream().map(r -> r.test().suite().id()).collect(Collectors.toSet()), scores.revision());

@@ -64,11 +64,10 @@ class RankingService {
     /**
      * Returns the ranking.
      *
-     * @param around key of a subject that is to be seen wherever it stands; null for none
-     * @param most how many of the first are shown
+     * @param shown which of its rows
      * @throws Refusal if there is no such test, or it has no order
      */
-    RankingView ranking(StandingsQuestion question, @Nullable String around, int most) {
+    RankingView ranking(StandingsQuestion question, ShownRows shown) {
         ScoreSnapshot scores = book.current();
         List<TestColumn> measured = tests().filter(t -> measured(t, scores) > 0).toList();
         TestColumn test = test(question.test(), measured, scores);
@@ -87,10 +86,11 @@ class RankingService {
                 PoolPosition.all(values.stream().mapToDouble(Value::better).toArray());
         Map<Long, SetupLabel> labels = setupLabels.all();
         int at = IntStream.range(0, values.size())
-                .filter(i -> values.get(i).subject.key().toString().equals(around))
+                .filter(i -> values.get(i).subject.key().toString().equals(shown.key()))
                 .findFirst()
                 .orElse(-1);
-        List<RankedRow> rows = StandingsService.shown(values.size(), at, most)
+        List<RankedRow> rows = shown.of(
+                        values.size(), at, i -> values.get(i).subject.text())
                 .mapToObj(i -> values.get(i).row(i + 1, positions[i], labels))
                 .toList();
         return new RankingView(

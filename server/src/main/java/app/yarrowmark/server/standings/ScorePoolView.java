@@ -43,6 +43,8 @@ public record ScorePoolView(
      *
      * @param reach of the 95 % interval above the score, as a share of it; absent where the noise is unknown
      * @param decimals digits after the point that the readings have
+     * @param place among devices of the kind, each other one by its best setup that is not tuned, 1 is best
+     * @param of how many devices those are
      */
     public record OwnScore(
             double value,

@@ -25,6 +25,7 @@ import app.yarrowmark.server.subjects.SubjectService;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -94,14 +95,13 @@ class ScorePools {
                         e.getValue().value()))
                 .sorted(Comparator.comparingDouble(s -> -sign * s.value()))
                 .toList();
-        double[] better = pool.stream().mapToDouble(s -> sign * s.value()).toArray();
         return new ScorePoolView(
                 metric.key(),
                 metric.name(),
                 metric.unit(),
                 metric.scale(),
                 metric.better(),
-                own(column, own.setupId(), sign, better),
+                own(column, own, sign, labels),
                 pool,
                 plain(
                         metric,
@@ -145,19 +145,41 @@ class ScorePools {
                 .toList();
     }
 
-    private static @Nullable OwnScore own(ScoreColumn column, long setupId, int sign, double[] better) {
-        Score score = column.scores().get(setupId);
+    private static @Nullable OwnScore own(ScoreColumn column, SetupLabel own, int sign, Map<Long, SetupLabel> labels) {
+        Score score = column.scores().get(own.setupId());
         if (score == null) {
             return null;
         }
-        PoolPosition position = PoolPosition.of(sign * score.value(), better);
+        PoolPosition position =
+                PoolPosition.of(sign * score.value(), devices(column, own, sign * score.value(), sign, labels));
         return new OwnScore(
                 score.value(),
                 score.count(),
                 score.reach().isPresent() ? score.reach().getAsDouble() : null,
-                column.decimals(setupId),
+                column.decimals(own.setupId()),
                 position.place(),
                 position.of(),
                 position.band().orElse(null));
+    }
+
+    /** This score, and the best of every other device of the kind that is not tuned: six setups of one are one device. */
+    private static double[] devices(
+            ScoreColumn column, SetupLabel own, double score, int sign, Map<Long, SetupLabel> labels) {
+        Map<Device, Double> best = new HashMap<>();
+        column.scores().forEach((setup, other) -> {
+            SetupLabel label = Maps.at(labels, setup);
+            if (label.kind().equals(own.kind()) && !label.tuned()) {
+                best.merge(Device.of(label), sign * other.value(), Math::max);
+            }
+        });
+        best.put(Device.of(own), score);
+        return best.values().stream().mapToDouble(Double::doubleValue).toArray();
+    }
+
+    private record Device(long model, String unit) {
+
+        static Device of(SetupLabel label) {
+            return new Device(label.modelId(), label.unit());
+        }
     }
 }

@@ -37,11 +37,8 @@ class StandingsController {
 
     @Operation(summary = "Standings of one test, of a group of tests, or overall")
     @GetMapping("/api/v1/standings")
-    StandingsView standings(
-            @ParameterObject StandingsQuestion question,
-            @RequestParam(required = false) @Nullable String around,
-            @RequestParam(defaultValue = StandingsService.USUAL_ROWS) int rows) {
-        return standings.standings(question, around, rows);
+    StandingsView standings(@ParameterObject StandingsQuestion question, @ParameterObject ShownRows shown) {
+        return standings.standings(question, shown);
     }
 
     @Operation(
@@ -49,11 +46,8 @@ class StandingsController {
             description =
                     "Any test with an order: a total, a temperature, a rung, a check. Without a test, the one that most have.")
     @GetMapping("/api/v1/ranking")
-    RankingView ranking(
-            @ParameterObject StandingsQuestion question,
-            @RequestParam(required = false) @Nullable String around,
-            @RequestParam(defaultValue = StandingsService.USUAL_ROWS) int rows) {
-        return rankings.ranking(question, around, rows);
+    RankingView ranking(@ParameterObject StandingsQuestion question, @ParameterObject ShownRows shown) {
+        return rankings.ranking(question, shown);
     }
 
     @Operation(summary = "Why a subject stands where it does, test by test")

@@ -31,6 +31,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.IntFunction;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -39,12 +40,7 @@ import org.springframework.stereotype.Service;
 @Service
 public class StandingsService {
 
-    /** So many rows are shown unless more are asked for: the first, and those around the one asked about. */
-    static final String USUAL_ROWS = "250";
-
     private static final int MOST_UNPLACED = 250;
-
-    private static final int AROUND = 12;
 
     private final FitKeeper keeper;
 
@@ -138,10 +134,9 @@ public class StandingsService {
     /**
      * Returns the standings.
      *
-     * @param around key of a subject that is to be seen wherever it stands; null for none
-     * @param rows how many of the first are shown
+     * @param shown which of the places
      */
-    StandingsView standings(StandingsQuestion question, @Nullable String around, int rows) {
+    StandingsView standings(StandingsQuestion question, ShownRows shown) {
         Answer answer = answer(question);
         PoolFits fits = answer.fits;
         TestGroup group = answer.group;
@@ -150,13 +145,7 @@ public class StandingsService {
         Map<String, Integer> usual = usual(question);
         List<List<PlaceView>> parts = answer.ranked.stream()
                 .map(r -> places(
-                        r,
-                        r == answer.ranked.get(0) ? answer.hundred : r.middle(),
-                        fits,
-                        reference,
-                        usual,
-                        fits.numberOf(around == null ? "" : around),
-                        rows))
+                        r, r == answer.ranked.get(0) ? answer.hundred : r.middle(), fits, reference, usual, shown))
                 .toList();
         return new StandingsView(
                 group,
@@ -275,22 +264,12 @@ public class StandingsService {
         return bySetup;
     }
 
-    /** Numbers of the rows that are shown of an order: the first ones, and those around one of them; -1 for none. */
-    static IntStream shown(int all, int around, int rows) {
-        return IntStream.range(0, all).filter(i -> i < rows || (around >= 0 && Math.abs(i - around) <= AROUND));
-    }
-
-    /** The places of a ranking that are shown: the first ones, and those around one subject of the pool. */
+    /** The places of a ranking that are shown. */
     private List<PlaceView> places(
-            Ranked ranked,
-            int hundred,
-            PoolFits fits,
-            int reference,
-            Map<String, Integer> usual,
-            int around,
-            int rows) {
+            Ranked ranked, int hundred, PoolFits fits, int reference, Map<String, Integer> usual, ShownRows shown) {
         boolean one = ranked.tests() == 1;
         List<Place> order = order(fits, ranked, hundred);
+        int around = fits.numberOf(shown.key());
         int row = around < 0 ? -1 : ranked.rowOf(around);
         int at = row < 0
                 ? -1
@@ -298,7 +277,9 @@ public class StandingsService {
                         .filter(i -> order.get(i).subject() == row)
                         .findFirst()
                         .orElseThrow();
-        return shown(order.size(), at, rows)
+        IntFunction<String> name = i ->
+                fits.pool().get(ranked.subjects().get(order.get(i).subject())).text();
+        return shown.of(order.size(), at, name)
                 .mapToObj(i -> {
                     Place p = order.get(i);
                     int subject = ranked.subjects().get(p.subject());

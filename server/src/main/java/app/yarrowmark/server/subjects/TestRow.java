@@ -4,7 +4,6 @@ import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.compare.Comparability;
 import app.yarrowmark.core.score.PlainScore;
 import app.yarrowmark.core.suite.Metric;
-import app.yarrowmark.core.suite.Scale;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
 import app.yarrowmark.server.scorebook.TestColumn;
 import app.yarrowmark.server.suites.Suite;
@@ -45,10 +44,8 @@ public record TestRow(TestColumn test, List<Entry> entries) {
         Map<String, List<TestColumn>> byTest = new LinkedHashMap<>();
         for (Suite suite : suites) {
             for (Metric metric : suite.sheet().metrics()) {
-                if (metric.scale() != Scale.INFORMATION) {
-                    byTest.computeIfAbsent(suite.sheet().id().key() + " " + metric.key(), k -> new ArrayList<>())
-                            .add(new TestColumn(suite, metric));
-                }
+                byTest.computeIfAbsent(suite.sheet().id().key() + " " + metric.key(), k -> new ArrayList<>())
+                        .add(new TestColumn(suite, metric));
             }
         }
         List<TestRow> rows = new ArrayList<>();

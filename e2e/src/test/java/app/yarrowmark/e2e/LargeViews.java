@@ -1,0 +1,143 @@
+package app.yarrowmark.e2e;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Tag;
+import org.junit.jupiter.api.Test;
+
+/**
+ * Measures every view of a desk that is already there, however large: elements, memory, and how long the page's main thread
+ * works until the view stands and for a step of the wheel. Started by {@code perf/views}; fails where a bound is not held.
+ */
+@Tag("on-request")
+class LargeViews {
+
+    private static final int MOST_ELEMENTS = 6_000;
+    private static final double MOST_MEGABYTES = 300;
+    private static final double MOST_SECONDS = 0.5;
+    private static final double MOST_MILLISECONDS_A_STEP = 16;
+    private static final int STEPS = 20;
+
+    private static final String URL = System.getProperty("views.url", "");
+
+    private final List<String> over = new ArrayList<>();
+
+    @Test
+    void everyView() throws Exception {
+        try (Browser desk = Browser.open()) {
+            desk.go(URL);
+            desk.type("Name", System.getProperty("views.name"));
+            desk.type("Password", System.getProperty("views.password"));
+            desk.press("Sign in");
+            desk.see("Desk");
+            System.out.printf("%-34s %9s %7s %9s %9s%n", "view", "elements", "MB", "s to draw", "ms a step");
+            for (Map.Entry<String, String> view : views(desk).entrySet()) {
+                measure(desk, view.getKey(), URL + view.getValue());
+            }
+        }
+        if (!over.isEmpty()) {
+            throw new AssertionError("over the bounds:\n" + String.join("\n", over));
+        }
+    }
+
+    private static Map<String, String> views(Browser desk) throws IOException {
+        List<String> setups = keys(desk, "/api/v1/ranking?kind=any&rows=6");
+        List<String> models = keys(desk, "/api/v1/ranking?kind=any&rows=6&ranked=model");
+        String model = models.get(0).replaceAll("\\D", "");
+        String suite = ask(desk, "/api/v1/suites").get(0).get("id").asText();
+        Map<String, String> views = new LinkedHashMap<>();
+        views.put("desk", "/desk");
+        views.put("device to the desk", "/desk/new");
+        views.put("catalogue", "/catalogue");
+        views.put("model", "/catalogue/models/" + model);
+        views.put("suite", "/catalogue/suites/" + suite);
+        views.put("standings", "/standings?kind=any");
+        views.put("standings of models", "/standings?kind=any&ranked=model");
+        views.put("standings by one number", "/standings?kind=any&by=number");
+        views.put("two side by side", "/side-by-side?s=" + String.join("&s=", setups.subList(0, 2)));
+        views.put("six side by side", "/side-by-side?s=" + String.join("&s=", setups));
+        views.put("versions", "/versions?s=" + setups.get(0));
+        views.put("ledger", "/ledger");
+        views.put("new suite", "/catalogue/suites/new");
+        views.put("import", "/catalogue/import");
+        return views;
+    }
+
+    private static List<String> keys(Browser desk, String path) throws IOException {
+        List<String> keys = new ArrayList<>();
+        ask(desk, path)
+                .get("rows")
+                .forEach(row -> keys.add(row.at("/subject/key").asText()));
+        return keys;
+    }
+
+    private static JsonNode ask(Browser desk, String path) throws IOException {
+        Object text = desk.script("return fetch('" + path + "').then(answer => answer.text())");
+        return new ObjectMapper().readTree(String.valueOf(text));
+    }
+
+    private void measure(Browser desk, String name, String url) throws IOException {
+        desk.go("about:blank");
+        double before = desk.worked();
+        desk.go(url);
+        desk.see("Standings");
+        desk.rest();
+        // Another page may be drawn by another process, which counts anew.
+        double seconds = desk.worked() < before ? desk.worked() : desk.worked() - before;
+        Number elements = (Number) desk.script("return document.querySelectorAll('*').length");
+        double step = wheel(desk);
+        double megabytes = megabytes();
+        String line =
+                "%-34s %,9d %7.0f %9.2f %9.1f".formatted(name, elements.longValue(), megabytes, seconds, 1000 * step);
+        System.out.println(line);
+        if (elements.longValue() > MOST_ELEMENTS
+                || megabytes > MOST_MEGABYTES
+                || seconds > MOST_SECONDS
+                || 1000 * step > MOST_MILLISECONDS_A_STEP) {
+            over.add(line);
+        }
+    }
+
+    /** Seconds that the page's main thread works for one step of the wheel. */
+    private static double wheel(Browser desk) {
+        double before = desk.worked();
+        for (int i = 0; i < STEPS; i++) {
+            desk.wheel(i < STEPS / 2 ? 400 : -400);
+        }
+        return (desk.worked() - before) / STEPS;
+    }
+
+    /** The private memory of the largest page. */
+    private static double megabytes() throws IOException {
+        double most = 0;
+        try (Stream<Path> all = Files.list(Path.of("/proc"))) {
+            for (Path process :
+                    all.filter(p -> p.getFileName().toString().matches("\\d+")).toList()) {
+                most = Math.max(most, megabytes(process));
+            }
+        }
+        return most;
+    }
+
+    private static double megabytes(Path process) {
+        try {
+            if (!Files.readString(process.resolve("cmdline")).contains("--type=renderer")) {
+                return 0;
+            }
+            return Files.readAllLines(process.resolve("smaps_rollup")).stream()
+                    .filter(l -> l.startsWith("Private_"))
+                    .mapToDouble(l -> Double.parseDouble(l.replaceAll("\\D", "")) / 1024)
+                    .sum();
+        } catch (IOException gone) {
+            return 0;
+        }
+    }
+}

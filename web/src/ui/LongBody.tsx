@@ -1,0 +1,95 @@
+import { useVirtualizer } from '@tanstack/react-virtual'
+import { Fragment, useLayoutEffect, useRef, useState } from 'react'
+import type { ReactNode } from 'react'
+
+/** So many are drawn whole: short tables need no measuring, and can be searched by the browser. */
+const few = 150
+
+export interface LongBodyProps<T> {
+  readonly items: readonly T[]
+  readonly keyOf: (item: T) => string
+  /** Usual height of an item, in pixels; what is taller is measured. */
+  readonly height: number
+  /** The rows of an item, mostly one. */
+  readonly children: (item: T, index: number) => ReactNode
+}
+
+/** The body of a table; of many items only those near what is in sight are drawn. */
+export function LongBody<T>(props: LongBodyProps<T>) {
+  const { items, keyOf, children } = props
+  if (items.length > few) return <Drawn {...props} />
+  return (
+    <tbody>
+      {items.map((item, i) => (
+        <Fragment key={keyOf(item)}>{children(item, i)}</Fragment>
+      ))}
+    </tbody>
+  )
+}
+
+/** Each item is a body of its own, so that it can be measured; what is not drawn is two empty ones. */
+function Drawn<T>({ items, keyOf, height, children }: LongBodyProps<T>) {
+  const first = useRef<HTMLTableSectionElement>(null)
+  const [place, setPlace] = useState<{ readonly scroller: Element | null; readonly top: number }>({
+    scroller: null,
+    top: 0,
+  })
+  useLayoutEffect(() => {
+    const scroller = first.current?.closest('main') ?? null
+    if (!first.current || !scroller) return
+    const top = Math.round(
+      first.current.getBoundingClientRect().top - scroller.getBoundingClientRect().top + scroller.scrollTop,
+    )
+    if (scroller !== place.scroller || top !== place.top) setPlace({ scroller, top })
+  }, [items, place])
+  useLayoutEffect(() => {
+    if (first.current) holdWidths(first.current.closest('table'))
+  }, [place.scroller])
+  const rows = useVirtualizer({
+    count: items.length,
+    getScrollElement: () => place.scroller,
+    estimateSize: () => height,
+    getItemKey: (i) => {
+      const item = items[i]
+      return item === undefined ? i : keyOf(item)
+    },
+    scrollMargin: place.top,
+    overscan: 10,
+    initialRect: { width: 1280, height: 800 },
+  })
+  const drawn = rows.getVirtualItems()
+  const before = (drawn[0]?.start ?? place.top) - place.top
+  const after = rows.getTotalSize() - ((drawn.at(-1)?.end ?? place.top) - place.top)
+  return (
+    <>
+      <tbody ref={first} aria-hidden="true">
+        <tr style={{ height: before }} />
+      </tbody>
+      {drawn.map((row) => {
+        const item = items[row.index]
+        return (
+          item !== undefined && (
+            <tbody key={row.key} ref={rows.measureElement} data-index={row.index}>
+              {children(item, row.index)}
+            </tbody>
+          )
+        )
+      })}
+      <tbody aria-hidden="true">
+        <tr style={{ height: Math.max(0, after) }} />
+      </tbody>
+    </>
+  )
+}
+
+/** Columns keep the widths that they have with the first rows, so that they do not jump as others come into sight. */
+function holdWidths(table: HTMLTableElement | null) {
+  if (!table) return
+  const heads = [...table.querySelectorAll<HTMLTableCellElement>('thead th')]
+  const widths = heads.map((th) => th.offsetWidth)
+  table.style.width = `${String(table.offsetWidth)}px`
+  heads.forEach((th, i) => {
+    th.style.width = `${String(widths[i] ?? 0)}px`
+  })
+  table.style.tableLayout = 'fixed'
+}
