@@ -273,6 +273,8 @@ export const pools: readonly Schemas['ScorePoolView'][] = [
     unit: '{point}',
     scale: 'RATIO',
     plainPool: [],
+    scores: 3,
+    median: 3117,
     better: 'HIGHER',
     own: { value: 3117, count: 3, reach: 0.004, decimals: 0, place: 2, of: 3 },
     pool: [

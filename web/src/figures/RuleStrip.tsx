@@ -1,3 +1,4 @@
+import { extent } from 'd3-array'
 import { useState } from 'react'
 import type { KeyboardEvent, MouseEvent } from 'react'
 import { logScale, median } from './scale'
@@ -13,8 +14,10 @@ export interface Tick {
 }
 
 export interface RuleStripProps {
-  /** Every comparable score of the pool, the marked one included. */
+  /** The comparable scores of the pool, the marked one included; of many one at each place. */
   readonly pool: readonly Tick[]
+  /** Of the whole pool, where not all of it is drawn. */
+  readonly whole?: { readonly scores: number; readonly median?: number | undefined }
   /** The score to mark; none if absent. */
   readonly own?: number | undefined
   /** Whether the marked one is the device in focus (gold) or another (ink). */
@@ -32,11 +35,12 @@ export interface RuleStripProps {
 /** A thin rule on a log scale: a tick for each of the pool, a taller one for the median, a notch for one. */
 export function RuleStrip(props: RuleStripProps) {
   const { pool, own, lessIsBetter = false, width = 210, unit = '', onOpen } = props
-  const values = pool.map((t) => t.value)
-  const x = placing(values.concat(own ?? []), width, lessIsBetter)
+  const thin = drawnOf(pool, own, width, lessIsBetter)
+  const drawn = { ...thin, middle: props.whole?.median ?? thin.middle }
+  const { x } = drawn
   const { tick, number, read } = useTick(props, x)
   if (pool.length === 0 && own === undefined) return <span className="gap">nobody has it yet</span>
-  const words = stripText(values, own, unit)
+  const words = stripText(props.whole?.scores ?? pool.length, drawn, own, unit)
   return (
     <span
       style={{ width }}
@@ -52,7 +56,7 @@ export function RuleStrip(props: RuleStripProps) {
       })}
       {...read}
     >
-      <Drawing {...props} x={x} width={width} words={words} />
+      <Drawing {...props} drawn={drawn} width={width} words={words} />
       {tick && <Pointed x={x(tick.value)} width={width} words={tickText(tick, unit)} />}
     </span>
   )
@@ -92,10 +96,36 @@ function useTick({ pool, own, onOpen }: RuleStripProps, x: (v: number) => number
   }
 }
 
-/** Where a value lies; turned where less is better. */
-function placing(values: readonly number[], width: number, turned: boolean): (value: number) => number {
-  const plain = logScale(values, width)
-  return (value) => (turned ? width - plain(value) : plain(value))
+/** What a strip needs of its pool. */
+interface Drawn {
+  readonly x: (value: number) => number
+  /** All ticks as one path. */
+  readonly ticks: string
+  readonly least: number
+  readonly most: number
+  readonly middle: number | undefined
+}
+
+/** Rows share a pool: what is worked out of thousands of scores is kept for as long as the pool is there. */
+const kept = new WeakMap<readonly Tick[], Map<string, Drawn>>()
+
+function drawnOf(pool: readonly Tick[], own: number | undefined, width: number, turned: boolean): Drawn {
+  const key = `${String(width)} ${String(turned)}`
+  const known = kept.get(pool) ?? new Map<string, Drawn>()
+  kept.set(pool, known)
+  const before = known.get(key) ?? worked(pool, [], width, turned)
+  known.set(key, before)
+  const within = own === undefined || (own >= before.least && own <= before.most)
+  return within ? before : worked(pool, [own], width, turned)
+}
+
+/** @param more values beyond the pool that the scale must have room for */
+function worked(pool: readonly Tick[], more: readonly number[], width: number, turned: boolean): Drawn {
+  const values = pool.map((t) => t.value)
+  const plain = logScale(values.concat(more), width)
+  const x = (value: number) => (turned ? width - plain(value) : plain(value))
+  const [least = Infinity, most = -Infinity] = extent(values)
+  return { x, ticks: ticksPath(pool, x), least, most, middle: median(values) }
 }
 
 /** The place of the tick that is nearest to an offset. */
@@ -118,7 +148,7 @@ function stepped(
 }
 
 interface DrawingProps extends RuleStripProps {
-  readonly x: (value: number) => number
+  readonly drawn: Drawn
   readonly width: number
   readonly words: string
 }
@@ -129,12 +159,12 @@ function ticksPath(pool: readonly Tick[], x: (value: number) => number): string 
   return [...places].map((place) => `M${String(place)} 11V18`).join('')
 }
 
-function Drawing({ pool, own, focus = false, x, width, words }: DrawingProps) {
-  const middle = median(pool.map((t) => t.value))
+function Drawing({ own, focus = false, drawn, width, words }: DrawingProps) {
+  const { x, ticks, middle } = drawn
   return (
     <svg width={width} height={22} role="img" aria-label={words} className="block">
       <line x1={0} x2={width} y1={18} y2={18} stroke="var(--ink3)" />
-      <path data-ticks d={ticksPath(pool, x)} stroke="var(--ink2)" opacity={0.6} />
+      <path data-ticks d={ticks} stroke="var(--ink2)" opacity={0.6} />
       {middle !== undefined && <line x1={x(middle)} x2={x(middle)} y1={5} y2={18} stroke="var(--ink)" />}
       {own !== undefined && (
         <g data-mark={focus ? 'focus' : 'own'} fill={focus ? 'var(--gold)' : 'var(--ink)'}>
@@ -179,13 +209,13 @@ function valueText(value: number, unit: string): string {
 }
 
 /** The strip in words. */
-function stripText(values: readonly number[], own: number | undefined, unit: string): string {
-  const middle = median(values)
+function stripText(scores: number, drawn: Drawn, own: number | undefined, unit: string): string {
+  const { middle, least, most } = drawn
   if (middle === undefined) return `no others yet; this one ${valueText(own ?? 0, unit)}`
-  if (values.length === 1) {
+  if (scores === 1) {
     const one = `one score, ${valueText(middle, unit)}`
     return own === undefined ? one : `${one}; this one ${significant(own, 4, unit)}`
   }
-  const range = `${String(values.length)} scores from ${significant(Math.min(...values), 4, unit)} to ${valueText(Math.max(...values), unit)}, median ${significant(middle, 4, unit)}`
+  const range = `${String(scores)} scores from ${significant(least, 4, unit)} to ${valueText(most, unit)}, median ${significant(middle, 4, unit)}`
   return own === undefined ? range : `${range}; this one ${significant(own, 4, unit)}`
 }

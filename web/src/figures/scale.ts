@@ -1,12 +1,12 @@
 import { scaleLog } from 'd3-scale'
 
+import { extent } from 'd3-array'
+
 export { median } from 'd3-array'
 
 /** Maps values to a width on a log scale, with a margin at both ends; equal values fall in the middle. */
 export function logScale(values: readonly number[], width: number, margin = 4): (value: number) => number {
-  const positive = values.filter((v) => v > 0)
-  const low = Math.min(...positive)
-  const high = Math.max(...positive)
+  const [low = 0, high = 0] = extent(values.filter((v) => v > 0))
   if (!(high > low)) return () => width / 2
   const scale = scaleLog([low, high], [margin, width - margin])
   return (value) => Math.min(width - 1, Math.max(1, scale(value)))

@@ -4,6 +4,7 @@ import { useFacts, useModels, useSuites } from '../../api/queries'
 import { when } from '../../figures/format'
 import { groups, kindOf } from '../../figures/words'
 import { Button } from '../../ui/Button'
+import { LongBody } from '../../ui/LongBody'
 import { Empty, Failed, Loading } from '../../ui/States'
 import { AddFact } from './AddFact'
 import { gathered, priceWords } from './words'
@@ -82,9 +83,9 @@ function Models() {
           <th>Tags</th>
         </tr>
       </thead>
-      <tbody>
-        {models.data.map((m) => (
-          <tr key={m.id} className={line} data-subject={`model-${String(m.id)}`} data-name={m.name}>
+      <LongBody items={models.data} keyOf={(m) => String(m.id)} height={31}>
+        {(m) => (
+          <tr className={line} data-subject={`model-${String(m.id)}`} data-name={m.name}>
             <td>
               <Link to={`/catalogue/models/${String(m.id)}`} className="hover:underline underline-offset-2">
                 <span className="text-ink2">{m.maker}</span> <b className="font-medium">{m.name}</b>
@@ -102,8 +103,8 @@ function Models() {
             </td>
             <td className="text-ink2 text-sm">{m.details.tags.join(', ')}</td>
           </tr>
-        ))}
-      </tbody>
+        )}
+      </LongBody>
     </table>
   )
 }

@@ -127,7 +127,10 @@ function Standing({ profile }: ProfileProps) {
   const { shown, inFocus } = useShown(profile)
   const { model } = profile
   return (
-    <Section title="Where it stands" about={shown && `${shown.name}, among ${kindOf(model.kind).many}`}>
+    <Section
+      title="Where it stands"
+      about={shown && `${shown.name}, among the setups of ${kindOf(model.kind).many}`}
+    >
       {profile.standing.length === 0 ? (
         <p className="gap mt-2 inline-block">no group of tests has a score yet</p>
       ) : (
@@ -291,6 +294,7 @@ function Strip({ strip, focus }: { readonly strip: Schemas['GroupStrip']; readon
       <span>{capital(groups[place.group])}</span>
       <span className="num">{number(place.index, 0)}</span>
       <RuleStrip
+        whole={strip}
         pool={strip.pool.map((p) => ({ value: p.index, label: p.label, setupId: p.setupId }))}
         own={place.index}
         focus={focus}

@@ -118,6 +118,7 @@ function Cells({
       <td className="w-33.5">
         <RuleStrip
           pool={pool.pool}
+          whole={pool}
           own={own?.value}
           focus={focus}
           lessIsBetter={pool.better === 'LOWER'}

@@ -45,6 +45,8 @@ const profile: Schemas['ModelProfile'] = {
     {
       place: { group: 'PROCESSOR', index: 107, place: 4, of: 14, percentile: 0.75, band: 'HIGH' },
       pool: [{ setupId: 11, label: 'Fen 13', index: 107 }],
+      scores: 1,
+      median: 107,
     },
   ],
   claims: [

@@ -171,6 +171,7 @@ function HeadlineCells({ row, headline, live }: HeadlineCellsProps) {
         {headline?.scale === 'RATIO' && row.gapReason === undefined && (
           <RuleStrip
             pool={headline.pool}
+            whole={headline}
             own={own?.value}
             focus
             width={180}

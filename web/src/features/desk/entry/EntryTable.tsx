@@ -181,6 +181,7 @@ function Falling({ metric, pool, saved, columns }: FallingProps) {
   return (
     <RuleStrip
       pool={pool.pool}
+      whole={pool}
       own={median(values)}
       focus
       lessIsBetter={metric.better === 'LOWER'}

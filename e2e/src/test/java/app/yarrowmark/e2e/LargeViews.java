@@ -24,23 +24,19 @@ class LargeViews {
     private static final double MOST_MEGABYTES = 300;
     private static final double MOST_SECONDS = 0.5;
     private static final double MOST_MILLISECONDS_A_STEP = 16;
-    private static final int STEPS = 20;
+    private static final int STEPS = 40;
 
-    private static final String URL = System.getProperty("views.url", "");
+    private static final String URL = System.getProperty("views.url", "").replaceFirst("/?[?].*", "");
 
     private final List<String> over = new ArrayList<>();
 
     @Test
     void everyView() throws Exception {
         try (Browser desk = Browser.open()) {
-            desk.go(URL);
-            desk.type("Name", System.getProperty("views.name"));
-            desk.type("Password", System.getProperty("views.password"));
-            desk.press("Sign in");
-            desk.see("Desk");
+            comeIn(desk);
             System.out.printf("%-34s %9s %7s %9s %9s%n", "view", "elements", "MB", "s to draw", "ms a step");
             for (Map.Entry<String, String> view : views(desk).entrySet()) {
-                measure(desk, view.getKey(), URL + view.getValue());
+                measure(desk, view.getKey(), view.getValue());
             }
         }
         if (!over.isEmpty()) {
@@ -48,9 +44,20 @@ class LargeViews {
         }
     }
 
+    /** Signs in, or makes the first account of a desk that is new, at the address that it printed. */
+    private static void comeIn(Browser desk) {
+        desk.go(System.getProperty("views.url"));
+        desk.see("Name");
+        boolean first = desk.body().contains("Make the first account");
+        desk.type("Name", System.getProperty("views.name"));
+        desk.type(first ? "Password, at least 10 characters" : "Password", System.getProperty("views.password"));
+        desk.press(first ? "Make the account" : "Sign in");
+        desk.see("Standings");
+    }
+
     private static Map<String, String> views(Browser desk) throws IOException {
-        List<String> setups = keys(desk, "/api/v1/ranking?kind=any&rows=6");
-        List<String> models = keys(desk, "/api/v1/ranking?kind=any&rows=6&ranked=model");
+        List<String> setups = keys(desk, "/api/v1/ranking?rows=6");
+        List<String> models = keys(desk, "/api/v1/ranking?rows=6&ranked=model");
         String model = models.get(0).replaceAll("\\D", "");
         String suite = ask(desk, "/api/v1/suites").get(0).get("id").asText();
         Map<String, String> views = new LinkedHashMap<>();
@@ -62,6 +69,7 @@ class LargeViews {
         views.put("standings", "/standings?kind=any");
         views.put("standings of models", "/standings?kind=any&ranked=model");
         views.put("standings by one number", "/standings?kind=any&by=number");
+        views.put("all standings", "/standings?kind=any&rows=20000");
         views.put("two side by side", "/side-by-side?s=" + String.join("&s=", setups.subList(0, 2)));
         views.put("six side by side", "/side-by-side?s=" + String.join("&s=", setups));
         views.put("versions", "/versions?s=" + setups.get(0));
@@ -84,17 +92,20 @@ class LargeViews {
         return new ObjectMapper().readTree(String.valueOf(text));
     }
 
-    private void measure(Browser desk, String name, String url) throws IOException {
-        desk.go("about:blank");
-        double before = desk.worked();
-        desk.go(url);
-        desk.see("Standings");
+    private void measure(Browser desk, String name, String address) throws IOException {
+        // From a small view of the application, as a reader comes: what it takes to start is not the view's.
+        desk.newTab();
+        desk.go(URL + "/access");
         desk.rest();
-        // Another page may be drawn by another process, which counts anew.
-        double seconds = desk.worked() < before ? desk.worked() : desk.worked() - before;
+        double before = desk.worked();
+        desk.script("history.pushState({}, '', arguments[0]); dispatchEvent(new PopStateEvent('popstate'))", address);
+        desk.rest();
+        double seconds = desk.worked() - before;
         Number elements = (Number) desk.script("return document.querySelectorAll('*').length");
         double step = wheel(desk);
+        desk.cdp("HeapProfiler.collectGarbage", Map.of());
         double megabytes = megabytes();
+        desk.closeNewTabs();
         String line =
                 "%-34s %,9d %7.0f %9.2f %9.1f".formatted(name, elements.longValue(), megabytes, seconds, 1000 * step);
         System.out.println(line);
@@ -110,7 +121,7 @@ class LargeViews {
     private static double wheel(Browser desk) {
         double before = desk.worked();
         for (int i = 0; i < STEPS; i++) {
-            desk.wheel(i < STEPS / 2 ? 400 : -400);
+            desk.wheel(i < STEPS / 2 ? 100 : -100);
         }
         return (desk.worked() - before) / STEPS;
     }

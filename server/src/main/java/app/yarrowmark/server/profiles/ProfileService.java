@@ -49,6 +49,7 @@ import app.yarrowmark.server.setups.SetupView;
 import app.yarrowmark.server.sittings.SittingService;
 import app.yarrowmark.server.standings.StandingsService;
 import app.yarrowmark.server.standings.StandingsView.GroupPlaceView;
+import app.yarrowmark.server.standings.Ticks;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
 import app.yarrowmark.server.suites.SuiteView;
@@ -203,17 +204,27 @@ class ProfileService {
         Map<Long, SetupLabel> labels = setupLabels.all();
         return positions.getOrDefault(setupId, List.of()).stream()
                 .filter(p -> p.group() != TestGroup.BODY)
-                .map(p -> new GroupStrip(
-                        p,
-                        positions.entrySet().stream()
-                                .flatMap(e -> e.getValue().stream()
-                                        .filter(x -> x.group() == p.group())
-                                        .map(x -> new PoolIndex(
-                                                e.getKey(),
-                                                Maps.at(labels, e.getKey()).text(),
-                                                x.index())))
-                                .toList()))
+                .map(p -> strip(p, setupId, positions, labels))
                 .toList();
+    }
+
+    private static GroupStrip strip(
+            GroupPlaceView place,
+            long setupId,
+            Map<Long, List<GroupPlaceView>> positions,
+            Map<Long, SetupLabel> labels) {
+        List<PoolIndex> pool = positions.entrySet().stream()
+                .flatMap(e -> e.getValue().stream()
+                        .filter(x -> x.group() == place.group())
+                        .map(x -> new PoolIndex(
+                                e.getKey(), Maps.at(labels, e.getKey()).text(), x.index())))
+                .sorted(Comparator.comparingDouble(PoolIndex::index))
+                .toList();
+        return new GroupStrip(
+                place,
+                Ticks.thinned(pool, PoolIndex::index, p -> p.setupId() == setupId),
+                pool.size(),
+                Scoring.median(pool.stream().mapToDouble(PoolIndex::index).toArray()));
     }
 
     private ClaimView claim(Claim claim, Optional<SetupView> shown, ScoreSnapshot scores) {

@@ -56,8 +56,14 @@ final class ProfileViews {
             @Nullable Double high,
             int tests) {}
 
-    /** Where a setup stands in a group, and the indexes of all in the pool. */
-    record GroupStrip(GroupPlaceView place, List<PoolIndex> pool) {}
+    /**
+     * Where a setup stands in a group.
+     *
+     * @param pool the indexes of the pool; of many one at each place that a strip can show
+     * @param scores how many there are in all
+     * @param median of all
+     */
+    record GroupStrip(GroupPlaceView place, List<PoolIndex> pool, int scores, double median) {}
 
     record PoolIndex(long setupId, String label, double index) {}
 

@@ -10,7 +10,10 @@ import org.jspecify.annotations.Nullable;
  * The scores of one metric over the setups of one kind of device, with one of them marked.
  *
  * @param own the score of the setup asked for; absent if it has none
- * @param pool all of them, that one included, the best first; empty unless on a ratio scale
+ * @param pool that one and the others, the best first; of many one at each place that a strip can show; empty unless on a
+ *     ratio scale
+ * @param scores how many there are in all
+ * @param median of all; absent if there are none
  * @param plain the score of the setup on any other scale
  * @param plainPool how the setups of the kind share the values of a ladder or a check
  * @param gap why the setup has no reading that counts; absent if it has one
@@ -23,6 +26,8 @@ public record ScorePoolView(
         Direction better,
         @Nullable OwnScore own,
         List<PoolScore> pool,
+        int scores,
+        @Nullable Double median,
         @Nullable PlainView plain,
         List<PlainShare> plainPool,
         @Nullable String gap) {

@@ -4,6 +4,7 @@ import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.rank.PoolPosition;
 import app.yarrowmark.core.score.PlainScore;
 import app.yarrowmark.core.score.Score;
+import app.yarrowmark.core.score.Scoring;
 import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.core.suite.Scale;
 import app.yarrowmark.server.problems.Refusal;
@@ -102,7 +103,12 @@ class ScorePools {
                 metric.scale(),
                 metric.better(),
                 own(column, own, sign, labels),
-                pool,
+                Ticks.thinned(pool, PoolScore::value, s -> s.setupId() == own.setupId()),
+                pool.size(),
+                pool.isEmpty()
+                        ? null
+                        : Scoring.median(
+                                pool.stream().mapToDouble(PoolScore::value).toArray()),
                 plain(
                         metric,
                         metricId,
