@@ -27,9 +27,11 @@ export function useStrip() {
   return useQuery({ queryKey: keys.strip(), queryFn: () => take(api.GET('/api/v1/sittings')) })
 }
 
-export function useScores(suite: number, setup: number) {
+/** @param wanted whether they are to be read now */
+export function useScores(suite: number, setup: number, wanted = true) {
   return useQuery({
     queryKey: keys.scores(suite, setup),
+    enabled: wanted,
     queryFn: () => take(api.GET('/api/v1/scores', { params: { query: { suite, setup } } })),
   })
 }

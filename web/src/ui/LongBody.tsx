@@ -1,5 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { Fragment, useLayoutEffect, useRef, useState } from 'react'
+import { Fragment, memo, useCallback, useLayoutEffect, useRef, useState } from 'react'
 import type { ReactNode } from 'react'
 
 /** So many are drawn whole: short tables need no measuring, and can be searched by the browser. */
@@ -27,32 +27,52 @@ export function LongBody<T>(props: LongBodyProps<T>) {
   )
 }
 
-/** Each item is a body of its own, so that it can be measured; what is not drawn is two empty ones. */
+interface Place {
+  readonly scroller: Element | null
+  /** Of the first row, from the top of what is scrolled. */
+  readonly top: number
+  /** How high a row is, mostly. */
+  readonly row: number
+}
+
+/** How high the row below one is; 0 if there is none. */
+function heightOfFirst(before: Element): number {
+  return before.nextElementSibling?.getBoundingClientRect().height ?? 0
+}
+
+/**
+ * Each item is a body of its own, so that it can be measured; what is not drawn is two empty ones. Rows are measured when the
+ * browser has laid them out anyway: to ask each new one would have the table laid out once a row.
+ */
 function Drawn<T>({ items, keyOf, height, children }: LongBodyProps<T>) {
   const first = useRef<HTMLTableSectionElement>(null)
-  const [place, setPlace] = useState<{ readonly scroller: Element | null; readonly top: number }>({
-    scroller: null,
-    top: 0,
-  })
+  const [place, setPlace] = useState<Place>({ scroller: null, top: 0, row: height })
   useLayoutEffect(() => {
     const scroller = first.current?.closest('main') ?? null
     if (!first.current || !scroller) return
     const top = Math.round(
       first.current.getBoundingClientRect().top - scroller.getBoundingClientRect().top + scroller.scrollTop,
     )
-    if (scroller !== place.scroller || top !== place.top) setPlace({ scroller, top })
-  }, [items, place])
+    const row = place.scroller ? place.row : heightOfFirst(first.current) || height
+    if (scroller !== place.scroller || top !== place.top) setPlace({ scroller, top, row })
+  }, [items, place, height])
   useLayoutEffect(() => {
     if (first.current) holdWidths(first.current.closest('table'))
   }, [place.scroller])
-  const rows = useVirtualizer({
-    count: items.length,
-    getScrollElement: () => place.scroller,
-    estimateSize: () => height,
-    getItemKey: (i) => {
+  // With a new function the places of all rows are worked out anew.
+  const keyAt = useCallback(
+    (i: number) => {
       const item = items[i]
       return item === undefined ? i : keyOf(item)
     },
+    [items, keyOf],
+  )
+  const rows = useVirtualizer({
+    count: items.length,
+    getScrollElement: () => place.scroller,
+    estimateSize: () => place.row,
+    measureElement: (_, entry) => entry?.borderBoxSize[0]?.blockSize ?? place.row,
+    getItemKey: keyAt,
     scrollMargin: place.top,
     overscan: 10,
     initialRect: { width: 1280, height: 800 },
@@ -70,7 +90,9 @@ function Drawn<T>({ items, keyOf, height, children }: LongBodyProps<T>) {
         return (
           item !== undefined && (
             <tbody key={row.key} ref={rows.measureElement} data-index={row.index}>
-              {children(item, row.index)}
+              <Item item={item} index={row.index}>
+                {children}
+              </Item>
             </tbody>
           )
         )
@@ -81,6 +103,16 @@ function Drawn<T>({ items, keyOf, height, children }: LongBodyProps<T>) {
     </>
   )
 }
+
+interface ItemProps<T> extends Pick<LongBodyProps<T>, 'children'> {
+  readonly item: T
+  readonly index: number
+}
+
+/** Rows that stay in sight are not drawn anew at each step of the wheel. */
+const Item = memo(function Item<T>({ item, index, children }: ItemProps<T>) {
+  return children(item, index)
+}) as <T>(props: ItemProps<T>) => ReactNode
 
 /** Columns keep the widths that they have with the first rows, so that they do not jump as others come into sight. */
 function holdWidths(table: HTMLTableElement | null) {

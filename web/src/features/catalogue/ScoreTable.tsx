@@ -6,6 +6,7 @@ import { placeOf, placeTitle } from '../../subjects/place'
 import { useScores } from '../../api/queries'
 import { RuleStrip } from '../../figures/RuleStrip'
 import { amount, plusMinus, unitWords } from '../../figures/format'
+import { counted } from '../../figures/words'
 import { insideAddress } from '../../subjects/inside-address'
 
 export interface ScoreTableProps {
@@ -23,7 +24,14 @@ export function ScoreTable({ suites, setup, focus, withSeries = [] }: ScoreTable
     <table className="w-full border-collapse" data-testid="scores">
       <tbody>
         {suites.map((s) => (
-          <SuiteScores key={s.id} suite={s} setup={setup} focus={focus} inside={withSeries.includes(s.id)} />
+          <SuiteScores
+            key={s.id}
+            suite={s}
+            setup={setup}
+            focus={focus}
+            inside={withSeries.includes(s.id)}
+            many={suites.length > few}
+          />
         ))}
       </tbody>
     </table>
@@ -35,13 +43,18 @@ interface SuiteScoresProps {
   readonly setup: number
   readonly focus: boolean
   readonly inside: boolean
+  /** Whether it is one of so many that their parts are shown when they are asked for. */
+  readonly many: boolean
 }
 
-function SuiteScores({ suite, setup, focus, inside }: SuiteScoresProps) {
-  const scores = useScores(suite.id, setup)
+/** Above this, suites begin closed. */
+const few = 12
+
+function SuiteScores({ suite, setup, focus, inside, many }: SuiteScoresProps) {
   // Sheets without a total have no number that stands for all: their parts are shown at once.
   const total = suite.metrics.some((m) => m.formula !== undefined)
-  const [open, setOpen] = useState(!total)
+  const [open, setOpen] = useState(!total && !many)
+  const scores = useScores(suite.id, setup, total || open)
   const pools = scores.data ?? []
   const head = pools.find((p) => p.metric === suite.headline)
   const rest = pools.filter((p) => !total || p.metric !== suite.headline)
@@ -74,7 +87,13 @@ function SuiteScores({ suite, setup, focus, inside }: SuiteScoresProps) {
             </Link>
           )}
         </td>
-        {total ? <Cells pool={head} focus={focus} /> : <td colSpan={3} />}
+        {total ? (
+          <Cells pool={head} focus={focus} />
+        ) : (
+          <td colSpan={3} className="unit">
+            {!open && counted(suite.metrics.length, 'test')}
+          </td>
+        )}
       </tr>
       {open &&
         rest.map((p) => (

@@ -188,23 +188,23 @@ final class Browser implements AutoCloseable {
         return ((JavascriptExecutor) driver).executeScript(source, args);
     }
 
-    /** Seconds that the page's main thread has worked, since the browser began to count. */
-    double worked() {
+    /** Seconds that the page's main thread has worked, since the browser began to count, by the browser's names of tasks. */
+    double worked(String... tasks) {
         cdp("Performance.enable", Map.of());
         List<?> all = (List<?>) ((Map<?, ?>) cdp("Performance.getMetrics", Map.of())).get("metrics");
         return all.stream()
                 .map(m -> (Map<?, ?>) m)
-                .filter(m -> "TaskDuration".equals(m.get("name")))
+                .filter(m -> List.of(tasks).contains(m.get("name")))
                 .mapToDouble(m -> ((Number) m.get("value")).doubleValue())
                 .sum();
     }
 
     /** Waits until the page has been read and has nothing more to do. */
     void rest() {
-        double[] before = {worked()};
+        double[] before = {worked("TaskDuration")};
         waitUntil("the page to rest", () -> {
             script("return new Promise(done => setTimeout(done, 600))");
-            double now = worked();
+            double now = worked("TaskDuration");
             boolean still = now - before[0] < 0.03 && !body().contains("Reading");
             before[0] = now;
             return still;

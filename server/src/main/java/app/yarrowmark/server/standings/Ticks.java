@@ -9,7 +9,7 @@ import java.util.function.ToDoubleFunction;
 public final class Ticks {
 
     /** A strip is at most some 210 pixels wide; closer together they fall on each other. */
-    public static final int MOST = 400;
+    public static final int MOST = 200;
 
     private Ticks() {}
 
