@@ -34,13 +34,12 @@ export interface RuleStripProps {
 
 /** A thin rule on a log scale: a tick for each of the pool, a taller one for the median, a notch for one. */
 export function RuleStrip(props: RuleStripProps) {
-  const { pool, own, lessIsBetter = false, width = 210, unit = '', onOpen } = props
-  const thin = drawnOf(pool, own, width, lessIsBetter)
-  const drawn = { ...thin, middle: props.whole?.median ?? thin.middle }
+  const { pool, own, width = 210, unit = '', onOpen } = props
+  const drawn = drawnOf(props)
   const { x } = drawn
   const { tick, number, read } = useTick(props, x)
   if (pool.length === 0 && own === undefined) return <span className="gap">nobody has it yet</span>
-  const words = stripText(props.whole?.scores ?? pool.length, drawn, own, unit)
+  const words = stripText(drawn, own, unit)
   return (
     <span
       style={{ width }}
@@ -101,6 +100,7 @@ interface Drawn {
   readonly x: (value: number) => number
   /** All ticks as one path. */
   readonly ticks: string
+  readonly scores: number
   readonly least: number
   readonly most: number
   readonly middle: number | undefined
@@ -109,14 +109,15 @@ interface Drawn {
 /** Rows share a pool: what is worked out of thousands of scores is kept for as long as the pool is there. */
 const kept = new WeakMap<readonly Tick[], Map<string, Drawn>>()
 
-function drawnOf(pool: readonly Tick[], own: number | undefined, width: number, turned: boolean): Drawn {
+function drawnOf({ pool, own, whole, width = 210, lessIsBetter: turned = false }: RuleStripProps): Drawn {
   const key = `${String(width)} ${String(turned)}`
   const known = kept.get(pool) ?? new Map<string, Drawn>()
   kept.set(pool, known)
   const before = known.get(key) ?? worked(pool, [], width, turned)
   known.set(key, before)
   const within = own === undefined || (own >= before.least && own <= before.most)
-  return within ? before : worked(pool, [own], width, turned)
+  const drawn = within ? before : worked(pool, [own], width, turned)
+  return whole ? { ...drawn, scores: whole.scores, middle: whole.median ?? drawn.middle } : drawn
 }
 
 /** @param more values beyond the pool that the scale must have room for */
@@ -125,7 +126,7 @@ function worked(pool: readonly Tick[], more: readonly number[], width: number, t
   const plain = logScale(values.concat(more), width)
   const x = (value: number) => (turned ? width - plain(value) : plain(value))
   const [least = Infinity, most = -Infinity] = extent(values)
-  return { x, ticks: ticksPath(pool, x), least, most, middle: median(values) }
+  return { x, ticks: ticksPath(pool, x), least, most, scores: values.length, middle: median(values) }
 }
 
 /** The place of the tick that is nearest to an offset. */
@@ -209,8 +210,8 @@ function valueText(value: number, unit: string): string {
 }
 
 /** The strip in words. */
-function stripText(scores: number, drawn: Drawn, own: number | undefined, unit: string): string {
-  const { middle, least, most } = drawn
+function stripText(drawn: Drawn, own: number | undefined, unit: string): string {
+  const { scores, middle, least, most } = drawn
   if (middle === undefined) return `no others yet; this one ${valueText(own ?? 0, unit)}`
   if (scores === 1) {
     const one = `one score, ${valueText(middle, unit)}`

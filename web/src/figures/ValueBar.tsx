@@ -1,7 +1,11 @@
 import { scaleLinear } from 'd3-scale'
-import type { Schemas } from '../api/client'
 
-type Row = Schemas['RankedRow']
+/** A value with its interval. */
+export interface Bar {
+  readonly value: number
+  readonly low?: number | undefined
+  readonly high?: number | undefined
+}
 
 /** One linear scale for all rows of a ranking: from nothing where a ratio means something, else from the least. */
 export interface ValueScale {
@@ -14,10 +18,13 @@ export interface ValueScale {
 
 const room = 6
 
-/** The scale that has room for every value and its interval. */
-export function valueScale(view: Schemas['RankingView'], width: number): ValueScale {
-  const ends = view.rows.flatMap((r) => [r.value, r.low ?? r.value, r.high ?? r.value])
-  const bars = view.test?.test.scale === 'RATIO'
+/**
+ * The scale that has room for every value and its interval.
+ *
+ * @param bars whether a ratio means something, so that bars begin at nothing
+ */
+export function valueScale(rows: readonly Bar[], bars: boolean, width: number): ValueScale {
+  const ends = rows.flatMap((r) => [r.value, r.low ?? r.value, r.high ?? r.value])
   const low = bars ? 0 : Math.min(...ends)
   const high = Math.max(...ends)
   const scale = scaleLinear([low, high > low ? high : low + 1], [room, width - room])
@@ -26,17 +33,18 @@ export function valueScale(view: Schemas['RankingView'], width: number): ValueSc
 
 export interface ValueBarProps {
   readonly scale: ValueScale
-  readonly row: Row
+  readonly row: Bar
   readonly focus: boolean
+  readonly tuned?: boolean
   /** For those who do not see it. */
   readonly words: string
 }
 
 /** What was read as a length, with its interval; gold for the one in focus. */
-export function ValueBar({ scale, row, focus, words }: ValueBarProps) {
+export function ValueBar({ scale, row, focus, tuned = false, words }: ValueBarProps) {
   const height = 22
   const middle = height / 2
-  const ink = focus ? 'var(--gold)' : row.subject.tuned ? 'var(--ink2)' : 'var(--even)'
+  const ink = focus ? 'var(--gold)' : tuned ? 'var(--ink2)' : 'var(--even)'
   const end = scale.x(row.value)
   const start = scale.bars ? scale.x(0) : end
   return (

@@ -18,6 +18,8 @@ export interface Figure {
   readonly table: readonly (readonly string[])[]
   /** What can be left out of it; absent where there is nothing to choose. */
   readonly choice?: FigureChoice
+  /** Other drawings of the same. */
+  readonly others?: readonly { readonly words: string; readonly figure: () => Figure }[]
 }
 
 /** Rows, plots or lines of a figure, of which some can be taken. */

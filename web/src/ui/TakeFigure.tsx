@@ -1,4 +1,4 @@
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import type { ReactNode } from 'react'
 import { csvOf, fileName, pngOf, save, svgOf, tabbed } from '../figures/take'
 import type { Figure, Shape, Theme } from '../figures/take'
@@ -12,21 +12,22 @@ import type { Wanted } from './figure-choice'
 
 /** Takes a figure out of the app: as SVG, PNG or its data, in a shape, at a size and in a theme of its own. */
 export function TakeFigure({ figure }: { readonly figure: () => Figure }) {
-  const [open, setOpen] = useState(false)
+  // As it was when it was asked for: what changes behind the dialog does not change it.
+  const [taken, setTaken] = useState<Figure | undefined>(undefined)
   return (
     <>
       <Button
         onClick={() => {
-          setOpen(true)
+          setTaken(figure())
         }}
       >
         Take figure
       </Button>
-      {open && (
+      {taken && (
         <TakeForm
-          figure={figure()}
+          figure={taken}
           onClose={() => {
-            setOpen(false)
+            setTaken(undefined)
           }}
         />
       )}
@@ -55,12 +56,17 @@ function TakeForm({ figure, onClose }: { readonly figure: Figure; readonly onClo
     shape: 'TALL',
     width: shapes.TALL.width,
   })
-  const choice = figure.choice
+  const [way, setWay] = useState(0)
+  const drawn = useMemo(
+    () => (way === 0 ? figure : (figure.others?.[way - 1]?.figure() ?? figure)),
+    [figure, way],
+  )
+  const choice = drawn.choice
   const [rows, setRows] = useState<Wanted>({ kind: 'all', count: '10', these: new Set() })
   const [failed, setFailed] = useState('')
   const own = () => {
     const kept = choice && keptOf(choice, rows)
-    const chosen = choice && kept && kept.size < choice.names.length ? choice.of(kept) : figure
+    const chosen = choice && kept && kept.size < choice.names.length ? choice.of(kept) : drawn
     return { ...chosen, title: look.title.trim() === '' ? figure.title : look.title.trim() }
   }
   const name = fileName(look.title.trim() === '' ? figure.title : look.title.trim())
@@ -85,6 +91,23 @@ function TakeForm({ figure, onClose }: { readonly figure: Figure; readonly onClo
       width={560}
     >
       <Looks look={look} onLook={setLook} />
+      {figure.others && (
+        <div className="mb-3">
+          <Labelled label="Drawn as">
+            <Select
+              label="Drawn as"
+              value={String(way)}
+              choices={['as on the page', ...figure.others.map((o) => o.words)].map((label, i) => ({
+                value: String(i),
+                label,
+              }))}
+              onValue={(v) => {
+                setWay(Number(v))
+              }}
+            />
+          </Labelled>
+        </div>
+      )}
       {choice && choice.names.length > 1 && <RowsOfFigure choice={choice} wanted={rows} onWanted={setRows} />}
       <Ways figure={own} look={look} onTake={take} />
       {failed !== '' && (

@@ -231,7 +231,7 @@ describe('a curve', () => {
     )
     expect(screen.getByLabelText('power, row 3').getAttribute('aria-invalid')).toBe('true')
     fireEvent.click(screen.getByText('Put into the run'))
-    expect(screen.getByText('With the first repeat: power: 2 points, 0:00 to 0:01')).toBeTruthy()
+    expect(await screen.findByText('With the first repeat: power: 2 points, 0:00 to 0:01')).toBeTruthy()
     fireEvent.click(screen.getByText('Save'))
     await waitFor(() => {
       expect((sent.find((s) => s.method === 'PUT')?.body as Schemas['RunFile']).series).toEqual(read.series)

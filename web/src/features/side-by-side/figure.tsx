@@ -7,6 +7,8 @@ import { unitWords } from '../../figures/format'
 import type { Figure, FigureChoice } from '../../figures/take'
 import { capital, subjectText } from '../../figures/words'
 import type { Question } from './address'
+import { valueBars } from './bars'
+import { crossDrawing } from './cross'
 import { mark, marks } from './PlumbTable'
 import type { Block, Test } from './rows'
 import { namesAmong } from './names'
@@ -22,20 +24,53 @@ type Difference = Schemas['Difference']
 export function comparisonFigure(view: View, blocks: readonly Block[], q: Question): Figure {
   const others = view.subjects.map((_, i) => i).filter((i) => i !== view.reference)
   const table = others.length === 1 ? one(view, blocks, q, others[0] ?? 0) : many(view, blocks, q, others)
+  const { cross } = view
+  return {
+    ...told(view, blocks, q),
+    ...tableSize(table),
+    drawing: <TableFigure {...table} />,
+    choice: choice(view, blocks, (some) => comparisonFigure(view, some, q)),
+    others: [
+      { words: 'bars with values', figure: () => barsFigure(view, blocks, q) },
+      ...(cross && cross.tests.length > 0
+        ? [
+            {
+              words: 'two by two',
+              figure: () => ({
+                ...told(view, [], q),
+                about: `${bases[q.basis].about}; means over the tests that all four have. ±: 95 % interval.`,
+                ...crossDrawing(cross, q.basis),
+              }),
+            },
+          ]
+        : []),
+    ],
+  }
+}
+
+function barsFigure(view: View, blocks: readonly Block[], q: Question): Figure {
+  return {
+    ...told(view, blocks, q),
+    about:
+      'Values as read, over their runs. Bars begin at 0; whiskers and ±: 95 % interval. Grey: the reference.',
+    ...valueBars(view, blocks),
+    choice: choice(view, blocks, (some) => barsFigure(view, some, q)),
+  }
+}
+
+/** What stands on every drawing of the comparison, and its data. */
+function told(view: View, blocks: readonly Block[], q: Question) {
   return {
     title: title(view),
     about: `${bases[q.basis].about}. Whiskers and ±: 95 % interval. Ahead or behind ${needs(q.threshold)}`,
     notes: notes(view, blocks, q),
     source: `Yarrowmark, revision ${String(view.revision)} of the scores, ${new Date().toISOString().slice(0, 10)}`,
-    ...tableSize(table),
-    drawing: <TableFigure {...table} />,
     table: data(view),
-    choice: choice(view, blocks, q),
   }
 }
 
 /** The tests that are shown, of which some can be taken; means stay over all of theirs. */
-function choice(view: View, blocks: readonly Block[], q: Question): FigureChoice {
+function choice(view: View, blocks: readonly Block[], of: (some: readonly Block[]) => Figure): FigureChoice {
   const called = namesAmong(testsOf(view))
   const tests = blocks.flatMap((b) => b.tests)
   return {
@@ -43,10 +78,11 @@ function choice(view: View, blocks: readonly Block[], q: Question): FigureChoice
     names: tests.map((t) => called(t)),
     of: (kept) => {
       const left = new Set(tests.filter((_, i) => kept.has(i)))
-      const some = blocks
-        .map((b) => ({ ...b, tests: b.tests.filter((t) => left.has(t)) }))
-        .filter((b) => b.tests.length > 0 || b.group === undefined)
-      return comparisonFigure(view, some, q)
+      return of(
+        blocks
+          .map((b) => ({ ...b, tests: b.tests.filter((t) => left.has(t)) }))
+          .filter((b) => b.tests.length > 0 || b.group === undefined),
+      )
     },
   }
 }
@@ -66,7 +102,7 @@ function one(view: View, blocks: readonly Block[], q: Question, other: number): 
       stout={stout}
     />
   )
-  const told = (d: Difference | undefined, test?: Test, bold = false) => toldCells(d, q, test, bold)
+  const difference = (d: Difference | undefined, test?: Test, bold = false) => toldCells(d, q, test, bold)
   const rows = blocks.flatMap((b): FigureRow[] => {
     const summary = b.summaries.find((s) => s.subject === other)
     const mean = summary?.mean
@@ -85,7 +121,7 @@ function one(view: View, blocks: readonly Block[], q: Question, other: number): 
           {},
           {},
           { drawing: line(mean, 34, true) },
-          ...told(mean, undefined, true),
+          ...difference(mean, undefined, true),
         ],
       },
       ...(summary === undefined || mean === undefined
@@ -102,7 +138,7 @@ function one(view: View, blocks: readonly Block[], q: Question, other: number): 
               ],
             },
           ]),
-      ...b.tests.map((t) => testRow(t, called, [t.cells[view.reference], t.cells[other]], line, told)),
+      ...b.tests.map((t) => testRow(t, called, [t.cells[view.reference], t.cells[other]], line, difference)),
     ]
   })
   return {
@@ -247,7 +283,7 @@ function notes(view: View, blocks: readonly Block[], q: Question): readonly stri
   const cross = view.cross?.tests[0]
   return [
     `${suiteWords(tests)}.`,
-    ...(shown < tests.length
+    ...(blocks.length > 0 && shown < tests.length
       ? [`${String(shown)} of ${String(tests.length)} tests shown.${over}${votes}`]
       : over + votes === ''
         ? []

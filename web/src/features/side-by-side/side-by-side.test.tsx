@@ -379,8 +379,37 @@ describe('side by side', () => {
     expect(screen.getByTestId('together').textContent).toBe(
       'The two add: together they give what they give one by one.',
     )
+    const q = question(new URLSearchParams('s=setup-11&s=setup-12&s=setup-13&s=setup-14&ref=0'))
+    const whole: View = { ...view, subjects: four, reference: 0, differs: [], groups: [group], cross }
+    const others =
+      comparisonFigure(
+        whole,
+        blocks(whole, q, (g) => g),
+        q,
+      ).others ?? []
+    expect(others.map((o) => o.words)).toEqual(['bars with values', 'two by two'])
+    const drawn = render(<svg>{others[1]?.figure().drawing}</svg>).container.textContent
+    expect(drawn).toContain('Fenwin 11 against Marram 14')
+    expect(drawn).toContain('The two add')
     // Which tests a mean is over can be chosen only where there are more than two.
     expect(screen.getByLabelText('Tests that a mean is over')).toBeTruthy()
+  })
+
+  it('is drawn as bars with values of some tests too, gaps with their reasons', () => {
+    const q = question(new URLSearchParams(address.slice(address.indexOf('?'))))
+    const figure = comparisonFigure(
+      view,
+      blocks(view, q, (g) => g),
+      q,
+    )
+    const bars = figure.others?.[0]?.figure()
+    const words = (f: typeof bars) => render(<svg>{f?.drawing}</svg>).container.textContent
+    expect(bars?.notes?.[0]).toContain('Kernmill 3')
+    for (const text of ['Weave', '1\u2009020', '1\u2009000', '±0.5']) expect(words(bars)).toContain(text)
+    const some = bars?.choice?.of(new Set([1]))
+    expect(words(some)).toContain(bars?.choice?.names[1] ?? 'none')
+    expect(words(some)).not.toContain('Weave')
+    expect(some?.notes?.join(' ')).toContain(`1 of ${String(view.groups[0]?.tests.length ?? 0)} tests shown`)
   })
 
   it('judges the device in focus against what was picked, whichever came first', async () => {

@@ -68,7 +68,7 @@ export function Ranking({ question, focus, onTest, shown, onRows }: RankingProps
 }
 
 function Rows({ view, focus }: { readonly view: View; readonly focus: string | undefined }) {
-  const scale = useMemo(() => valueScale(view, barWidth), [view])
+  const scale = useMemo(() => valueScale(view.rows, view.test?.test.scale === 'RATIO', barWidth), [view])
   const test = view.test?.test
   if (!test) return null
   return (
@@ -155,7 +155,13 @@ function RankedLine({ row, before, name, percentile, test, scale, own }: RankedL
           {subject.origin !== '' && <span className="unit"> {subject.origin}</span>}
         </td>
         <td>
-          <ValueBar scale={scale} row={row} focus={own} words={`${subjectText(subject)}: ${value}`} />
+          <ValueBar
+            scale={scale}
+            row={row}
+            focus={own}
+            tuned={subject.tuned}
+            words={`${subjectText(subject)}: ${value}`}
+          />
         </td>
         <td className={`num text-right pl-3 text-base whitespace-nowrap ${own ? 'font-bold' : ''}`}>
           {value}

@@ -142,7 +142,7 @@ function data(view: View): readonly (readonly string[])[] {
 export function rankingFigure(view: Schemas['RankingView'], focus: string | undefined): Figure {
   const test = view.test?.test
   const width = 460
-  const scale = valueScale(view, width)
+  const scale = valueScale(view.rows, test?.scale === 'RATIO', width)
   const unit = unitWords(test?.unit ?? '')
   const table: TableFigureProps = {
     columns: [
@@ -162,7 +162,7 @@ export function rankingFigure(view: Schemas['RankingView'], focus: string | unde
           {
             drawing: (
               <g transform="translate(0 3)">
-                <ValueBar scale={scale} row={r} focus={own} words="" />
+                <ValueBar scale={scale} row={r} focus={own} tuned={r.subject.tuned} words="" />
               </g>
             ),
           },
