@@ -15,6 +15,7 @@ import type { Shortcut } from '../frame/keys'
 import { Mark } from '../frame/Mark'
 import { rowAtHand, togglePick, usePicks } from '../frame/picks'
 import { turnTheme } from './theme'
+import { usePrinting } from '../ui/printing'
 
 const views: readonly { readonly view: View; readonly name: string; readonly key: string }[] = [
   { view: 'desk', name: 'Desk', key: 'd' },
@@ -98,6 +99,7 @@ export function Frame({ name }: { readonly name: string }) {
           className="flex-1 min-w-0 bg-sheet border-l border-line max-md:border-l-0 overflow-auto outline-none"
         >
           <Outlet />
+          <Printed />
         </main>
       </div>
       {dialog === 'search' && (
@@ -180,6 +182,16 @@ function pickRow(): string {
   if (key === undefined) return 'Point at a row, or move to it with Tab, then x puts it side by side.'
   const name = row?.dataset.name ?? 'The row'
   return togglePick(key) === 'added' ? `${name} stands side by side; g s opens it.` : `${name} is put back.`
+}
+
+/** Under what is printed: where it comes from. */
+function Printed() {
+  const printing = usePrinting()
+  return printing ? (
+    <p className="px-6.5 pb-4 text-sm text-ink2">
+      Yarrowmark, {window.location.href}, {new Date().toISOString().slice(0, 10)}
+    </p>
+  ) : null
 }
 
 /** The views, and at the foot what belongs to none of them. */

@@ -160,6 +160,11 @@ function ticksPath(pool: readonly Tick[], x: (value: number) => number): string 
   return [...places].map((place) => `M${String(place)} 11V18`).join('')
 }
 
+/** A strip as a drawing alone, to be taken out of the app. */
+export function StripDrawing(props: RuleStripProps) {
+  return <Drawing {...props} drawn={drawnOf(props)} width={props.width ?? 210} words="" />
+}
+
 function Drawing({ own, focus = false, drawn, width, words }: DrawingProps) {
   const { x, ticks, middle } = drawn
   return (

@@ -1,6 +1,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { Fragment, memo, useCallback, useLayoutEffect, useRef, useState } from 'react'
 import type { ReactNode } from 'react'
+import { usePrinting } from './printing'
 
 /** So many are drawn whole: short tables need no measuring, and can be searched by the browser. */
 const few = 150
@@ -17,7 +18,8 @@ export interface LongBodyProps<T> {
 /** The body of a table; of many items only those near what is in sight are drawn. */
 export function LongBody<T>(props: LongBodyProps<T>) {
   const { items, keyOf, children } = props
-  if (items.length > few) return <Drawn {...props} />
+  const printing = usePrinting()
+  if (items.length > few && !printing) return <Drawn {...props} />
   return (
     <tbody>
       {items.map((item, i) => (

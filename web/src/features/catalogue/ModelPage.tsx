@@ -1,14 +1,17 @@
+import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { ReactNode } from 'react'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { useFocus } from '../../frame/focus'
 import { useOpenSetup } from '../../frame/open'
 import type { Schemas } from '../../api/client'
+import { keys } from '../../api/keys'
 import { RuleStrip } from '../../figures/RuleStrip'
 import { grouped, number, unitWords, when } from '../../figures/format'
 import { bands, capital, cardinal, groups, kindOf } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Failed, Loading } from '../../ui/States'
+import { TakeFigure } from '../../ui/TakeFigure'
 import { EvidenceList } from '../../subjects/Evidence'
 import { ClaimBar } from './ClaimBar'
 import { ModelForm } from './model/ModelForm'
@@ -16,6 +19,7 @@ import { ScoreTable } from './ScoreTable'
 import { CompareSetups } from './CompareSetups'
 import { Tidy, useOtherModels } from './tidy/Tidy'
 import { Units } from './Units'
+import { scoresFigure } from './figure'
 import { effectWords, priceLine, priceWords, signedPercent } from './words'
 import { Differences } from '../../subjects/Differences'
 import { FactList } from '../../subjects/Facts'
@@ -154,6 +158,13 @@ function Claims({ profile }: ProfileProps) {
 
 function Scores({ profile }: ProfileProps) {
   const { shown, inFocus } = useShown(profile)
+  const client = useQueryClient()
+  // Suites that are closed were not read yet, and are not on the picture.
+  const read = (setup: number) =>
+    profile.suites.map((suite) => ({
+      suite,
+      pools: client.getQueryData<Schemas['ScorePoolView'][]>(keys.scores(suite.id, setup)) ?? [],
+    }))
   return (
     <Section
       title="Scores"
@@ -163,12 +174,17 @@ function Scores({ profile }: ProfileProps) {
       }
     >
       {shown && profile.suites.length > 0 ? (
-        <ScoreTable
-          suites={profile.suites}
-          setup={shown.id}
-          focus={inFocus}
-          withSeries={profile.withSeries}
-        />
+        <>
+          <ScoreTable
+            suites={profile.suites}
+            setup={shown.id}
+            focus={inFocus}
+            withSeries={profile.withSeries}
+          />
+          <p className="mt-2">
+            <TakeFigure figure={() => scoresFigure(profile.model, shown, read(shown.id))} />
+          </p>
+        </>
       ) : (
         <p className="gap mt-2 inline-block">nothing was measured yet</p>
       )}

@@ -7,7 +7,7 @@ const ask = (text: string) => question(new URLSearchParams(text))
 describe('the address of a side by side', () => {
   it('leaves out what is usual and keeps what is not', () => {
     const text =
-      's=setup-1&s=setup-2&s=claim-3&ref=0&basis=SHORT&threshold=0.05&sort=size&over=own&votes=suite&only=telling&speaks=best&open=MEMORY'
+      's=setup-1&s=setup-2&s=claim-3&ref=0&basis=short&threshold=0.05&sort=size&over=own&votes=suite&only=telling&speaks=best&open=MEMORY'
     expect(address(ask(text)).toString()).toBe(text)
     expect(address(ask('s=setup-1&s=setup-2')).toString()).toBe('s=setup-1&s=setup-2')
   })

@@ -1,3 +1,5 @@
+import { addresses, among, numberIn, numberOr, says, textOr, texts } from '../../subjects/address'
+import type { Field } from '../../subjects/address'
 import type { Basis } from '../../subjects/differences'
 
 export type Sort = 'group' | 'size' | 'suite'
@@ -26,52 +28,30 @@ export interface Question {
   readonly speaks: string
 }
 
-const bases: readonly Basis[] = ['GAIN', 'TIMES_AS_FAST', 'SHORT', 'MIDPOINT', 'TIME_SAVED', 'OWN_UNIT']
-
-/** What an address says, if it is one of those; else what is usual. */
-function among<T extends string>(said: string | null, choices: readonly T[], usual: T): T {
-  return choices.find((c) => c.toLowerCase() === said?.toLowerCase()) ?? usual
+/** The last unless it is said; the first where what is said fits none. */
+const reference: Field<number, Question> = {
+  name: 'ref',
+  read: (search) => {
+    const count = search.getAll('s').length
+    const said = numberIn(search, 'ref') ?? count - 1
+    return Number.isInteger(said) && said >= 0 && said < count ? said : 0
+  },
+  texts: (value, q) => (value === q.subjects.length - 1 ? [] : [String(value)]),
 }
 
-/** What an address asks; what it leaves out is usual. */
-export function question(search: URLSearchParams): Question {
-  const subjects = search.getAll('s')
-  const reference = Number(search.get('ref') ?? subjects.length - 1)
-  const threshold = Number(search.get('threshold') ?? 0.01)
-  return {
-    subjects,
-    reference: Number.isInteger(reference) && reference >= 0 && reference < subjects.length ? reference : 0,
-    basis: among(search.get('basis'), bases, 'GAIN'),
-    threshold: threshold >= 0 && threshold < 1 ? threshold : 0.01,
-    sort: among(search.get('sort'), ['group', 'size', 'suite'], 'group'),
-    over: among(search.get('over'), ['COMMON', 'OWN'], 'COMMON'),
-    votes: among(search.get('votes'), ['TEST', 'SUITE'], 'TEST'),
-    telling: search.get('only') === 'telling',
-    open: search.getAll('open'),
-    speaks: search.get('speaks') ?? 'as-shipped',
-  }
-}
-
-/** The address of a question; `keep` holds what else it says, such as the device in focus. */
-export function address(q: Question, keep = new URLSearchParams()): URLSearchParams {
-  const next = new URLSearchParams(keep)
-  // Name, what is asked, what is usual.
-  const said: readonly (readonly [string, string, string])[] = [
-    ['ref', String(q.reference), String(q.subjects.length - 1)],
-    ['basis', q.basis, 'GAIN'],
-    ['threshold', String(q.threshold), '0.01'],
-    ['sort', q.sort, 'group'],
-    ['over', q.over.toLowerCase(), 'common'],
-    ['votes', q.votes.toLowerCase(), 'test'],
-    ['only', q.telling ? 'telling' : '', ''],
-    ['speaks', q.speaks, 'as-shipped'],
-  ]
-  for (const name of ['s', 'open', ...said.map(([n]) => n)]) next.delete(name)
-  for (const s of q.subjects) next.append('s', s)
-  for (const [name, value, usual] of said) if (value !== usual) next.set(name, value)
-  for (const g of q.open) next.append('open', g)
-  return next
-}
+/** What an address asks, and the address of a question. */
+export const { question, address } = addresses<Question>({
+  subjects: texts('s'),
+  reference,
+  basis: among('basis', ['GAIN', 'TIMES_AS_FAST', 'SHORT', 'MIDPOINT', 'TIME_SAVED', 'OWN_UNIT']),
+  threshold: numberOr('threshold', 0.01, (v) => v >= 0 && v < 1),
+  sort: among('sort', ['group', 'size', 'suite']),
+  over: among('over', ['COMMON', 'OWN']),
+  votes: among('votes', ['TEST', 'SUITE']),
+  telling: says('only', 'telling'),
+  speaks: textOr('speaks', 'as-shipped'),
+  open: texts('open'),
+})
 
 /** The same with a subject more, before the reference, which stands last unless somebody moved it. */
 export function withSubject(q: Question, key: string): Question {

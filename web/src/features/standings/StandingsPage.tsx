@@ -11,6 +11,7 @@ import { Combobox } from '../../ui/Combobox'
 import { Select } from '../../ui/Select'
 import { Empty, Failed, Loading } from '../../ui/States'
 import { TakeFigure } from '../../ui/TakeFigure'
+import { numberIn } from '../../subjects/address'
 import { Boards } from '../../subjects/Boards'
 import { Term } from '../../subjects/Term'
 import { question, rankable, rankedWords, withWeight } from './address'
@@ -80,10 +81,10 @@ export function StandingsPage() {
 
 /** Which rows an address asks for; the first ones, as many as usual, if it does not say. */
 function shownOf(search: URLSearchParams, around: string | undefined): ShownRows {
-  const rows = Number(search.get('rows') ?? NaN)
+  const rows = numberIn(search, 'rows')
   return {
     around,
-    rows: Number.isInteger(rows) && rows > 0 ? rows : undefined,
+    rows: rows !== undefined && Number.isInteger(rows) && rows > 0 ? rows : undefined,
     find: search.get('find') ?? undefined,
   }
 }
@@ -312,6 +313,7 @@ function Places({ view, q, choose, own, why, shown }: StandingsProps) {
       why={(key) => <Why question={q} subject={key} links={links(view, key, own)} />}
     />
   )
+  const unplaced = view.unplaced.filter((u) => hasWords(subjectText(u.subject), shown.find))
   return (
     <>
       {view.placed === 0 ? <Nobody /> : table(view.places)}
@@ -331,11 +333,11 @@ function Places({ view, q, choose, own, why, shown }: StandingsProps) {
           {table(island)}
         </section>
       ))}
-      {view.unplaced.length > 0 && (
+      {unplaced.length > 0 && (
         <section className="mt-5 text-sm text-ink2" aria-label="Unplaced">
           <h2 className="text-sm">Unplaced</h2>
           <ul className="mt-1 leading-relaxed">
-            {view.unplaced.map((u) => (
+            {unplaced.map((u) => (
               <li key={u.subject.key}>
                 <b className="font-semibold text-ink">{subjectText(u.subject)}</b>: {unplacedWords(u)}
               </li>
@@ -345,6 +347,15 @@ function Places({ view, q, choose, own, why, shown }: StandingsProps) {
       )}
     </>
   )
+}
+
+/** Whether a name has all of some words, in any order and case, as the server finds them. */
+function hasWords(name: string, find = ''): boolean {
+  const text = name.toLowerCase()
+  return find
+    .toLowerCase()
+    .split(/\s+/)
+    .every((word) => text.includes(word))
 }
 
 function Nobody() {

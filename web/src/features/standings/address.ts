@@ -1,5 +1,6 @@
 import type { TestGroup } from '../../api/queries'
 import { kindOf } from '../../figures/words'
+import { numberIn } from '../../subjects/address'
 import type { StandingsQuestion } from './queries'
 
 type Tuned = NonNullable<StandingsQuestion['tuned']>
@@ -8,10 +9,7 @@ type Origin = NonNullable<StandingsQuestion['origin']>
 /** What an address asks to be ranked; what it leaves out is usual. */
 export function question(search: URLSearchParams): StandingsQuestion {
   const text = (name: string) => search.get(name) ?? undefined
-  const number = (name: string) => {
-    const value = Number(search.get(name) ?? NaN)
-    return Number.isFinite(value) ? value : undefined
-  }
+  const number = (name: string) => numberIn(search, name)
   const group = text('group') as TestGroup | undefined
   const asked = {
     group,

@@ -1,4 +1,5 @@
 import type { Schemas } from '../../api/client'
+import { addresses, among, numberOr, numbers, says, text, texts } from '../../subjects/address'
 
 type Line = Schemas['LineView']
 
@@ -20,45 +21,14 @@ export interface Question {
 
 export type Show = 'plots' | 'change' | 'units'
 
-const bases: readonly Line['basis'][] = [
-  'GAIN',
-  'TIMES_AS_FAST',
-  'SHORT',
-  'MIDPOINT',
-  'TIME_SAVED',
-  'OWN_UNIT',
-]
-
-/** What an address asks; what it leaves out is usual. */
-export function question(search: URLSearchParams): Question {
-  const threshold = Number(search.get('threshold') ?? 0.01)
-  return {
-    setups: search
-      .getAll('setup')
-      .map(Number)
-      .filter((n) => Number.isInteger(n) && n > 0),
-    factor: search.get('factor') ?? undefined,
-    order: search.get('order') === 'date' ? 'DATE' : 'VERSION',
-    basis: bases.find((b) => b === search.get('basis')) ?? 'GAIN',
-    threshold: threshold >= 0 && threshold < 1 ? threshold : 0.01,
-    show: (['change', 'units'] as const).find((s) => s === search.get('show')) ?? 'plots',
-    moved: search.get('only') === 'moved',
-    two: search.getAll('two').slice(0, 2),
-  }
-}
-
-/** The address of a question; `keep` holds what else it says, such as the device in focus. */
-export function address(q: Question, keep = new URLSearchParams()): URLSearchParams {
-  const next = new URLSearchParams(keep)
-  for (const name of ['setup', 'factor', 'order', 'basis', 'threshold', 'show', 'only', 'two'])
-    next.delete(name)
-  for (const s of q.setups) next.append('setup', String(s))
-  if (q.factor !== undefined) next.set('factor', q.factor)
-  if (q.order === 'DATE') next.set('order', 'date')
-  if (q.basis !== 'GAIN') next.set('basis', q.basis)
-  if (q.threshold !== 0.01) next.set('threshold', String(q.threshold))
-  if (q.show !== 'plots') next.set('show', q.show)
-  if (q.moved) next.set('only', 'moved')
-  for (const t of q.two) next.append('two', t)
-  return next
-}
+/** What an address asks, and the address of a question. */
+export const { question, address } = addresses<Question>({
+  setups: numbers('setup'),
+  factor: text('factor'),
+  order: among('order', ['VERSION', 'DATE']),
+  basis: among('basis', ['GAIN', 'TIMES_AS_FAST', 'SHORT', 'MIDPOINT', 'TIME_SAVED', 'OWN_UNIT']),
+  threshold: numberOr('threshold', 0.01, (v) => v >= 0 && v < 1),
+  show: among('show', ['plots', 'change', 'units']),
+  moved: says('only', 'moved'),
+  two: texts('two', 2),
+})

@@ -106,7 +106,7 @@ describe('what a line does, in words', () => {
 describe('the address', () => {
   it('keeps everything and says only what is not usual', () => {
     const text =
-      'focus=4&setup=2&setup=3&factor=time&order=date&basis=OWN_UNIT&threshold=0.02&show=units&only=moved&two=1.maps'
+      'focus=4&setup=2&setup=3&factor=time&order=date&basis=own_unit&threshold=0.02&show=units&only=moved&two=1.maps'
     const q = question(new URLSearchParams(text))
     expect(q).toEqual({
       setups: [2, 3],
