@@ -19,7 +19,7 @@ export function Button({ look = 'plain', className = '', type = 'button', ...res
   return (
     <button
       type={type}
-      className={`rounded whitespace-nowrap disabled:opacity-45 disabled:cursor-default ${looks[look]} ${className}`}
+      className={`rounded whitespace-nowrap print:hidden disabled:opacity-45 disabled:cursor-default ${looks[look]} ${className}`}
       {...rest}
     />
   )

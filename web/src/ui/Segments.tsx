@@ -12,7 +12,7 @@ export function Segments<T extends string>({ label, value, choices, onValue }: S
     <div
       role="radiogroup"
       aria-label={label}
-      className="flex border border-line rounded overflow-hidden shrink-0"
+      className="flex border border-line rounded overflow-hidden shrink-0 max-md:shrink max-md:max-w-full max-md:overflow-x-auto"
     >
       {choices.map((c) => (
         <button

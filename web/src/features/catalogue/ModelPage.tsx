@@ -81,8 +81,8 @@ function ModelView({ profile, onEdit, onShow }: ModelViewProps) {
   const navigate = useNavigate()
   return (
     <div className="pt-4.5 pl-6.5 pr-5.5 pb-10">
-      <div className="flex items-start gap-2.5">
-        <div className="flex-1">
+      <div className="flex items-start gap-2.5 max-md:flex-wrap">
+        <div className="flex-1 max-md:basis-full">
           <h1>
             {model.maker} {model.name}
           </h1>
@@ -101,7 +101,7 @@ function ModelView({ profile, onEdit, onShow }: ModelViewProps) {
           Put on the desk
         </Button>
       </div>
-      <div className="grid grid-cols-[1fr_1fr] gap-x-8.5 gap-y-7 mt-4">
+      <div className="grid grid-cols-[1fr_1fr] max-md:grid-cols-1 gap-x-8.5 gap-y-7 mt-4">
         <Standing profile={profile} />
         <Claims profile={profile} />
         <Scores profile={profile} />
@@ -293,7 +293,7 @@ interface SectionProps {
 
 function Section({ title, about, children }: SectionProps) {
   return (
-    <section className="min-w-0">
+    <section className="min-w-0 max-md:overflow-x-auto">
       <h2>
         {title} {about !== undefined && <span className="text-ink2 font-normal">{about}</span>}
       </h2>

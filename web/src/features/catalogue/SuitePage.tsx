@@ -27,29 +27,31 @@ function SuiteView({ profile }: { readonly profile: Profile }) {
   return (
     <div className="pt-4.5 pl-6.5 pr-5.5 pb-10">
       <SuiteHead suite={suite} runs={Math.max(0, ...profile.metrics.map((m) => m.setups))} />
-      <table className="w-full border-collapse mt-4">
-        <thead>
-          <tr className="border-b border-line [&>th]:px-2 [&>th]:py-1.5">
-            <th>Metric</th>
-            <th>Unit</th>
-            <th>Scale</th>
-            <th>How it follows</th>
-            <th className="text-right">Setups</th>
-            <th className="text-right">Noise of one run</th>
-            <th className="text-right">Lowest, middle, highest</th>
-          </tr>
-        </thead>
-        <tbody>
-          {suite.metrics.map((m) => (
-            <MetricRow
-              key={m.key}
-              metric={m}
-              suite={suite}
-              known={profile.metrics.find((p) => p.metric === m.key)}
-            />
-          ))}
-        </tbody>
-      </table>
+      <div className="max-md:overflow-x-auto" role="region" aria-label="Tests" tabIndex={0}>
+        <table className="w-full border-collapse mt-4">
+          <thead>
+            <tr className="border-b border-line [&>th]:px-2 [&>th]:py-1.5">
+              <th>Metric</th>
+              <th>Unit</th>
+              <th>Scale</th>
+              <th>How it follows</th>
+              <th className="text-right">Setups</th>
+              <th className="text-right">Noise of one run</th>
+              <th className="text-right">Lowest, middle, highest</th>
+            </tr>
+          </thead>
+          <tbody>
+            {suite.metrics.map((m) => (
+              <MetricRow
+                key={m.key}
+                metric={m}
+                suite={suite}
+                known={profile.metrics.find((p) => p.metric === m.key)}
+              />
+            ))}
+          </tbody>
+        </table>
+      </div>
       <div className="grid grid-cols-2 gap-x-10 gap-y-6 mt-6 text-base">
         <Settings suite={suite} />
         <Faults suite={suite} />

@@ -136,7 +136,7 @@ function RankedLine({ row, before, name, percentile, test, scale, own }: RankedL
         data-focus={own}
       >
         <td className="num text-right pr-3 text-base">
-          {before?.place === row.place ? <span className="text-ink3">{row.place}</span> : row.place}
+          {before?.place === row.place ? <span className="text-ink2">{row.place}</span> : row.place}
         </td>
         <td
           className={`pr-4 max-w-75 truncate text-base ${own ? 'font-bold' : ''}`}

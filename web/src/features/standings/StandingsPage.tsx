@@ -257,7 +257,7 @@ function Controls({
       ) : (
         <OneTest view={view} q={q} choose={choose} group={view.group} />
       )}
-      <div className="ml-auto max-md:ml-0 flex flex-wrap gap-x-5 gap-y-2">
+      <div className="ml-auto max-md:ml-0 flex flex-wrap items-center gap-x-5 gap-y-2">
         {by !== 'value' && (
           <FindRows
             find={shown.find ?? ''}
