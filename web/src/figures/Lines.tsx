@@ -1,5 +1,5 @@
 import { extent, tickStep } from 'd3-array'
-import { scaleLinear, scaleLog } from 'd3-scale'
+import { scaleLinear, scaleLog, scaleUtc } from 'd3-scale'
 import { line as linePath } from 'd3-shape'
 import { useRef } from 'react'
 import { number, significant } from './format'
@@ -40,6 +40,8 @@ export interface LinesProps {
   readonly unit: string
   /** Places double from one to the next. */
   readonly log: boolean
+  /** Places are seconds: round ones are minutes, not hundreds. */
+  readonly clock?: boolean
   readonly xWords: (x: number) => string
   readonly levels?: readonly Level[]
   readonly uprights?: readonly Level[]
@@ -339,7 +341,7 @@ interface Scales {
 }
 
 function scalesOf(props: LinesProps): Scales {
-  const { lines, log, width, height, axis = true } = props
+  const { lines, log, clock = false, width, height, axis = true } = props
   const lowest = height - (axis ? bottom : 6)
   const [lowX = 0, highX = 1] = extent(lines.flatMap((l) => [l.x[0] ?? 0, l.x.at(-1) ?? 0]))
   const range = [left, width - right]
@@ -353,10 +355,17 @@ function scalesOf(props: LinesProps): Scales {
     y,
     lowest,
     invert: (pixel) => x.invert(pixel),
-    ticksX: x.ticks(log ? 8 : 6),
+    ticksX: clock ? roundTimes(lowX, highX) : x.ticks(log ? 8 : 6),
     ticksY: y.ticks(4),
     decimals: Math.max(0, Math.ceil(-Math.log10(tickStep(low, high, 4)) - 1e-9)),
   }
+}
+
+/** Round times between two, in seconds. */
+function roundTimes(from: number, to: number): readonly number[] {
+  return scaleUtc([from * 1000, to * 1000])
+    .ticks(6)
+    .map((t) => t.getTime() / 1000)
 }
 
 /** What the scale spans: with some room, and from 0 where that is asked for and not far. */

@@ -45,6 +45,14 @@ describe('lines over one axis', () => {
     expect(texts(of)).toEqual(expect.arrayContaining(['4 KiB', '32 KiB', 'MB/s', 'read']))
   })
 
+  it('have whole minutes under them where the places are seconds', () => {
+    const line = { name: 'work', x: [0, 600], y: [4, 3], look: lookOf(0, false) }
+    const clock = (s: number) => `${String(Math.floor(s / 60))}:${String(s % 60).padStart(2, '0')}`
+    const of = figure({ lines: [line], log: false, clock: true, xWords: clock, spots: [] })
+    expect(texts(of)).toEqual(expect.arrayContaining(['2:00', '4:00', '6:00']))
+    expect(texts(of)).not.toContain('1:40')
+  })
+
   it('begin at 0 unless the values lie close together far from it', () => {
     expect(texts(figure())).toContain('0')
     expect(texts(figure({ lines: [line('read', [500, 505, 510, 507])] }))).not.toContain('0')

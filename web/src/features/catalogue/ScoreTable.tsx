@@ -48,7 +48,7 @@ interface SuiteScoresProps {
 }
 
 /** Above this, suites begin closed. */
-const few = 12
+const few = 24
 
 function SuiteScores({ suite, setup, focus, inside, many }: SuiteScoresProps) {
   // Sheets without a total have no number that stands for all: their parts are shown at once.

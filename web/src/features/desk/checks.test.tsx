@@ -230,7 +230,12 @@ describe('a curve', () => {
       'power: 2 points, 0:00 to 0:01One cell is left out:line 4, power: "x" is no number',
     )
     expect(screen.getByLabelText('power, row 3').getAttribute('aria-invalid')).toBe('true')
-    fireEvent.click(screen.getByText('Put into the run'))
+    // What was read is seen before it can be put anywhere.
+    const put = screen.getByText('Put into the run') as HTMLButtonElement
+    await waitFor(() => {
+      expect(put.disabled).toBe(false)
+    })
+    fireEvent.click(put)
     expect(await screen.findByText('With the first repeat: power: 2 points, 0:00 to 0:01')).toBeTruthy()
     fireEvent.click(screen.getByText('Save'))
     await waitFor(() => {

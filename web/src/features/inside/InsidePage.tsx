@@ -408,6 +408,7 @@ function TimeView({ view, q, change, focus }: InsideProps & { readonly focus: nu
             lines={p.lines}
             unit={unitWords(p.unit)}
             log={false}
+            clock={view.axisUnit === 's'}
             xWords={(x) => placeWords(view, x)}
             uprights={onsets(view, p.own)}
             at={reading.at}

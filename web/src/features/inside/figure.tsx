@@ -55,6 +55,7 @@ function figureOf(view: View, focus: number | undefined): Figure {
                 lines={plotLines(view, focus, own)}
                 unit={unitWords(unit)}
                 log={view.kind === 'SIZES'}
+                clock={view.kind === 'TIME' && view.axisUnit === 's'}
                 xWords={(x) => placeWords(view, x)}
                 levels={levelsOf(own)}
                 uprights={view.kind === 'TIME' ? onsets(view, own) : []}
