@@ -363,7 +363,8 @@ function scalesOf(props: LinesProps): Scales {
 
 /** Round times between two, in seconds. */
 function roundTimes(from: number, to: number): readonly number[] {
-  return scaleUtc([from * 1000, to * 1000])
+  return scaleUtc()
+    .domain([from * 1000, to * 1000])
     .ticks(6)
     .map((t) => t.getTime() / 1000)
 }
