@@ -1,4 +1,4 @@
-import { render, screen } from '@testing-library/react'
+import { act, render, screen } from '@testing-library/react'
 import { describe, expect, it, vi } from 'vitest'
 import { LongBody } from './LongBody'
 
@@ -43,5 +43,23 @@ describe('the body of a long table', () => {
     )
     expect(before).toBe(0)
     expect(after).toBeGreaterThan(19_900 * 30)
+  })
+
+  it('is whole and light on paper, and is put back afterwards', () => {
+    document.documentElement.dataset.theme = 'dark'
+    render(<Table count={400} />)
+    const drawn = () => screen.queryAllByText(/^row /).length
+    expect(drawn()).toBeLessThan(400)
+    act(() => {
+      window.dispatchEvent(new Event('beforeprint'))
+    })
+    expect(drawn()).toBe(400)
+    expect(document.documentElement.dataset.theme).toBe('light')
+    act(() => {
+      window.dispatchEvent(new Event('afterprint'))
+    })
+    expect(drawn()).toBeLessThan(400)
+    expect(document.documentElement.dataset.theme).toBe('dark')
+    delete document.documentElement.dataset.theme
   })
 })

@@ -65,7 +65,7 @@ function drawn(model: Schemas['ModelView'], setup: Schemas['SetupView'], rows: r
   const suites = [...new Set(rows.map((r) => r.suite))]
   return {
     title: `${model.maker} ${model.name}, ${setup.name}`.trim(),
-    about: `Scores, and where each falls among ${kindOf(model.kind).many}: a tick for each setup, a taller one for the one in the middle, better to the right. ±: 95 % interval. Places are among devices, each other one by its best setup that is not tuned.`,
+    about: `Scores, and where each falls among ${kindOf(model.kind).many}: ticks for their setups, a taller one for the median, better to the right. ±: 95 % interval. Places are among devices, each other one by its best setup that is not tuned.`,
     notes: [`${suites.map((s) => suiteWords(s)).join('; ')}.`],
     source: `Yarrowmark, ${new Date().toISOString().slice(0, 10)}`,
     ...tableSize(table),

@@ -52,7 +52,7 @@ function barsFigure(view: View, blocks: readonly Block[], q: Question): Figure {
   return {
     ...told(view, blocks, q),
     about:
-      'Values as read, over their runs. Bars begin at 0; whiskers and ±: 95 % interval. Darker: the reference.',
+      'Values as read, over their runs. Bars begin at 0, dots stand where there is no zero; whiskers and ±: 95 % interval. Darker bars: the reference.',
     ...valueBars(view, blocks),
     choice: choice(view, blocks, (some) => barsFigure(view, some, q)),
   }

@@ -8,18 +8,23 @@ export interface FindRowsProps {
 
 /** Looks for rows of an order by words of their names; each keeps its place. */
 export function FindRows({ find, onFind }: FindRowsProps) {
-  const [text, setText] = useState(find)
+  // Only while it is being typed: a board or another address brings words of its own.
+  const [typed, setTyped] = useState<string | undefined>(undefined)
   useEffect(() => {
-    if (text === find) return undefined
-    const soon = setTimeout(() => {
-      onFind(text)
-    }, 250)
+    if (typed === undefined) return undefined
+    const soon = setTimeout(
+      () => {
+        if (typed === find) setTyped(undefined)
+        else onFind(typed)
+      },
+      typed === find ? 0 : 250,
+    )
     return () => {
       clearTimeout(soon)
     }
     // The caller's function is new at every drawing; only other words matter.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [text, find])
+  }, [typed, find])
   return (
     <label className="flex items-center gap-2">
       <span className="text-ink2">Find</span>
@@ -27,9 +32,9 @@ export function FindRows({ find, onFind }: FindRowsProps) {
         type="search"
         className="w-40 border border-line rounded bg-sheet px-2 py-0.75"
         placeholder="words of a name"
-        value={text}
+        value={typed ?? find}
         onChange={(e) => {
-          setText(e.target.value)
+          setTyped(e.target.value)
         }}
       />
     </label>

@@ -59,7 +59,7 @@ export function Ranking({ question, focus, onTest, shown, onRows }: RankingProps
               {neighbours(view, focus)}
             </p>
           )}
-          <Rows view={view} focus={focus} />
+          {view.rows.length > 0 && <Rows view={view} focus={focus} />}
           <MoreRows numbers={view.rows.map((r) => r.row)} all={view.ranked} asked={shown} onRows={onRows} />
         </>
       )}

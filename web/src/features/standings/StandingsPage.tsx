@@ -85,7 +85,7 @@ function shownOf(search: URLSearchParams, around: string | undefined): ShownRows
   return {
     around,
     rows: rows !== undefined && Number.isInteger(rows) && rows > 0 ? rows : undefined,
-    find: search.get('find') ?? undefined,
+    find: (search.get('find') ?? '').trim() === '' ? undefined : (search.get('find') ?? undefined),
   }
 }
 
@@ -316,7 +316,7 @@ function Places({ view, q, choose, own, why, shown }: StandingsProps) {
   const unplaced = view.unplaced.filter((u) => hasWords(subjectText(u.subject), shown.find))
   return (
     <>
-      {view.placed === 0 ? <Nobody /> : table(view.places)}
+      {view.placed === 0 ? <Nobody /> : view.places.length > 0 && table(view.places)}
       <MoreRows
         numbers={view.places.map((p) => p.number)}
         all={view.placed}
