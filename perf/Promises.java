@@ -2,11 +2,12 @@ import app.yarrowmark.core.check.Correction;
 import app.yarrowmark.core.check.TotalCheck;
 import app.yarrowmark.core.compare.Advantage;
 import app.yarrowmark.core.compare.GroupSummary;
+import app.yarrowmark.core.compare.ManyTests;
 import app.yarrowmark.core.compare.Verdict;
 import app.yarrowmark.core.exchange.SheetReader;
 import app.yarrowmark.core.follow.Line;
-import app.yarrowmark.core.follow.SessionVariance;
 import app.yarrowmark.core.follow.Step;
+import app.yarrowmark.core.follow.Stretch;
 import app.yarrowmark.core.follow.VersionScore;
 import app.yarrowmark.core.plan.ShortList;
 import app.yarrowmark.core.rank.AdditiveModel;
@@ -14,6 +15,9 @@ import app.yarrowmark.core.rank.Place;
 import app.yarrowmark.core.rank.Placing;
 import app.yarrowmark.core.rank.ScoreMatrix;
 import app.yarrowmark.core.rank.SplitMix;
+import app.yarrowmark.core.score.Contrast;
+import app.yarrowmark.core.score.DayMovement;
+import app.yarrowmark.core.score.ErrorParts;
 import app.yarrowmark.core.score.NoisePool;
 import app.yarrowmark.core.score.PooledNoise;
 import app.yarrowmark.core.written.Reading;
@@ -60,22 +64,74 @@ class Promises {
         return new Reading(1000 * Math.exp(log + noise * RANDOM.gaussian()), .1);
     }
 
-    private static void scores() {
-        StringBuilder line = new StringBuilder();
-        for (int n = 1; n <= 10; n++) {
-            int hits = 0;
-            for (int t = 0; t < times; t++) {
-                List<List<Reading>> cells = new ArrayList<>();
-                for (int c = 0; c < 8; c++) {
-                    cells.add(readings(c == 0 ? n : 3, 0, 0));
-                }
-                Score score = Scoring.score(cells.get(0), NoisePool.ofReadings(cells).all());
-                double half = Student.quantile(.975, score.dof()) * score.standardError();
-                hits += Math.abs(score.log() - Math.log(1000)) <= half ? 1 : 0;
-            }
-            line.append(String.format(" %.3f", (double) hits / times));
+    /** How far days move on a made-up desk: some tests hardly, some by two percent. */
+    private static double movement() {
+        return Math.max(.003, Math.min(.02, .008 * Math.exp(.6 * RANDOM.gaussian())));
+    }
+
+    /** Runs of one setup, a list a day. */
+    private static List<List<Reading>> days(int days, int runs, double log, double omega) {
+        List<List<Reading>> all = new ArrayList<>();
+        for (int d = 0; d < days; d++) {
+            double day = log + omega * RANDOM.gaussian();
+            all.add(IntStream.range(0, runs).mapToObj(i -> reading(day, .004)).toList());
         }
-        System.out.println("coverage of a score's 95 % interval, 1 to 10 runs, 8 setups:" + line);
+        return all;
+    }
+
+    /** All runs as if they had been of one day. */
+    private static List<List<Reading>> together(List<List<Reading>> days) {
+        return List.of(days.stream().flatMap(List::stream).toList());
+    }
+
+    /** What is known of noise and days from other setups of the test. */
+    private record Known(PooledNoise noise, DayMovement movement) {
+
+        private static final DayMovement NONE = new DayMovement(0, Double.POSITIVE_INFINITY, DayMovement.Source.TEST, 0);
+
+        /** From so many setups, measured on two days each, and others measured on one. */
+        static Known of(int repeated, double omega) {
+            List<List<List<Reading>>> cells = new ArrayList<>();
+            for (int c = 0; c < 8; c++) {
+                cells.add(days(c < repeated ? 2 : 1, 3, 0, omega));
+            }
+            PooledNoise noise = NoisePool.of(cells).all();
+            List<Contrast> contrasts = cells.stream().flatMap(c -> Scoring.contrasts(c, noise).stream()).toList();
+            return new Known(noise, DayMovement.ASSUMED.learned(contrasts, DayMovement.Source.TEST));
+        }
+
+        Score score(List<List<Reading>> days) {
+            return Scoring.score(days, noise, movement);
+        }
+
+        /** As it was reckoned before days were told apart. */
+        Score ignoring(List<List<Reading>> days) {
+            return Scoring.score(together(days), noise, NONE);
+        }
+    }
+
+    private static boolean covers(Score score) {
+        double half = Student.quantile(.975, score.error().dof()) * score.standardError();
+        return Math.abs(score.log() - Math.log(1000)) <= half;
+    }
+
+    private static void scores() {
+        System.out.println("a score's 95 % interval, days moving by 0.3 to 2 %        ignoring days   with days");
+        for (int repeated : new int[] {0, 4}) {
+            for (int days : new int[] {1, 2, 3}) {
+                int old = 0;
+                int now = 0;
+                for (int t = 0; t < times; t++) {
+                    double omega = movement();
+                    Known known = Known.of(repeated, omega);
+                    List<List<Reading>> own = days(days, 3, 0, omega);
+                    old += covers(known.ignoring(own)) ? 1 : 0;
+                    now += covers(known.score(own)) ? 1 : 0;
+                }
+                System.out.printf("  %d days of 3 runs, %d setups repeated%-22s covers %.2f            %.2f%n",
+                        days, repeated, "", (double) old / times, (double) now / times);
+            }
+        }
         double median = 0;
         double mean = 0;
         for (int t = 0; t < times; t++) {
@@ -87,63 +143,82 @@ class Promises {
                 Math.sqrt(median) / .01, Math.sqrt(mean) / .01);
     }
 
-    private static List<Reading> readings(int n, double log, double between) {
-        double own = log + between * RANDOM.gaussian();
-        return IntStream.range(0, n).mapToObj(i -> reading(own, .01)).toList();
-    }
-
     private static void leads() {
-        for (int n : new int[] {2, 3, 5}) {
-            System.out.printf("%d runs each, 8 setups: a lead is called with no difference in %.1f %%, with 2 %% in %.0f %%, the wrong way round in %.2f %%,"
-                            + " with 5 %% in %.0f %%%n",
-                    n, 100 * called(n, 0, false), 100 * called(n, .02, false), 100 * called(n, .02, true), 100 * called(n, .05, false));
+        System.out.println("one against one, 3 runs a day, days moving by 0.3 to 2 %  ignoring days   with days");
+        for (int days : new int[] {1, 3}) {
+            for (int repeated : new int[] {0, 4}) {
+                for (double truth : new double[] {0, .05}) {
+                    double[] called = called(days, repeated, truth);
+                    System.out.printf("  %d %s each, %d setups repeated, %-18s called %.2f            %.2f%n",
+                            days, days == 1 ? "day " : "days", repeated, truth == 0 ? "unchanged:" : "ahead by 5 %:", called[0], called[1]);
+                }
+            }
         }
+        System.out.printf("40 tests of an unchanged pair: %.1f called one by one, %.2f counted%n", many(0)[0], many(0)[1]);
+        double[] half = many(.04);
+        System.out.printf("40 tests, half of them changed by 4 %%: %.1f called one by one, %.1f counted%n", half[0], half[1]);
     }
 
-    private static double called(int n, double truth, boolean wrong) {
-        int called = 0;
+    private static double[] called(int days, int repeated, double truth) {
+        double[] called = new double[2];
         for (int t = 0; t < times; t++) {
-            List<List<Reading>> cells = new ArrayList<>();
-            for (int c = 0; c < 8; c++) {
-                cells.add(readings(n, c == 0 ? truth : 0, 0));
-            }
-            PooledNoise noise = NoisePool.ofReadings(cells).all();
-            Verdict verdict = Advantage.of(
-                            Scoring.score(cells.get(0), noise), Scoring.score(cells.get(1), noise), Direction.HIGHER, .01)
-                    .verdict()
-                    .orElseThrow();
-            boolean ahead = verdict == Verdict.AHEAD;
-            boolean behind = verdict == Verdict.BEHIND;
-            called += (truth == 0 ? ahead || behind : wrong ? behind : ahead) ? 1 : 0;
+            double omega = movement();
+            Known known = Known.of(repeated, omega);
+            List<List<Reading>> a = days(days, 3, truth, omega);
+            List<List<Reading>> b = days(days, 3, 0, omega);
+            Verdict old = Advantage.of(known.ignoring(a), known.ignoring(b), Direction.HIGHER, .01).verdict().orElseThrow();
+            Verdict now = Advantage.of(known.score(a), known.score(b), Direction.HIGHER, .01).verdict().orElseThrow();
+            called[0] += isCalled(old, truth) ? 1.0 / times : 0;
+            called[1] += isCalled(now, truth) ? 1.0 / times : 0;
         }
-        return (double) called / times;
+        return called;
+    }
+
+    private static boolean isCalled(Verdict verdict, double truth) {
+        return verdict == Verdict.AHEAD || truth == 0 && verdict == Verdict.BEHIND;
+    }
+
+    private static double[] many(double change) {
+        double[] called = new double[2];
+        int lists = Math.max(50, times / 20);
+        for (int t = 0; t < lists; t++) {
+            List<Advantage> shown = IntStream.range(0, 40)
+                    .mapToObj(i -> new Advantage((i < 20 ? change : 0) + .012 * RANDOM.gaussian(), ErrorParts.of(.012, 30), .01, 0, 1))
+                    .toList();
+            called[0] += shown.stream().filter(a -> isCalled(a.verdict().orElseThrow(), 0)).count() / (double) lists;
+            called[1] += ManyTests.verdicts(shown).stream().filter(v -> isCalled(v.orElseThrow(), 0)).count() / (double) lists;
+        }
+        return called;
     }
 
     private static void groups() {
-        for (int tests : new int[] {5, 8, 20}) {
-            int these = 0;
-            int kind = 0;
-            int mistaken = 0;
+        System.out.println("mean of a group, for the kind of work; a device has a taste of 8 % for a suite   tests alone   by suites");
+        for (int[] suites : new int[][] {{4, 4, 4, 4, 4, 4}, {8, 8, 8}, {17, 1, 1, 1}, {6, 6}, {12}, {1, 1, 1, 1, 1, 1, 1, 1}}) {
+            int old = 0;
+            int now = 0;
             for (int t = 0; t < times; t++) {
-                List<GroupSummary.Test> all = new ArrayList<>();
-                double truth = 0;
-                for (int i = 0; i < tests; i++) {
-                    double own = .1 * RANDOM.gaussian();
-                    truth += own / tests;
-                    all.add(new GroupSummary.Test(new Advantage(own + .01 * RANDOM.gaussian(), .01, 12, .01, 0), 1));
+                List<GroupSummary.Test> bySuite = new ArrayList<>();
+                List<GroupSummary.Test> alone = new ArrayList<>();
+                for (int size : suites) {
+                    double taste = .08 * RANDOM.gaussian();
+                    String name = "suite " + bySuite.size();
+                    for (int i = 0; i < size; i++) {
+                        double log = taste + .05 * RANDOM.gaussian();
+                        Advantage test = new Advantage(log, ErrorParts.of(.01, 12), .01, 0, 1);
+                        bySuite.add(new GroupSummary.Test(test, 1, name));
+                        alone.add(new GroupSummary.Test(test, 1, "test " + alone.size()));
+                    }
                 }
-                GroupSummary group = GroupSummary.of(all);
-                these += covers(group, group.ofTheseTests().orElseThrow(), truth);
-                kind += covers(group, group.ofThisKind().orElseThrow(), 0);
-                mistaken += covers(group, group.ofTheseTests().orElseThrow(), 0);
+                old += covers(GroupSummary.of(alone), 0);
+                now += covers(GroupSummary.of(bySuite), 0);
             }
-            System.out.printf("group of %d tests that differ by 10 %%: interval on these tests %.3f, for this kind of work %.3f;"
-                            + " the first taken for the second would hold %.3f%n",
-                    tests, (double) these / times, (double) kind / times, (double) mistaken / times);
+            System.out.printf("  suites of %-56s covers %.2f          %.2f%n",
+                    IntStream.of(suites).boxed().toList(), (double) old / times, (double) now / times);
         }
     }
 
-    private static int covers(GroupSummary group, GroupSummary.Spread spread, double truth) {
+    private static int covers(GroupSummary group, double truth) {
+        GroupSummary.Spread spread = group.ofThisKind().orElseThrow().spread();
         return group.low(spread) <= Math.exp(truth) && Math.exp(truth) <= group.high(spread) ? 1 : 0;
     }
 
@@ -328,39 +403,38 @@ class Promises {
     }
 
     private static void steps() {
-        System.out.printf("quiet lines of 8 versions with a false step: %.1f %% if days do not matter; days moving by 1 %%: %.0f %% if ignored,"
-                        + " %.1f %% with their movement from history, %.1f %% estimated from the line%n",
-                100 * falseSteps(0, 0), 100 * falseSteps(.01, 0), 100 * falseSteps(.01, 1), 100 * falseSteps(.01, 2));
-    }
-
-    /** @param how 0 ignores the movement between days, 1 knows it from twenty setups measured on two days each, 2 estimates it */
-    private static double falseSteps(double omega, int how) {
-        int alarms = 0;
-        for (int t = 0; t < times; t++) {
-            List<VersionScore> line = new ArrayList<>();
-            for (int v = 0; v < 8; v++) {
-                double chi = 0;
-                for (int i = 0; i < 6; i++) {
-                    chi += Math.pow(RANDOM.gaussian(), 2);
+        System.out.println("along versions, 3 runs of one day each, days moving by 0.3 to 2 %   quiet: anything named   5 % in the middle: found there");
+        for (int versions : new int[] {3, 5, 6, 10}) {
+            for (int repeated : new int[] {0, 4}) {
+                int named = 0;
+                int found = 0;
+                for (int t = 0; t < times; t++) {
+                    double omega = movement();
+                    Known known = Known.of(repeated, omega);
+                    named += isNamed(Line.of(line(versions, 0, omega, known), .01, 1)) ? 1 : 0;
+                    Line stepped = Line.of(line(versions, .05, omega, known), .01, 1);
+                    found += isFound(stepped, versions / 2) ? 1 : 0;
                 }
-                line.add(new VersionScore(.006 * RANDOM.gaussian() + omega * RANDOM.gaussian(), .006 * Math.sqrt(chi / 6), 6));
+                System.out.printf("  %2d versions, %d setups repeated: %24.2f %28.2f%n",
+                        versions, repeated, (double) named / times, (double) found / times);
             }
-            SessionVariance session = how == 0 ? SessionVariance.UNKNOWN : how == 1 ? history(omega) : SessionVariance.ofLine(line);
-            alarms += Line.of(line, session, 0).steps().stream().anyMatch(s -> s.kind() != Step.Kind.NONE) ? 1 : 0;
         }
-        return (double) alarms / times;
     }
 
-    private static SessionVariance history(double omega) {
-        List<List<double[]>> setups = new ArrayList<>();
-        for (int s = 0; s < 20; s++) {
-            List<double[]> days = new ArrayList<>();
-            for (int d = 0; d < 2; d++) {
-                double day = omega * RANDOM.gaussian();
-                days.add(IntStream.range(0, 3).mapToDouble(i -> day + .006 * Math.sqrt(3) * RANDOM.gaussian()).toArray());
-            }
-            setups.add(days);
-        }
-        return SessionVariance.ofHistory(setups);
+    private static List<VersionScore> line(int versions, double step, double omega, Known known) {
+        return IntStream.range(0, versions)
+                .mapToObj(v -> Scoring.steadied(days(1, 3, v < versions / 2 ? 0 : step, omega), known.noise, known.movement))
+                .map(s -> VersionScore.of(s, Direction.HIGHER))
+                .toList();
+    }
+
+    private static boolean isNamed(Line line) {
+        return line.steps().stream().anyMatch(s -> s.kind() != Step.Kind.NONE)
+                || line.stretches().stream().anyMatch(s -> s.name() == Stretch.Name.DRIFT || s.name() == Stretch.Name.SHIFT);
+    }
+
+    private static boolean isFound(Line line, int at) {
+        return line.steps().get(at - 1).kind() == Step.Kind.UP
+                || line.stretches().stream().anyMatch(s -> s.name() == Stretch.Name.SHIFT && s.shiftFrom().getAsInt() == at);
     }
 }

@@ -1,3 +1,4 @@
+import { hereZone } from '../api/zone'
 import { version } from '../api/version'
 import type { Schemas } from '../api/client'
 import { uuid } from '../api/uuid'
@@ -91,6 +92,7 @@ export async function runSuite(
     ...end,
     startedAt,
     endedAt: new Date().toISOString(),
+    zone: hereZone(),
     sender: { program: 'device page', version },
     size: around.size,
     facts: [...facts],

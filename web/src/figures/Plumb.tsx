@@ -12,6 +12,8 @@ export interface PlumbMark {
   readonly low?: number | undefined
   readonly high?: number | undefined
   readonly verdict: Shown
+  /** Called so alone, but not among all that are shown: drawn hollow. */
+  readonly alone?: boolean
 }
 
 /** Where ratios fall: the plumb line is where they are 1. */
@@ -151,12 +153,39 @@ interface MarkProps {
 }
 
 function Mark({ scale, mark, y, thick }: MarkProps) {
-  const hatch = useId()
-  const x = scale.x(mark.times)
-  const told = mark.verdict === 'AHEAD' || mark.verdict === 'BEHIND'
   return (
     <>
-      {told && mark.verdict === 'BEHIND' && (
+      {mark.verdict === 'AHEAD' || mark.verdict === 'BEHIND' ? (
+        <LeadBar scale={scale} mark={mark} y={y} thick={thick} />
+      ) : mark.verdict === 'EVEN' ? (
+        <circle cx={scale.x(mark.times)} cy={y} r={thick / 2.2} fill="var(--even)" />
+      ) : (
+        <circle
+          cx={scale.x(mark.times)}
+          cy={y}
+          r={thick / 2.4}
+          fill="var(--sheet)"
+          stroke="var(--ink2)"
+          strokeWidth={1.3}
+        />
+      )}
+      {mark.low !== undefined && mark.high !== undefined && (
+        <Whisker scale={scale} low={mark.low} high={mark.high} y={y} />
+      )}
+      {scale.beyond(mark.times) && <OpenEnd x={scale.x(mark.times)} y={y} ahead={mark.times > 1} />}
+    </>
+  )
+}
+
+/** From the line to where it is: solid ahead, hatched behind, and hollow where it is called so alone. */
+function LeadBar({ scale, mark, y, thick }: MarkProps) {
+  const hatch = useId()
+  const x = scale.x(mark.times)
+  const ahead = mark.verdict === 'AHEAD'
+  const colour = ahead ? 'var(--teal)' : 'var(--mulberry)'
+  return (
+    <>
+      {!ahead && (
         <defs>
           <pattern
             id={hatch}
@@ -170,36 +199,30 @@ function Mark({ scale, mark, y, thick }: MarkProps) {
           </pattern>
         </defs>
       )}
-      {told ? (
-        <rect
-          x={Math.min(x, scale.line)}
-          width={Math.abs(x - scale.line)}
-          y={y - thick / 2}
-          height={thick}
-          fill={mark.verdict === 'AHEAD' ? 'var(--teal)' : `url(#${hatch})`}
-          stroke={mark.verdict === 'AHEAD' ? 'none' : 'var(--mulberry)'}
-        />
-      ) : mark.verdict === 'EVEN' ? (
-        <circle cx={x} cy={y} r={thick / 2.2} fill="var(--even)" />
-      ) : (
-        <circle cx={x} cy={y} r={thick / 2.4} fill="var(--sheet)" stroke="var(--ink2)" strokeWidth={1.3} />
-      )}
-      {mark.low !== undefined && mark.high !== undefined && (
-        <Whisker scale={scale} low={mark.low} high={mark.high} y={y} />
-      )}
-      {scale.beyond(mark.times) && (
-        <path
-          d={
-            mark.times > 1
-              ? `M${String(x - 7)} ${String(y - 7)}l6 7l-6 7`
-              : `M${String(x + 7)} ${String(y - 7)}l-6 7l6 7`
-          }
-          fill="none"
-          stroke="var(--ink)"
-          strokeWidth={1.4}
-        />
-      )}
+      <rect
+        x={Math.min(x, scale.line)}
+        width={Math.abs(x - scale.line)}
+        y={y - thick / 2}
+        height={thick}
+        fill={mark.alone ? 'var(--sheet)' : ahead ? colour : `url(#${hatch})`}
+        stroke={ahead && !mark.alone ? 'none' : colour}
+        strokeWidth={mark.alone ? 1.4 : 1}
+        data-alone={mark.alone}
+      />
     </>
+  )
+}
+
+/** What lies beyond the picture. */
+function OpenEnd({ x, y, ahead }: { readonly x: number; readonly y: number; readonly ahead: boolean }) {
+  const side = ahead ? 1 : -1
+  return (
+    <path
+      d={`M${String(x - 7 * side)} ${String(y - 7)}l${String(6 * side)} 7l${String(-6 * side)} 7`}
+      fill="none"
+      stroke="var(--ink)"
+      strokeWidth={1.4}
+    />
   )
 }
 

@@ -1,6 +1,13 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { differenceWords, shownWords } from './differences'
+import {
+  differenceWords,
+  intervalWords,
+  isAlone,
+  shownWords,
+  verdictTitle,
+  verdictWords,
+} from './differences'
 
 const draws = { unit: 'W', cells: [] }
 
@@ -26,6 +33,8 @@ describe('a difference in words', () => {
       shownLow: 0.2,
       shownHigh: 0.22,
       amount: true,
+      look: 1,
+      confidence: 0.95,
       verdict: 'BEHIND',
     } as const
     expect(differenceWords(d, 'GAIN', draws)).toBe(
@@ -33,6 +42,28 @@ describe('a difference in words', () => {
     )
     expect(differenceWords(d, 'GAIN', { unit: 'g', cells: [] })).toContain('weighs 21.0')
     expect(differenceWords(d, 'GAIN', { unit: 'MB', cells: [] })).toMatch(/^21.0/)
+  })
+
+  it('says what is called so alone, and that a later look asks for more', () => {
+    const d = { amount: false, look: 1, confidence: 0.95, shown: 0.02 } as const
+    const alone = { ...d, verdict: 'AHEAD', counted: 'UNDECIDED' } as const
+    expect(verdictWords(alone)).toBe('ahead, alone')
+    expect(verdictTitle(alone)).toContain('not in the count')
+    for (const same of [
+      { ...d, verdict: 'AHEAD', counted: 'AHEAD' } as const,
+      { ...d, verdict: 'EVEN', counted: 'UNDECIDED' } as const,
+      { ...d, verdict: 'BEHIND' } as const,
+    ]) {
+      expect(isAlone(same)).toBe(false)
+      expect(verdictTitle(same)).toBe('')
+      expect(verdictWords(same)).not.toContain('alone')
+    }
+    expect(verdictWords({ ...d, verdict: undefined })).toBe('noise unknown')
+    expect(intervalWords(d)).toBe('95 % interval')
+    expect(intervalWords({ look: 3, confidence: 1 - 0.0221 })).toBe(
+      '97.8 % interval, as this is the third look',
+    )
+    expect(verdictTitle({ ...d, look: 12, confidence: 0.99 })).toContain('the 12th look')
   })
 
   it('never has a sign before an amount, and never more with less', () => {

@@ -4,7 +4,11 @@ import { amount, number, significant, unitWords } from '../figures/format'
 /** What a difference is told as. */
 export type Basis = Schemas['ComparisonView']['basis']
 
-type Difference = Schemas['Difference']
+/** A difference as far as it is told: in a comparison, or from first to last along a line. */
+type Difference = Pick<
+  Schemas['Difference'],
+  'amount' | 'shown' | 'shownLow' | 'shownHigh' | 'verdict' | 'counted' | 'look' | 'confidence'
+>
 
 /** What a difference in its own unit needs to know of its test. */
 export interface OwnUnit {
@@ -113,6 +117,50 @@ export const verdicts: Record<NonNullable<Difference['verdict']>, string> = {
   UNDECIDED: 'undecided',
 }
 
+/** Whether it is called so where it stands alone, but not in a count of all tests shown. */
+export function isAlone(d: Pick<Difference, 'verdict' | 'counted'>): boolean {
+  return (
+    (d.verdict === 'AHEAD' || d.verdict === 'BEHIND') && d.counted !== undefined && d.counted !== d.verdict
+  )
+}
+
+/** What is shown, in words. */
+export function verdictWords(d: Pick<Difference, 'verdict' | 'counted'>): string {
+  if (d.verdict === undefined) return 'noise unknown'
+  return isAlone(d) ? `${verdicts[d.verdict]}, alone` : verdicts[d.verdict]
+}
+
+const ordinals = [
+  'first',
+  'second',
+  'third',
+  'fourth',
+  'fifth',
+  'sixth',
+  'seventh',
+  'eighth',
+  'ninth',
+  'tenth',
+]
+
+/** Which interval it is: of a later look a wider one. */
+export function intervalWords(d: Pick<Difference, 'look' | 'confidence'>): string {
+  const level = `${String(Math.round(d.confidence * 1000) / 10)} % interval`
+  if (d.look < 2) return level
+  return `${level}, as this is the ${ordinals[d.look - 1] ?? `${String(d.look)}th`} look`
+}
+
+/** What there is to say of a verdict where it is pointed at; empty if nothing. */
+export function verdictTitle(d: Difference): string {
+  const parts = [
+    isAlone(d) && d.verdict
+      ? `${verdicts[d.verdict]} on its own; among all tests shown it may be chance, so it is not in the count`
+      : '',
+    d.look < 2 ? '' : intervalWords(d),
+  ]
+  return parts.filter((p) => p !== '').join('; ')
+}
+
 /** The ink of a difference: a name of the colours of the app. */
 export function ink(d: Difference): 'teal' | 'mulberry' | 'ink2' {
   return d.verdict === 'AHEAD' ? 'teal' : d.verdict === 'BEHIND' ? 'mulberry' : 'ink2'
@@ -127,11 +175,11 @@ export function inkClass(d: Difference): string {
 export function differenceWords(d: Difference | undefined, basis: Basis, test?: OwnUnit): string {
   if (d?.shown === undefined) return 'no difference to show'
   const words = (shown: number) => shownWords(shown, basis, test, d.amount)
-  const verdict = d.verdict === undefined ? 'noise unknown' : verdicts[d.verdict]
+  const verdict = verdictWords(d)
   const interval =
     d.shownLow === undefined || d.shownHigh === undefined
       ? ''
-      : `, 95 % interval ${words(Math.min(d.shownLow, d.shownHigh))} to ${words(Math.max(d.shownLow, d.shownHigh))}`
+      : `, ${intervalWords(d)} ${words(Math.min(d.shownLow, d.shownHigh))} to ${words(Math.max(d.shownLow, d.shownHigh))}`
   const verb = d.amount && test ? amountVerb(test.unit) : ''
   return `${verb}${words(d.shown)}${interval}, ${verdict}`
 }

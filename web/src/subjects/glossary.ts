@@ -24,7 +24,7 @@ export const glossary = {
   undecided: {
     word: 'undecided',
     also: ['unclear', 'verdict'],
-    says: 'The interval holds differences that matter and others that do not. More runs would show which.',
+    says: 'The interval holds differences that matter and others that do not. More runs would show which, or more days where days alone move a score by as much.',
     example: '+1.2 % with an interval from −0.4 to +2.8 % is undecided.',
   },
   noise: {
@@ -36,7 +36,7 @@ export const glossary = {
   interval: {
     word: '± and 95 % interval',
     also: ['confidence', 'error', 'plus', 'minus', 'whisker', 'uncertainty'],
-    says: 'Nineteen of twenty such intervals hold the value that more and more runs would come to. It follows from the repeats, and from how far repeats of the same test fall apart in other setups.',
+    says: 'Nineteen of twenty such intervals hold the value that more and more runs would come to. It follows from the repeats, from how far repeats of the same test fall apart in other setups, and from how far one setup moves from day to day.',
     example: '612 ±1.1 % after three runs.',
   },
   kind: {
@@ -74,6 +74,24 @@ export const glossary = {
     also: ['tie', 'told', 'apart', 'level'],
     says: 'Rows beside one bracket cannot be told apart, all of them looked at together. Their order is the best estimate and no more.',
     example: 'Places 3 to 6 under one bracket: any of them may be the third.',
+  },
+  days: {
+    word: 'movement between days',
+    also: ['day', 'session', 'omega', 'repeat'],
+    says: 'A setup that nobody touched gives other scores tomorrow: by more than its repeats of one day tell. How much more is learned from setups that were measured on several days, and is assumed while there are none.',
+    example: 'Three runs today lie within 0.2 %, three tomorrow too, and 0.8 % apart from those.',
+  },
+  alone: {
+    word: 'ahead, alone',
+    also: ['count', 'many', 'chance', 'hollow', 'false'],
+    says: 'Looked at by itself this test shows a lead. Of many tests some show one by chance, and among all that are shown this one may be of those: it is drawn hollow and not in the count.',
+    example: 'Forty tests of two equal devices: two of them lead by chance.',
+  },
+  look: {
+    word: 'look',
+    also: ['again', 'second', 'third', 'day'],
+    says: 'Each day on which runs are added to one of two that are held against each other is one more look at them. Who looks again until something shows will find something; so each look asks for a clearer lead.',
+    example: 'At the third look the interval is one of 97.8 %, not of 95 %.',
   },
   island: {
     word: 'apart',

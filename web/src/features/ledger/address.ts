@@ -1,3 +1,4 @@
+import { hereZone } from '../../api/zone'
 import type { RunState } from '../../api/queries'
 import type { LedgerQuestion } from './queries'
 
@@ -42,8 +43,7 @@ function whole(text: string | null): number | undefined {
 function days(search: URLSearchParams): Pick<LedgerQuestion, 'from' | 'to' | 'zone'> {
   const names = (['from', 'to'] as const).filter((n) => /^\d{4}-\d{2}-\d{2}$/.test(search.get(n) ?? ''))
   if (names.length === 0) return {}
-  const { timeZone } = Intl.DateTimeFormat().resolvedOptions()
-  return { ...Object.fromEntries(names.map((n) => [n, search.get(n)])), zone: timeZone }
+  return { ...Object.fromEntries(names.map((n) => [n, search.get(n)])), zone: hereZone() }
 }
 
 /** What the ledger is narrowed down to without a choice of its own above the table. */

@@ -6,6 +6,7 @@ import type { Question } from './address'
 import { Term } from '../../subjects/Term'
 import { namesAmong } from './names'
 import { decidingWords, subjectName, testsOf } from './words'
+import { movementWords, remedyWords } from '../../subjects/days'
 import { shownWords, signed } from '../../subjects/differences'
 import { ratioOf } from './rows'
 
@@ -22,6 +23,7 @@ export function Findings({ view, question }: FindingsProps) {
     <Sources key="sources" view={view} />,
     <Leaning key="leaning" view={view} question={question} />,
     <Deciding key="deciding" view={view} />,
+    <Days key="days" view={view} />,
     <Apart key="apart" view={view} />,
   ]
   return (
@@ -59,7 +61,8 @@ function Sources({ view }: { readonly view: View }) {
       test.cells.flatMap((cell, i) => {
         if (cell.kind !== 'SCORE') return []
         const verdict = cell.difference?.verdict
-        const told = cell.sources.length > 1 && (verdict === 'AHEAD' || verdict === 'BEHIND')
+        const told =
+          (cell.sources.length > 1 || cell.doubtful) && (verdict === 'AHEAD' || verdict === 'BEHIND')
         return told ? [{ test, cell, who: label[i] ?? '' }] : []
       }),
     )
@@ -72,7 +75,8 @@ function Sources({ view }: { readonly view: View }) {
   return (
     <Finding title="Where the points of a total came from" id="sources">
       {found.map(({ test, cell, who }) => {
-        const change = cell.sources.reduce((sum, s) => sum + s.share, 0)
+        const rest = cell.unexplained ?? 0
+        const change = cell.sources.reduce((sum, s) => sum + s.share, rest)
         const digits = Math.max(0, Math.min(2, 2 - Math.floor(Math.log10(Math.max(Math.abs(change), 1e-9)))))
         const [first] = cell.sources
         const nearlyAll =
@@ -83,10 +87,14 @@ function Sources({ view }: { readonly view: View }) {
               {several && `${who}: `}
               {called(test)}
             </span>{' '}
-            <span className="num">
-              {signed(change, digits)} {unitWords(test.unit)}
-            </span>
-            :{' '}
+            {cell.doubtful ? (
+              'the parts as scored do not explain this change'
+            ) : (
+              <span className="num">
+                {signed(change, digits)} {unitWords(test.unit)}
+                {': '}
+              </span>
+            )}
             {cell.sources.slice(0, 4).map((s, i) => (
               <span key={s.metric}>
                 {i > 0 && ', '}
@@ -99,6 +107,11 @@ function Sources({ view }: { readonly view: View }) {
               </span>
             ))}
             {cell.sources.length > 4 && `, ${String(cell.sources.length - 4)} more`}
+            {!cell.doubtful && Number(rest.toFixed(digits)) !== 0 && (
+              <>
+                , not explained by the parts as scored <span className="num">{signed(rest, digits)}</span>
+              </>
+            )}
             {nearlyAll && `. ${first.name} explains nearly all of it`}.
           </li>
         )
@@ -109,6 +122,7 @@ function Sources({ view }: { readonly view: View }) {
 
 /** Groups that one test carries, and all tests together. */
 function Leaning({ view, question }: FindingsProps) {
+  const suites = leaningSuites(view)
   const label = names(view)
   const tests = testsOf(view)
   const called = namesAmong(tests)
@@ -124,9 +138,23 @@ function Leaning({ view, question }: FindingsProps) {
         : []
     }),
   )
-  if (found.length === 0) return null
+  if (found.length + suites.length === 0) return null
   return (
-    <Finding title={<Term of="leaning">Leaning on one test</Term>} id="leaning">
+    <Finding title={<Term of="leaning">Leaning on one test or suite</Term>} id="leaning">
+      {suites.slice(0, 4).map(({ name, s, suite, without, turns }) => (
+        <li key={`${name} ${String(s.subject)} suite`}>
+          Without the suite <i>{suite}</i> {name}
+          {view.subjects.length > 2 && ` of ${label[s.subject] ?? ''}`} would read{' '}
+          <span className="num text-ink">
+            {shownWords(without.shown ?? 0, question.basis, undefined, without.amount)}
+          </span>
+          , not{' '}
+          <span className="num text-ink">
+            {shownWords(s.mean?.shown ?? 0, question.basis, undefined, s.mean?.amount)}
+          </span>
+          {turns && ', on the other side of the line'}.
+        </li>
+      ))}
       {found.slice(0, 6).map(({ name, s, test, leaning, mean }) => (
         <li key={`${name} ${String(s.subject)}`}>
           Without <i>{called(test)}</i> {name}
@@ -142,6 +170,19 @@ function Leaning({ view, question }: FindingsProps) {
         </li>
       ))}
     </Finding>
+  )
+}
+
+/** Groups that one suite carries, with what they would come to without it. */
+function leaningSuites(view: View) {
+  const heads = [
+    { name: 'all tests together', summaries: view.together },
+    ...view.groups.map((g) => ({ name: `the ${groups[g.group]} tests`, summaries: g.summaries })),
+  ]
+  return heads.flatMap(({ name, summaries }) =>
+    summaries.flatMap((s) =>
+      s.leaningSuite?.turns === true && s.mean ? [{ name, s, ...s.leaningSuite }] : [],
+    ),
   )
 }
 
@@ -184,13 +225,44 @@ function Deciding({ view }: { readonly view: View }) {
         </li>
       ))}
       {found.length > 4 && <li>{found.length - 4} more; each says so where it is pointed at.</li>}
-      <li>Looking again after each added run finds false leads: decide the number first.</li>
+      <li>
+        Each day on which runs are added is another look, and asks for a clearer lead: decide the number
+        first.
+      </li>
     </Finding>
   )
 }
 
 function rank(d: Schemas['Deciding']): number {
-  return d.answer === 'ABOUT' ? d.more : d.answer === 'MORE_THAN_40' ? 1e3 : 1e4
+  if (d.answer !== 'ABOUT') return d.answer === 'NOT_WITH_THIS_THRESHOLD' ? 1e3 : 1e4
+  return d.runs > 0 ? d.runs - d.hasRuns : 3 * (d.days - d.hasDays)
+}
+
+/** How far days move what was measured, how that is known, and how much rests on one day. */
+function Days({ view }: { readonly view: View }) {
+  const tests = testsOf(view)
+  const movements = tests.flatMap((t) =>
+    t.movement && t.cells.some((c) => c.kind === 'SCORE') ? [t.movement] : [],
+  )
+  const scores = tests.flatMap((t) =>
+    t.cells.flatMap((c) => (c.kind === 'SCORE' && c.days > 0 ? [c.days] : [])),
+  )
+  const once = scores.filter((d) => d === 1).length
+  if (movements.length === 0) return null
+  const remedy = remedyWords(movements)
+  return (
+    <Finding title="Days" id="days">
+      <li>
+        {once === 0
+          ? 'Every score rests on several days.'
+          : once === scores.length
+            ? 'Every score rests on one day.'
+            : `${String(once)} of ${String(scores.length)} scores rest on one day.`}
+      </li>
+      <li>{movementWords(movements)}</li>
+      {remedy !== '' && <li>{remedy}</li>}
+    </Finding>
+  )
 }
 
 /** What both sides have and yet does not compare, and lists from elsewhere. */

@@ -13,7 +13,14 @@ import type { Block, Test } from './rows'
 import { namesAmong } from './names'
 import type { Names } from './names'
 import { countWords, decidingWords, isTiny, kindWords, subjectName, testsOf } from './words'
-import { differenceWords, inkClass, shownWords, verdicts } from '../../subjects/differences'
+import {
+  differenceWords,
+  inkClass,
+  isAlone,
+  shownWords,
+  verdictTitle,
+  verdictWords,
+} from '../../subjects/differences'
 
 type View = Schemas['ComparisonView']
 type Difference = Schemas['Difference']
@@ -203,7 +210,11 @@ function Line({ test, called, reference, others, names, scale, question }: LineP
         if (!cell) return <td key={i} />
         const d = ratioOf(cell)
         return (
-          <td key={i} className="pl-2.5 py-0.75" title={d?.more && decidingWords(d.more)}>
+          <td
+            key={i}
+            className="pl-2.5 py-0.75"
+            title={d?.more ? decidingWords(d.more) : d && verdictTitle(d)}
+          >
             {d ? (
               <>
                 <PlumbRow
@@ -261,9 +272,7 @@ function Told({ difference: d, question, test, value, tiny = false, stout = fals
         <span>{shownWords(d.shown, question.basis, test, d.amount)}</span>
       )}
       {tiny && <span className="unit">of little</span>}
-      {(faint || d.verdict === undefined) && (
-        <span className="unit">{d.verdict === undefined ? 'noise unknown' : verdicts[d.verdict]}</span>
-      )}
+      {(faint || d.verdict === undefined || isAlone(d)) && <span className="unit">{verdictWords(d)}</span>}
     </span>
   )
 }

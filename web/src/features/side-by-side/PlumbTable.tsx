@@ -11,14 +11,25 @@ import type { Block, Test } from './rows'
 import { Term } from '../../subjects/Term'
 import { namesAmong } from './names'
 import type { Names } from './names'
-import { countWords, decidingWords, isTiny, kindTitle, kindWords, subjectName, testsOf } from './words'
+import {
+  countWords,
+  decidingWords,
+  isTiny,
+  kindTitle,
+  kindWords,
+  subjectName,
+  suiteCountWords,
+  testsOf,
+} from './words'
 import {
   differenceWords,
   halfWords,
   inkClass,
   shownWords,
   tickLabel,
-  verdicts,
+  isAlone,
+  verdictTitle,
+  verdictWords,
 } from '../../subjects/differences'
 
 type View = Schemas['ComparisonView']
@@ -155,7 +166,9 @@ function Head({ view, block, other, scale, question }: HeadProps) {
         </b>{' '}
         {summary && (
           <span className="text-ink2 text-sm ml-2">
-            {countWords(summary, testsIn(view, block), view.reference)}
+            {[countWords(summary, testsIn(view, block), view.reference), suiteCountWords(summary)]
+              .filter((w) => w !== '')
+              .join('; ')}
           </span>
         )}
         {summary && summary.caveats.length > 0 && (
@@ -302,9 +315,16 @@ function TestCell({ test, name }: { readonly test: Test; readonly name: string }
 function rowTitle(d: Difference, own: Cell | undefined): string {
   const parts = [
     d.more ? decidingWords(d.more) : '',
+    verdictTitle(d),
     own?.kind !== 'SCORE' || own.from === undefined ? '' : `from ${own.from}`,
   ]
   return parts.filter((p) => p !== '').join('; ')
+}
+
+/** On how many days, where that is known. */
+function dayWords(cell: Cell): string {
+  if (cell.kind !== 'SCORE' || cell.days === 0) return ''
+  return cell.days === 1 ? ' of one day' : ` of ${String(cell.days)} days`
 }
 
 /** The digits as read, with their repeats as dots when they are pointed at. */
@@ -317,7 +337,7 @@ function Value({ cell, unit }: { readonly cell: Cell; readonly unit: string }) {
         <span className="hidden group-hover/value:block absolute z-20 right-0 top-4.5 bg-sheet border border-line rounded p-2 shadow-xl">
           <RepeatDots dots={cell.readings.map((value) => ({ value, state: 'counted' as const }))} />
           <span className="unit whitespace-nowrap">
-            {cell.count} repeats
+            {cell.count} repeats{dayWords(cell)}
             {cell.kind === 'SCORE' && cell.reach !== undefined && `, 95 % interval ${plusMinus(cell.reach)}`}
           </span>
         </span>
@@ -353,7 +373,7 @@ function Told({ difference: d, question, test, stout = false, title, tiny = fals
         colSpan={known ? 1 : 2}
         title={tiny ? 'a large share of little: a few steps of the last digit' : title}
       >
-        {d.verdict === undefined ? <span className="gap">noise unknown</span> : verdicts[d.verdict]}
+        {d.verdict === undefined ? <span className="gap">noise unknown</span> : verdictWords(d)}
         {tiny && <span className="unit"> of little</span>}
       </td>
     </>
@@ -362,7 +382,7 @@ function Told({ difference: d, question, test, stout = false, title, tiny = fals
 
 /** What is drawn of a difference. */
 export function mark(d: Difference): PlumbMark {
-  return { times: d.times, low: d.low, high: d.high, verdict: d.verdict }
+  return { times: d.times, low: d.low, high: d.high, verdict: d.verdict, alone: isAlone(d) }
 }
 
 /** Every difference of a subject, for a scale that has room for them. */

@@ -14,7 +14,7 @@ import type { Block, Test } from './rows'
 import { namesAmong } from './names'
 import type { Names } from './names'
 import { needs, kindWords, subjectName, suiteWords, testsOf, title, togetherWords } from './words'
-import { bases, halfWords, ink, shownWords, tickLabel, verdicts } from '../../subjects/differences'
+import { bases, halfWords, ink, shownWords, tickLabel, verdictWords } from '../../subjects/differences'
 import { gapOf, ratioOf, unitLine, valueText } from './rows'
 
 type View = Schemas['ComparisonView']
@@ -176,7 +176,7 @@ function toldCells(
   return [
     { text: shownWords(d.shown, q.basis, test, d.amount), ink: colour, bold },
     { text: halfWords(d, q.basis, test), ink: 'var(--ink2)', size: 11 },
-    { text: d.verdict === undefined ? 'noise unknown' : verdicts[d.verdict], ink: colour },
+    { text: verdictWords(d), ink: colour },
   ]
 }
 

@@ -32,6 +32,8 @@ const difference = (times: number, verdict: Schemas['Difference']['verdict']): S
   shownLow: times * 0.99 - 1,
   shownHigh: times * 1.01 - 1,
   amount: false,
+  look: 1,
+  confidence: 0.95,
   ...(verdict === undefined ? {} : { verdict }),
 })
 const cell = (value: number, over: Partial<Schemas['ComparedScore']> = {}): Cell => ({
@@ -39,6 +41,8 @@ const cell = (value: number, over: Partial<Schemas['ComparedScore']> = {}): Cell
   value,
   decimals: 0,
   count: 3,
+  days: 1,
+  doubtful: false,
   readings: [value - 1, value, value + 1],
   reach: 0.005,
   sources: [],
@@ -71,6 +75,7 @@ const summary = (n: number, over: Partial<Schemas['ComparedSummary']> = {}): Sch
   unknown: 0,
   readAhead: 0,
   readBehind: 0,
+  suites: [],
   caveats: [],
   ...over,
 })
@@ -113,7 +118,7 @@ const view: View = {
           cell(101, {
             difference: {
               ...difference(1.01, 'UNDECIDED'),
-              more: { aim: 'A_LEAD', answer: 'ABOUT', more: 2 },
+              more: { aim: 'A_LEAD', answer: 'ABOUT', days: 2, runs: 5, hasDays: 1, hasRuns: 3 },
             },
           }),
           cell(100),
@@ -197,7 +202,7 @@ describe('side by side', () => {
     show(<SideBySidePage />, address)
     expect((await screen.findByTestId('sources')).textContent).toContain('Weave explains nearly all of it')
     expect(screen.getByTestId('deciding').textContent).toContain(
-      'about 2 more runs on each side would show a lead',
+      'about 2 more runs on each side, on the same day, would show a lead',
     )
   })
 

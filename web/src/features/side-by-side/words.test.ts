@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../../api/client'
-import { countWords, isTiny, togetherWords } from './words'
+import { countWords, decidingWords, isTiny, kindWords, suiteCountWords, togetherWords } from './words'
 import { namesAmong } from './names'
 
 type Test = Schemas['ComparedTest']
@@ -16,6 +16,7 @@ describe('what the tests of a group come to', () => {
     readBehind: 0,
     tests: 0,
     of: 2,
+    suites: [],
     caveats: [],
   }
   const summary = (over: Partial<Schemas['ComparedSummary']>) => ({ subject: 1, ...none, ...over })
@@ -119,5 +120,65 @@ describe('a large share of little', () => {
     expect(isTiny(row(100, 180, 0), 0, 1)).toBe(false)
     expect(isTiny(row(100, 104, 0), 0, 1)).toBe(false)
     expect(isTiny({ cells: [{ kind: 'GAP', gap: 'x' }] } as unknown as Test, 0, 1)).toBe(false)
+  })
+})
+
+describe('what would decide', () => {
+  const d = { aim: 'A_LEAD', answer: 'ABOUT', days: 4, runs: 0, hasDays: 1, hasRuns: 3 } as const
+
+  it('is more runs only where those can', () => {
+    expect(decidingWords(d)).toBe(
+      'more runs on the same day cannot decide it; about 4 days of three runs on each side would show a lead',
+    )
+    expect(decidingWords({ ...d, days: 1, runs: 7 })).toBe(
+      'about 4 more runs on each side, on the same day, would show a lead',
+    )
+    expect(decidingWords({ ...d, days: 1, runs: 4 })).toContain('about 1 more run on')
+  })
+
+  it('counts the days there are', () => {
+    expect(decidingWords({ ...d, aim: 'EVENNESS', hasDays: 2 })).toBe(
+      'about 4 days of three runs on each side, 2 of them there already, would show that they are even',
+    )
+  })
+
+  it('gives no number where there is none', () => {
+    expect(decidingWords({ ...d, answer: 'NOT_WITH_THIS_THRESHOLD', days: 0 })).toContain('more than 40 days')
+    expect(decidingWords({ ...d, answer: 'FINER_READINGS', days: 0 })).not.toMatch(/\d/)
+  })
+})
+
+describe('the suites of a mean', () => {
+  const mean = (verdict: 'AHEAD' | 'BEHIND' | 'EVEN') => ({
+    amount: false,
+    times: 1.1,
+    look: 1,
+    confidence: 0.95,
+    shown: 0.1,
+    shownLow: 0.05,
+    shownHigh: 0.15,
+    verdict,
+  })
+  const summary = (...suites: ('AHEAD' | 'BEHIND' | 'EVEN')[]) =>
+    ({
+      suites: suites.map((v, i) => ({ suite: `Suite ${String(i)}`, tests: 2, mean: mean(v) })),
+      anyTests: mean('AHEAD'),
+    }) as unknown as Schemas['ComparedSummary']
+
+  it('are counted where there are several', () => {
+    expect(suiteCountWords(summary('AHEAD', 'AHEAD', 'EVEN', 'BEHIND'))).toBe(
+      'ahead in 2 of 4 suites, behind in 1 of 4 suites',
+    )
+    expect(suiteCountWords(summary('AHEAD'))).toBe('')
+    expect(suiteCountWords(summary('EVEN', 'EVEN'))).toBe('')
+  })
+
+  it('are said to be few where the interval rests on an assumption', () => {
+    const two = summary('AHEAD', 'EVEN')
+    expect(kindWords({ ...two, anyTestsBasis: 'FEW_SUITES' }, 'GAIN')).toContain('; 2 suites: mostly assumed')
+    expect(kindWords({ ...summary('AHEAD'), anyTestsBasis: 'ONE_SUITE' }, 'GAIN')).toContain(
+      '; one suite: assumed',
+    )
+    expect(kindWords({ ...two, anyTestsBasis: 'SUITES' }, 'GAIN')).not.toContain('assumed')
   })
 })

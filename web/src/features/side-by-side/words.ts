@@ -83,8 +83,30 @@ export const kindTitle =
 export function kindWords(s: Schemas['ComparedSummary'], basis: Basis): string {
   const d = s.anyTests
   if (d?.shownLow === undefined || d.shownHigh === undefined) return 'too few tests to generalise'
+  const rests = s.anyTestsBasis === undefined ? '' : basisWords[s.anyTestsBasis](s.suites.length)
   const [low, high] = [Math.min(d.shownLow, d.shownHigh), Math.max(d.shownLow, d.shownHigh)]
-  return `kind of work ${shownWords(low, basis, undefined, d.amount)} to ${shownWords(high, basis, undefined, d.amount)}`
+  return `kind of work ${shownWords(low, basis, undefined, d.amount)} to ${shownWords(high, basis, undefined, d.amount)}${rests}`
+}
+
+/** How far the interval for a kind of work rests on these suites. */
+const basisWords = {
+  SUITES: () => '',
+  FEW_SUITES: (n: number) => `; ${String(n)} suites: mostly assumed that suites differ as much as tests do`,
+  ONE_SUITE: () => '; one suite: assumed that suites differ as much as tests do',
+}
+
+/** In how many suites it is ahead or behind, where there are several. */
+export function suiteCountWords(s: Schemas['ComparedSummary']): string {
+  if (s.suites.length < 2) return ''
+  const of = (verdict: 'AHEAD' | 'BEHIND') => s.suites.filter((k) => k.mean.verdict === verdict).length
+  const told = [
+    [of('AHEAD'), 'ahead'],
+    [of('BEHIND'), 'behind'],
+  ] as const
+  return told
+    .filter(([n]) => n > 0)
+    .map(([n, word]) => `${word} in ${String(n)} of ${String(s.suites.length)} suites`)
+    .join(', ')
 }
 
 /** Whether two changes add, with what tells it. */
@@ -105,8 +127,13 @@ export function decidingWords(d: Schemas['Deciding']): string {
   const aim = d.aim === 'A_LEAD' ? 'show a lead' : 'show that they are even'
   if (d.answer === 'FINER_READINGS')
     return 'finer readings needed: the digits are coarser than the difference'
-  if (d.answer === 'MORE_THAN_40') return `more than 40 runs on each side would be needed to ${aim}`
-  return `about ${String(d.more)} more ${d.more === 1 ? 'run' : 'runs'} on each side would ${aim}`
+  if (d.answer === 'NOT_WITH_THIS_THRESHOLD')
+    return `not with what matters now: more than 40 days on each side would be needed to ${aim}; try a larger difference, such as 3 %`
+  const days = `${String(d.days)} ${d.days === 1 ? 'day' : 'days'} of three runs on each side`
+  if (d.hasDays > 1) return `about ${days}, ${String(d.hasDays)} of them there already, would ${aim}`
+  if (d.runs === 0) return `more runs on the same day cannot decide it; about ${days} would ${aim}`
+  const more = d.runs - d.hasRuns
+  return `about ${String(more)} more ${more === 1 ? 'run' : 'runs'} on each side, on the same day, would ${aim}`
 }
 
 /** Name of a subject in a short place; what all have in common is left out. */

@@ -2,7 +2,7 @@ import type { Schemas } from '../../api/client'
 import { amount, unitWords } from '../../figures/format'
 import { capital, groups } from '../../figures/words'
 import { shortLabels, testKey, testName, told } from './words'
-import { halfWords, inkClass, shownWords, verdicts } from '../../subjects/differences'
+import { halfWords, inkClass, intervalWords, shownWords, verdictWords } from '../../subjects/differences'
 
 type Line = Schemas['LineView']
 
@@ -55,12 +55,10 @@ export function ChangeTable({ line }: { readonly line: Line }) {
                   shownWords(change.shown, line.basis, test, change.amount)
                 )}
               </td>
-              <td className="num unit pl-2">
+              <td className="num unit pl-2" title={intervalWords(change)}>
                 {change.shown === undefined ? '' : halfWords(change, line.basis, test)}
               </td>
-              <td className={inkClass(change)}>
-                {change.verdict === undefined ? 'noise unknown' : verdicts[change.verdict]}
-              </td>
+              <td className={inkClass(change)}>{verdictWords(change)}</td>
               <td style={{ color: `var(--${said.ink})` }}>{said.words}</td>
             </tr>
           )

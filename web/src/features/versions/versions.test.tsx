@@ -48,9 +48,11 @@ function test(
       shownLow: -0.11,
       shownHigh: -0.09,
       amount: false,
+      look: 1,
+      confidence: 0.95,
       verdict: 'BEHIND',
     },
-    days: { source: 'HISTORY', share: 0.004 },
+    days: { source: 'TEST', group: 'BROWSER', repeats: 3, share: 0.004 },
     ...more,
   }
 }
@@ -185,7 +187,7 @@ describe('versions', () => {
     expect(moved.getByText('down: letters, JSON and clone')).toBeTruthy()
     expect(moved.getByText('font package').getAttribute('data-standing')).toBe('UNMEANT')
     expect(screen.getByRole('img', { name: /Threads.*Wick 112 needs Wick 113, Wick 113 100.0/ })).toBeTruthy()
-    expect(screen.getByText(/0\.4.*from history \(2 tests\)/)).toBeTruthy()
+    expect(screen.getByText(/0\.4.*in 2 tests \(from repeated days/)).toBeTruthy()
     expect(screen.getByText(/In one version only.*Kernmill, 4 tests/)).toBeTruthy()
     // What has no ratios is told in words, with its gap.
     expect(screen.getByText('43')).toBeTruthy()

@@ -21,7 +21,7 @@ function test(more: Partial<Test>): Test {
     cells: [],
     steps: [],
     stretches: [],
-    firstToLast: { times: 1, amount: false },
+    firstToLast: { times: 1, amount: false, look: 1, confidence: 0.95 },
     ...more,
   }
 }
@@ -95,10 +95,14 @@ describe('what a line does, in words', () => {
     expect(inSentence(['Long lists', 'JSON', '2-D canvas'])).toBe('long lists, JSON, 2-D canvas')
   })
   it('says how the movement between days is known', () => {
-    const days = (source: 'HISTORY' | 'LINE' | 'UNKNOWN', share: number) => test({ days: { source, share } })
-    expect(daysWords([days('HISTORY', 0.004), days('HISTORY', 0.012), days('UNKNOWN', 0)])).toBe(
-      'Movement between days: 0.4 to 1.2\u2009% from history (2 tests), unknown in 1 test: a step there may be no more than another day.',
+    const days = (source: 'TEST' | 'ASSUMED', share: number) =>
+      test({ days: { source, share, group: 'PROCESSOR', repeats: 0 } })
+    expect(daysWords([days('TEST', 0.004), days('TEST', 0.012), days('ASSUMED', 0.01)])).toBe(
+      'Movement between days taken as 0.4 to 1.2\u2009% in 2 tests (from repeated days of the test itself); ' +
+        '1.0\u2009% in 1 test (assumed: no setup here was ever measured on two days). ' +
+        'Measure one of these versions on two further days: that settles it.',
     )
+    expect(daysWords([days('TEST', 0.004)])).not.toContain('settles')
     expect(daysWords([])).toBe('')
   })
 })

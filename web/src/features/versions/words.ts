@@ -1,5 +1,6 @@
 import type { Schemas } from '../../api/client'
 import { shownWords } from '../../subjects/differences'
+import { movementWords } from '../../subjects/days'
 import { number } from '../../figures/format'
 import type { Drift, StepMark, StepPoint } from '../../figures/StepLine'
 
@@ -141,28 +142,11 @@ export function percent(share: number, decimals = 1): string {
 
 /** How the movement between days is known, over all tests. */
 export function daysWords(tests: readonly Test[]): string {
-  const shares = (source: NonNullable<Test['days']>['source']) =>
-    tests.flatMap((t) => (t.days?.source === source ? [t.days.share] : []))
-  const history = shares('HISTORY')
-  const line = shares('LINE')
-  const unknown = shares('UNKNOWN').length
-  const parts = [
-    ...(history.length === 0 ? [] : [`${range(history)} from history (${count(history.length)})`]),
-    ...(line.length === 0 ? [] : [`${range(line)} from the line itself (${count(line.length)})`]),
-    ...(unknown === 0 ? [] : [`unknown in ${count(unknown)}: a step there may be no more than another day`]),
-  ]
-  return parts.length === 0 ? '' : `Movement between days: ${parts.join(', ')}.`
-}
-
-function range(shares: readonly number[]): string {
-  const [low, high] = [Math.min(...shares) * 100, Math.max(...shares) * 100]
-  return low.toFixed(1) === high.toFixed(1)
-    ? `${low.toFixed(1)}${thin}%`
-    : `${low.toFixed(1)} to ${high.toFixed(1)}${thin}%`
-}
-
-function count(n: number): string {
-  return `${String(n)} ${n === 1 ? 'test' : 'tests'}`
+  const movements = tests.flatMap((t) => (t.days ? [t.days] : []))
+  const settles = movements.some((m) => m.source === 'ASSUMED')
+    ? ' Measure one of these versions on two further days: that settles it.'
+    : ''
+  return movementWords(movements) + settles
 }
 
 /** The title: the device, its factor, and from where to where. */

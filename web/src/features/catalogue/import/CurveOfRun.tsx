@@ -1,3 +1,4 @@
+import { hereZone } from '../../../api/zone'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { api, take } from '../../../api/client'
@@ -135,6 +136,7 @@ function useKeeping(axis: Axis, name: string) {
       state: 'DONE',
       startedAt: now,
       endedAt: now,
+      zone: hereZone(),
       sender: { program: 'desk', version },
       readings: [],
       series: [...series],

@@ -1,3 +1,4 @@
+import { hereZone } from '../../../api/zone'
 import { version } from '../../../api/version'
 import type { Schemas } from '../../../api/client'
 import { uuid } from '../../../api/uuid'
@@ -148,6 +149,7 @@ export function toRun(
     sitting: sheet.sitting,
     state: 'DONE',
     ...timesOf(column, now),
+    zone: hereZone(),
     sender: { program: 'desk', version },
     readings: Object.entries(column.texts)
       .filter(([, text]) => text.trim() !== '')

@@ -81,18 +81,32 @@ class ComparisonTest extends ServerTest {
         assertThat(wait.get("times").asDouble()).isCloseTo(1.25, within(.005));
         assertThat(wait.get("shown").asDouble()).isCloseTo(.25, within(.005));
         assertThat(wait.get("low").asDouble()).isLessThan(wait.get("times").asDouble());
-        assertThat(test(view, "forge").at("/cells/0/difference/verdict").asText())
-                .isEqualTo("EVEN");
+        JsonNode forge = test(view, "forge").at("/cells/0/difference");
+        assertThat(forge.get("verdict").asText())
+                .as("one day each: days alone may move it by more")
+                .isEqualTo("UNDECIDED");
+        assertThat(forge.at("/more/aim").asText()).isEqualTo("EVENNESS");
+        assertThat(forge.at("/more/runs").asInt())
+                .as("more runs today cannot decide it")
+                .isZero();
+        assertThat(forge.at("/more/days").asInt()).isBetween(2, 40);
+        assertThat(forge.at("/more/hasDays").asInt()).isEqualTo(1);
+        assertThat(test(view, "forge").at("/movement/source").asText()).isEqualTo("ASSUMED");
         assertThat(test(view, "weave").at("/cells/1").has("difference")).isFalse();
         assertThat(test(view, "weave").at("/cells/0/readings")).hasSize(3);
         JsonNode group = view.at("/groups/0/summaries/0");
         assertThat(group.get("tests").asInt()).isEqualTo(3);
         assertThat(group.get("ahead").asInt()).isEqualTo(2);
-        assertThat(group.get("even").asInt()).isEqualTo(1);
+        assertThat(group.get("undecided").asInt()).isEqualTo(1);
         assertThat(group.at("/mean/times").asDouble()).isCloseTo(Math.cbrt(1.25 * 1.25), within(.005));
-        assertThat(group.has("anyTests"))
-                .as("three tests say nothing of the kind")
-                .isFalse();
+        assertThat(group.get("anyTestsBasis").asText()).isEqualTo("ONE_SUITE");
+        assertThat(group.at("/anyTests/high").asDouble()
+                        - group.at("/anyTests/low").asDouble())
+                .isGreaterThan(group.at("/mean/high").asDouble()
+                        - group.at("/mean/low").asDouble());
+        assertThat(group.at("/suites/0/tests").asInt()).isEqualTo(3);
+        assertThat(group.at("/suites/0/mean/times").asDouble())
+                .isEqualTo(group.at("/mean/times").asDouble());
     }
 
     @Test

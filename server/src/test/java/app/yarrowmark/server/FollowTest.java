@@ -156,8 +156,9 @@ class FollowTest extends ServerTest {
         JsonNode second = next(first, 2, "");
         measure(second, 9, 102, 50, 1000);
         JsonNode weave = test(line(setup(second) + "&factor=time"), "weave");
-        assertThat(weave.at("/days/source").asText()).isEqualTo("HISTORY");
+        assertThat(weave.at("/days/source").asText()).isEqualTo("TEST");
         assertThat(weave.at("/days/share").asDouble()).isBetween(.005, .02);
+        assertThat(weave.at("/days/repeats").asInt()).isEqualTo(5);
         assertThat(kinds(weave)).containsExactly("NONE");
     }
 

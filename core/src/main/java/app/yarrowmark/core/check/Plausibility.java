@@ -1,6 +1,7 @@
 package app.yarrowmark.core.check;
 
 import app.yarrowmark.core.rank.Prediction;
+import app.yarrowmark.core.score.ErrorParts;
 import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.score.Scoring;
 import app.yarrowmark.core.score.Student;
@@ -26,14 +27,21 @@ public final class Plausibility {
      * noise is unknown.
      *
      * @param others score of the other readings, the one in question left out
+     * @param sameDay whether one of those was read on the day of the one in question
      */
-    public static Optional<Expectation> fromRepeats(Score others) {
+    public static Optional<Expectation> fromRepeats(Score others, boolean sameDay) {
         if (!others.noiseKnown()) {
             return Optional.empty();
         }
         double e = Scoring.medianEfficiency(others.count());
-        double variance = others.moderatedVariance() * (1 + e * e / others.count()) + others.roundingVariance();
-        double reach = Student.quantile(QUANTILE, others.dof()) * Math.sqrt(variance);
+        double apart = Scoring.medianEfficiency(others.days());
+        ErrorParts error = new ErrorParts(
+                others.moderatedVariance() * (1 + e * e / others.count()),
+                others.dof(),
+                sameDay ? 0 : others.movement().variance() * (1 + apart * apart / others.days()),
+                others.movement().dof(),
+                others.roundingVariance());
+        double reach = Student.quantile(QUANTILE, error.dof()) * error.standardError();
         return Optional.of(around(others.log(), reach, Expectation.Basis.REPEATS));
     }
 

@@ -22,6 +22,28 @@ import java.util.OptionalDouble;
  */
 public record Breakdown(double change, Map<String, Double> shares, boolean exact) {
 
+    /**
+     * What of a shown change the parts as scored do not explain: the total's score is a median of its own, and need not be what
+     * the formula makes of the parts' medians.
+     *
+     * @param rest in the total's unit; what was shown less all shares
+     * @param doubtful whether it is more than half of what was shown, so that the parts do not explain the change
+     */
+    public record Unexplained(double rest, boolean doubtful) {}
+
+    /**
+     * Returns what the shares leave open of the change of the total's own score.
+     *
+     * @param before score of the total, as shown
+     * @param after the same on the other side
+     */
+    public Unexplained unexplained(double before, double after) {
+        double shown = after - before;
+        double rest = shown
+                - shares.values().stream().mapToDouble(Double::doubleValue).sum();
+        return new Unexplained(rest, Math.abs(rest) > Math.abs(shown) / 2);
+    }
+
     private static final int MOST_EXACT = 12;
     private static final int STEPS = 16;
 

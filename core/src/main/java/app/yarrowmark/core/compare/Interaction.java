@@ -1,5 +1,6 @@
 package app.yarrowmark.core.compare;
 
+import app.yarrowmark.core.score.ErrorParts;
 import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.suite.Direction;
 import java.util.List;
@@ -22,21 +23,12 @@ public final class Interaction {
     public static Advantage of(
             Score neither, Score first, Score second, Score both, Direction better, double threshold) {
         List<Score> all = List.of(neither, first, second, both);
-        double variance = 0;
-        double spread = 0;
-        for (Score score : all) {
-            double own = score.standardError() * score.standardError();
-            variance += own;
-            spread += own == 0 ? 0 : own * own / score.dof();
-        }
-        boolean known = all.stream().allMatch(Score::noiseKnown);
-        double dof = spread == 0 ? Double.POSITIVE_INFINITY : variance * variance / spread;
         boolean still = all.stream().allMatch(s -> s.moderatedVariance() == 0);
         return new Advantage(
                 better.sign() * (both.log() - first.log() - second.log() + neither.log()),
-                known ? Math.sqrt(variance) : 0,
-                known ? dof : 0,
+                all.stream().map(Score::error).reduce(ErrorParts.NONE, ErrorParts::plus),
                 threshold,
-                still ? all.stream().mapToDouble(Advantage::step).sum() / 2 : 0);
+                still ? all.stream().mapToDouble(Advantage::step).sum() / 2 : 0,
+                1);
     }
 }

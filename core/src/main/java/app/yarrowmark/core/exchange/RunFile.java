@@ -2,9 +2,12 @@ package app.yarrowmark.core.exchange;
 
 import com.fasterxml.jackson.annotation.JsonInclude;
 import com.fasterxml.jackson.annotation.JsonProperty;
+import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 
@@ -31,6 +34,9 @@ import org.jspecify.annotations.Nullable;
  * @param conditions that were ticked off before the start; a sitting's own where left out
  * @param roomTemperature in degrees Celsius
  * @param flags what makes the run doubtful as a measure of speed
+ * @param zone where it was measured, such as {@code Europe/Berlin} or {@code +01:00}; UTC where left out
+ * @param day date that it was measured on, where the start does not tell it; empty where nothing does, left out where it is
+ *     that of the start in the zone
  * @param origin list from elsewhere that it is from, at most 80 characters; empty or left out if this desk measured it
  */
 @JsonInclude(JsonInclude.Include.NON_NULL)
@@ -54,7 +60,9 @@ public record RunFile(
         @Nullable List<String> conditions,
         @Nullable Double roomTemperature,
         @Nullable List<Flag> flags,
-        @Nullable String origin) {
+        @Nullable String origin,
+        @Nullable String zone,
+        @Nullable String day) {
 
     /** How a run can end. */
     public enum State {
@@ -111,7 +119,21 @@ public record RunFile(
                 conditions,
                 roomTemperature,
                 flags,
-                list);
+                list,
+                zone,
+                day);
+    }
+
+    /**
+     * Returns the day it belongs to; empty where that is not known.
+     *
+     * @throws DateTimeException if the zone or the day is none
+     */
+    public Optional<LocalDate> measuredDay() {
+        if (day == null) {
+            return Optional.of(MeasuredDay.of(startedAt, MeasuredDay.zone(zone)));
+        }
+        return day.isBlank() ? Optional.empty() : Optional.of(LocalDate.parse(day));
     }
 
     /** Returns the list that it is from; empty if this desk measured it. */

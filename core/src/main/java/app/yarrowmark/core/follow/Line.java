@@ -1,6 +1,7 @@
 package app.yarrowmark.core.follow;
 
 import app.yarrowmark.core.compare.Advantage;
+import app.yarrowmark.core.score.CommonScale;
 import app.yarrowmark.core.score.Student;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -8,17 +9,15 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.OptionalInt;
 import java.util.stream.IntStream;
-import org.apache.commons.math3.distribution.TDistribution;
 
 /**
  * The scores of one test along a line of versions, told apart into steps and stretches.
  *
  * @param steps from each version to the next, one fewer than versions
  * @param stretches in order; together they hold every version but blips
- * @param firstToLast from the first version to the last, with the movement between days on both sides
- * @param session the movement between days that was reckoned with
+ * @param firstToLast from the first version to the last
  */
-public record Line(List<Step> steps, List<Stretch> stretches, Advantage firstToLast, SessionVariance session) {
+public record Line(List<Step> steps, List<Stretch> stretches, Advantage firstToLast) {
 
     private static final double ALPHA = .05;
     private static final int FEWEST = 4;
@@ -27,64 +26,44 @@ public record Line(List<Step> steps, List<Stretch> stretches, Advantage firstToL
      * Returns what the line does.
      *
      * @param versions in their order, at least two
-     * @param session the movement of one setup between days
      * @param threshold smallest change that matters, as a share
+     * @param look which time the first and the last version are held against each other
      * @throws IllegalArgumentException with fewer than two versions
      */
-    public static Line of(List<VersionScore> versions, SessionVariance session, double threshold) {
+    public static Line of(List<VersionScore> versions, double threshold, int look) {
         if (versions.size() < 2) {
             throw new IllegalArgumentException("a line has two versions or more, got " + versions.size());
         }
         double delta = Math.log1p(threshold);
-        List<Step> steps = withBlips(versions, session, steps(versions, session, delta));
+        List<Step> steps = withBlips(versions, steps(versions, delta));
         return new Line(
                 steps,
-                stretches(versions, session, steps, delta),
-                between(versions.get(0), versions.get(versions.size() - 1), session, threshold),
-                session);
+                stretches(versions, steps, delta),
+                between(versions.get(0), versions.get(versions.size() - 1), threshold, look));
     }
 
-    private static Advantage between(VersionScore from, VersionScore to, SessionVariance session, double threshold) {
-        boolean known = from.dof() > 0 && to.dof() > 0;
-        return new Advantage(
-                to.log() - from.log(),
-                known ? Math.sqrt(from.variance() + to.variance() + 2 * session.value()) : 0,
-                known ? dof(from, to, session) : 0,
-                threshold,
-                0);
+    private static Advantage between(VersionScore from, VersionScore to, double threshold, int look) {
+        return new Advantage(to.log() - from.log(), to.error().plus(from.error()), threshold, 0, look);
     }
 
-    /** ν = (v+2ω²)²/(se₁⁴/ν₁ + se₂⁴/ν₂ + 4ω⁴/(2(K−1))), the last term only if ω² was estimated from the line. */
-    private static double dof(VersionScore a, VersionScore b, SessionVariance session) {
-        double sum = a.variance() + b.variance() + 2 * session.value();
-        double spread = a.variance() * a.variance() / a.dof()
-                + b.variance() * b.variance() / b.dof()
-                + 4 * session.value() * session.value() / (2 * session.dof());
-        return spread == 0 ? Double.POSITIVE_INFINITY : sum * sum / spread;
-    }
-
-    private static List<Step> steps(List<VersionScore> versions, SessionVariance session, double delta) {
+    private static List<Step> steps(List<VersionScore> versions, double delta) {
         int n = versions.size() - 1;
         Step[] plain = new Step[n];
         for (int i = 0; i < n; i++) {
-            VersionScore a = versions.get(i);
-            VersionScore b = versions.get(i + 1);
-            double log = b.log() - a.log();
-            if (a.dof() <= 0 || b.dof() <= 0) {
-                plain[i] = new Step(log, 0, 0, 1, 1, Step.Kind.UNKNOWN);
-                continue;
-            }
-            double error = Math.sqrt(a.variance() + b.variance() + 2 * session.value());
-            double dof = dof(a, b, session);
-            plain[i] = new Step(log, error, dof, chance(log, error, dof), 1, Step.Kind.NONE);
+            Advantage to = between(versions.get(i), versions.get(i + 1), 0, 1);
+            double error = to.standardError();
+            double dof = to.error().dof();
+            plain[i] = to.noiseKnown()
+                    ? new Step(to.log(), error, dof, chance(to.log(), error, dof), 1, Step.Kind.NONE)
+                    : new Step(to.log(), 0, 0, 1, 1, Step.Kind.UNKNOWN);
         }
-        double[] holm = holm(plain);
+        double[] adjusted = adjusted(plain);
         return IntStream.range(0, n)
                 .mapToObj(i -> {
                     Step s = plain[i];
-                    boolean real = holm[i] < ALPHA && Math.abs(s.log()) >= delta;
+                    boolean real = adjusted[i] <= ALPHA && Math.abs(s.log()) >= delta;
                     Step.Kind kind = !real ? s.kind() : s.log() > 0 ? Step.Kind.UP : Step.Kind.DOWN;
-                    return new Step(s.log(), s.standardError(), s.dof(), s.p(), holm[i], kind);
+                    return new Step(s.log(), s.standardError(), s.dof(), s.p(), adjusted[i], kind);
                 })
                 .toList();
     }
@@ -94,10 +73,18 @@ public record Line(List<Step> steps, List<Stretch> stretches, Advantage firstToL
         if (error == 0) {
             return value == 0 ? 1 : 0;
         }
-        return 2 * new TDistribution(null, Math.min(dof, 1e9)).cumulativeProbability(-Math.abs(value) / error);
+        return 2 * Student.above(Math.abs(value) / error, dof);
     }
 
-    private static double[] holm(Step[] steps) {
+    /** The same for the largest of several that share what is known of their noise. */
+    private static double chanceOfLargest(double value, double error, double dof, int of) {
+        if (error == 0) {
+            return value == 0 ? 1 : 0;
+        }
+        return CommonScale.chance(value / error, dof, of);
+    }
+
+    private static double[] adjusted(Step[] steps) {
         Integer[] order = IntStream.range(0, steps.length)
                 .filter(i -> steps[i].kind() != Step.Kind.UNKNOWN)
                 .boxed()
@@ -107,21 +94,23 @@ public record Line(List<Step> steps, List<Stretch> stretches, Advantage firstToL
         Arrays.fill(adjusted, 1);
         double most = 0;
         for (int k = 0; k < order.length; k++) {
-            most = Math.max(most, Math.min(1, (order.length - k) * steps[order[k]].p()));
+            Step s = steps[order[k]];
+            most = Math.max(most, chanceOfLargest(s.log(), s.standardError(), s.dof(), order.length - k));
             adjusted[order[k]] = most;
         }
         return adjusted;
     }
 
     /** Two neighbouring opposite steps whose outer versions agree are one version that is off. */
-    private static List<Step> withBlips(List<VersionScore> versions, SessionVariance session, List<Step> steps) {
+    private static List<Step> withBlips(List<VersionScore> versions, List<Step> steps) {
         List<Step> named = new ArrayList<>(steps);
         for (int i = 0; i + 1 < steps.size(); i++) {
             Step in = named.get(i);
             Step out = named.get(i + 1);
             if (isReal(in) && isReal(out) && in.kind() != out.kind()) {
-                Advantage outer = between(versions.get(i), versions.get(i + 2), session, 0);
-                if (Math.abs(outer.log()) <= Student.quantile(.975, outer.dof()) * outer.standardError()) {
+                Advantage outer = between(versions.get(i), versions.get(i + 2), 0, 1);
+                if (Math.abs(outer.log())
+                        <= Student.quantile(.975, outer.error().dof()) * outer.standardError()) {
                     named.set(i, in.called(Step.Kind.BLIP));
                     named.set(i + 1, out.called(Step.Kind.BLIP));
                 }
@@ -134,8 +123,7 @@ public record Line(List<Step> steps, List<Stretch> stretches, Advantage firstToL
         return step.kind() == Step.Kind.UP || step.kind() == Step.Kind.DOWN;
     }
 
-    private static List<Stretch> stretches(
-            List<VersionScore> versions, SessionVariance session, List<Step> steps, double delta) {
+    private static List<Stretch> stretches(List<VersionScore> versions, List<Step> steps, double delta) {
         List<List<Integer>> members = new ArrayList<>();
         List<Integer> open = new ArrayList<>();
         for (int v = 0; v < versions.size(); v++) {
@@ -153,24 +141,21 @@ public record Line(List<Step> steps, List<Stretch> stretches, Advantage firstToL
         }
         members.add(open);
         List<List<Integer>> kept = members.stream().filter(m -> !m.isEmpty()).toList();
-        return kept.stream()
-                .map(m -> name(m, versions, session, kept.size(), delta))
-                .toList();
+        return kept.stream().map(m -> name(m, versions, kept.size(), delta)).toList();
     }
 
-    private static Stretch name(
-            List<Integer> members, List<VersionScore> versions, SessionVariance session, int stretches, double delta) {
+    private static Stretch name(List<Integer> members, List<VersionScore> versions, int stretches, double delta) {
         int n = members.size();
         int first = members.get(0);
         int last = members.get(n - 1);
-        boolean known = members.stream().allMatch(v -> versions.get(v).dof() > 0);
+        boolean known = members.stream().allMatch(v -> versions.get(v).error().known());
         if (n < FEWEST || !known) {
             return new Stretch(first, last, Stretch.Name.TOO_SHORT, OptionalInt.empty(), 0);
         }
         double[] x = members.stream().mapToDouble(v -> v).toArray();
         double[] y = members.stream().mapToDouble(v -> versions.get(v).log()).toArray();
         double[] w = members.stream()
-                .mapToDouble(v -> 1 / Math.max(1e-18, versions.get(v).variance() + session.value()))
+                .mapToDouble(v -> 1 / Math.max(1e-18, versions.get(v).variance()))
                 .toArray();
         Fit slope = Fit.slope(x, y, w);
         int at = 1;
@@ -183,15 +168,18 @@ public record Line(List<Step> steps, List<Stretch> stretches, Advantage firstToL
             }
         }
         double reach = x[n - 1] - x[0];
-        boolean drifts = slope.chance(n) * stretches < ALPHA && Math.abs(slope.effect) * reach >= delta;
-        boolean shifts = split.chance(n) * (n - 1) * stretches < ALPHA && Math.abs(split.effect) >= delta;
+        double dof = dof(members.stream().map(versions::get).toList());
+        boolean drifts =
+                chance(slope.effect, slope.error, dof) * stretches <= ALPHA && Math.abs(slope.effect) * reach >= delta;
+        boolean shifts = chanceOfLargest(split.effect, split.error, dof, n - 1) * stretches <= ALPHA
+                && Math.abs(split.effect) >= delta;
         if (shifts && (!drifts || split.residual < slope.residual)) {
             return new Stretch(first, last, Stretch.Name.SHIFT, OptionalInt.of(members.get(at)), slope.effect);
         }
         if (drifts) {
             return new Stretch(first, last, Stretch.Name.DRIFT, OptionalInt.empty(), slope.effect);
         }
-        double half = Student.quantile(.95, n - 2) * slope.error * reach;
+        double half = Student.quantile(.95, dof) * slope.error * reach;
         boolean level = Math.abs(slope.effect * reach) + half < delta && Math.abs(split.effect) < delta;
         return new Stretch(
                 first,
@@ -199,6 +187,20 @@ public record Line(List<Step> steps, List<Stretch> stretches, Advantage firstToL
                 level ? Stretch.Name.LEVEL : Stretch.Name.NO_CHANGE_SHOWN,
                 OptionalInt.empty(),
                 slope.effect);
+    }
+
+    /** 1/(π²/ν_ω + (1−π)²/Σν), π the mean share of movement between days in their variances. */
+    private static double dof(List<VersionScore> members) {
+        double share =
+                members.stream().mapToDouble(VersionScore::dayShare).average().orElseThrow();
+        double day = members.stream()
+                .filter(v -> v.error().day() > 0)
+                .mapToDouble(v -> v.error().dayDof())
+                .min()
+                .orElse(Double.POSITIVE_INFINITY);
+        double within = members.stream().mapToDouble(v -> v.error().withinDof()).sum();
+        double spread = share * share / day + (1 - share) * (1 - share) / within;
+        return spread == 0 ? Double.POSITIVE_INFINITY : 1 / spread;
     }
 
     /**
@@ -249,10 +251,6 @@ public record Line(List<Step> steps, List<Stretch> stretches, Advantage firstToL
 
         private static Fit widened(double effect, double variance, double left, int n) {
             return new Fit(effect, Math.sqrt(variance * Math.max(1, left / (n - 2))), left);
-        }
-
-        double chance(int n) {
-            return Line.chance(effect, error, n - 2);
         }
 
         private static double dot(double[] a, double[] b) {

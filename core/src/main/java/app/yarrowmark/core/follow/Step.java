@@ -7,11 +7,11 @@ package app.yarrowmark.core.follow;
  * @param standardError of the change, the movement between days included
  * @param dof degrees of freedom; 0 where the noise of a side is unknown
  * @param p chance of such a change if there were none; 1 where the noise is unknown
- * @param holm the same, adjusted for looking at every step (Holm, 1979, "A simple sequentially rejective multiple test
- *     procedure")
+ * @param adjusted the same, for looking at every step: walked down after Holm (1979), "A simple sequentially rejective multiple
+ *     test procedure", with the chance of the largest of those left, as all of them share what is known of movement between days
  * @param kind what it is called
  */
-public record Step(double log, double standardError, double dof, double p, double holm, Kind kind) {
+public record Step(double log, double standardError, double dof, double p, double adjusted, Kind kind) {
 
     /** What a step is called. */
     public enum Kind {
@@ -26,6 +26,6 @@ public record Step(double log, double standardError, double dof, double p, doubl
     }
 
     Step called(Kind other) {
-        return new Step(log, standardError, dof, p, holm, other);
+        return new Step(log, standardError, dof, p, adjusted, other);
     }
 }

@@ -8,7 +8,7 @@ import java.util.Objects;
 import java.util.stream.IntStream;
 
 /**
- * The run-to-run spread of every setup that has a metric (a cell each), kept so that the noise of all but one of them is
+ * The run-to-run spread within a day of every setup that has a metric (a cell each), kept so that the noise of all but one of them is
  * found without going through the others again.
  */
 public final class NoisePool {
@@ -28,12 +28,15 @@ public final class NoisePool {
 
     private final int[] dofs;
 
-    private NoisePool(List<double[]> cells) {
-        double[] own = cells.stream().mapToDouble(PooledNoise::sumOfSquares).toArray();
+    /**
+     * @param own sum of squares of each cell
+     * @param free degrees of freedom of each
+     */
+    private NoisePool(double[] own, int[] free) {
         int[] telling = IntStream.range(0, own.length)
-                .filter(c -> cells.get(c).length > 1)
+                .filter(c -> free[c] > 0)
                 .boxed()
-                .sorted(Comparator.comparingDouble(c -> own[c] / (cells.get(c).length - 1)))
+                .sorted(Comparator.comparingDouble(c -> own[c] / free[c]))
                 .mapToInt(Integer::intValue)
                 .toArray();
         places = new int[own.length];
@@ -43,26 +46,30 @@ public final class NoisePool {
         dofs = new int[telling.length + 1];
         for (int i = 0; i < telling.length; i++) {
             int cell = telling[i];
-            int dof = cells.get(cell).length - 1;
             places[cell] = i;
-            variances[i] = own[cell] / dof;
+            variances[i] = own[cell] / free[cell];
             squares[i + 1] = squares[i] + own[cell];
-            dofs[i + 1] = dofs[i] + dof;
+            dofs[i + 1] = dofs[i] + free[cell];
         }
     }
 
     /**
      * Returns the pool of the given cells.
      *
-     * @param cells the logarithms of the readings of each setup; one of fewer than two tells nothing
+     * @param cells the readings of each setup by day, on a ratio scale; days of one reading tell nothing
      */
-    public static NoisePool of(List<double[]> cells) {
-        return new NoisePool(cells);
-    }
-
-    /** Returns the pool of readings on a ratio scale. */
-    public static NoisePool ofReadings(List<List<Reading>> cells) {
-        return new NoisePool(cells.stream().map(Scoring::logs).toList());
+    public static NoisePool of(List<List<List<Reading>>> cells) {
+        double[] own = new double[cells.size()];
+        int[] free = new int[own.length];
+        for (int c = 0; c < own.length; c++) {
+            for (List<Reading> day : cells.get(c)) {
+                if (day.size() > 1) {
+                    own[c] += PooledNoise.sumOfSquares(Scoring.logs(day));
+                    free[c] += day.size() - 1;
+                }
+            }
+        }
+        return new NoisePool(own, free);
     }
 
     /**

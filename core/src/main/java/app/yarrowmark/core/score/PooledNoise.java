@@ -1,7 +1,7 @@
 package app.yarrowmark.core.score;
 
 /**
- * Run-to-run noise of one metric, learned from every setup that has it; {@link NoisePool} learns it.
+ * Run-to-run noise of one metric, learned from every setup that has it; {@link NoisePool} learns it, inside days.
  *
  * @param logVariance variance of the logarithm of a reading; 0 where nothing is known
  * @param dof degrees of freedom behind it; 0 where no setup has two readings

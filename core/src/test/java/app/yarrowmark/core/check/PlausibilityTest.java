@@ -7,8 +7,10 @@ import app.yarrowmark.core.Golden;
 import app.yarrowmark.core.rank.AdditiveFit;
 import app.yarrowmark.core.rank.Fits;
 import app.yarrowmark.core.rank.ScoreMatrix;
+import app.yarrowmark.core.score.DayMovement;
 import app.yarrowmark.core.score.PooledNoise;
 import app.yarrowmark.core.score.Score;
+import app.yarrowmark.core.score.Scores;
 import app.yarrowmark.core.score.Scoring;
 import app.yarrowmark.core.suite.Direction;
 import app.yarrowmark.core.written.Reading;
@@ -74,12 +76,15 @@ class PlausibilityTest {
     @Test
     void repeatsTellWhereTheNextOneFalls() {
         PooledNoise history = new PooledNoise(.0001, 60);
-        Score others = Scoring.score(List.of(new Reading(2981, 1), new Reading(2988, 1)), history);
-        Expectation expected = Plausibility.fromRepeats(others).orElseThrow();
+        Score others = Scoring.score(
+                List.of(List.of(new Reading(2981, 1), new Reading(2988, 1))), history, DayMovement.ASSUMED);
+        Expectation expected = Plausibility.fromRepeats(others, true).orElseThrow();
         assertThat(expected.fits(2958)).isTrue();
         assertThat(expected.fits(2298)).isFalse();
-        assertThat(Plausibility.fromRepeats(Scoring.score(List.of(new Reading(5, 1)), PooledNoise.NONE)))
-                .isEmpty();
+        Expectation otherDay = Plausibility.fromRepeats(others, false).orElseThrow();
+        assertThat(otherDay.fits(2780)).as("another day may lie further off").isTrue();
+        assertThat(expected.fits(2780)).isFalse();
+        assertThat(Plausibility.fromRepeats(Scores.unknown(5), true)).isEmpty();
     }
 
     @Test

@@ -3,7 +3,9 @@ package app.yarrowmark.core.compare;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import app.yarrowmark.core.Golden;
 import app.yarrowmark.core.suite.Formula;
+import com.fasterxml.jackson.databind.JsonNode;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.StringJoiner;
@@ -27,6 +29,28 @@ class BreakdownTest {
 
         assertThat(found.change()).isEqualTo(6);
         assertThat(found.shares()).containsOnly(Map.entry("weave", 7.0), Map.entry("sieve", -1.0));
+    }
+
+    @Test
+    void saysWhatThePartsAsScoredDoNotExplain() {
+        JsonNode in = Golden.read("P2_shares").get("inputs");
+        JsonNode expected = Golden.read("P2_shares").get("expected");
+        double[] old = Golden.doubles(in.get("old_parts"));
+        double[] now = Golden.doubles(in.get("new_parts"));
+        Breakdown found = Breakdown.of(
+                        Formula.parse("geomean(a, b, c)"),
+                        Map.of("a", old[0], "b", old[1], "c", old[2]),
+                        Map.of("a", now[0], "b", now[1], "c", now[2]))
+                .orElseThrow();
+        Golden.assertSame("a", found.shares().get("a"), expected.get("shares").get(0));
+        Golden.assertSame("sum", sum(found), expected.get("sum"));
+
+        Breakdown.Unexplained rest = found.unexplained(
+                in.get("old_total_shown").asDouble(), in.get("new_total_shown").asDouble());
+
+        Golden.assertSame("rest", rest.rest(), expected.get("remainder"));
+        assertThat(rest.doubtful()).isTrue();
+        assertThat(found.unexplained(100, 108).doubtful()).isFalse();
     }
 
     @Test

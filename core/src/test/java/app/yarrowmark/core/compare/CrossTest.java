@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import app.yarrowmark.core.score.Score;
+import app.yarrowmark.core.score.Scores;
 import app.yarrowmark.core.suite.Direction;
 import java.util.List;
 import java.util.Map;
@@ -64,7 +65,7 @@ class CrossTest {
     }
 
     private static Score score(double value, double error, double dof) {
-        return new Score(3, Math.log(value), dof, error * error * 3, 0, error);
+        return Scores.of(value, error, dof);
     }
 
     @Test
@@ -79,12 +80,13 @@ class CrossTest {
         assertThat(together.log()).isCloseTo(0, within(1e-12));
         assertThat(together.standardError()).isCloseTo(Math.sqrt(9 + 16 + 9 + 4) / 1000, within(1e-12));
         double variance = 38e-6;
-        assertThat(together.dof()).isCloseTo(variance * variance * 8 / ((81 + 256 + 81 + 16) * 1e-12), within(1e-9));
+        assertThat(together.error().dof())
+                .isCloseTo(variance * variance * 8 / ((81 + 256 + 81 + 16) * 1e-12), within(1e-9));
     }
 
     @Test
     void lessIsBetterTurnsItRoundAndUnknownNoiseStaysUnknown() {
-        Score unknown = new Score(1, Math.log(50), 0, 0, 0, 0);
+        Score unknown = Scores.unknown(50);
         Advantage together = Interaction.of(
                 score(100, .01, 4), score(80, .01, 4), score(90, .01, 4), unknown, Direction.LOWER, ONE_PERCENT);
         // 100 to 80 and 100 to 90 would be 72 together; 50 is ahead of that by 44 %.

@@ -10,6 +10,7 @@ import app.yarrowmark.core.written.Reading;
 import com.fasterxml.jackson.databind.JsonNode;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.DoubleStream;
 import org.apache.commons.math3.distribution.TDistribution;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -30,19 +31,23 @@ class ScoringTest {
     @ParameterizedTest
     @ValueSource(strings = {"a", "b", "single"})
     void agreesWithTheWorkedExample(String cell) {
-        check(cell, Scoring.score(WorkedCells.readings(cell, 0.1), HISTORY));
+        check(cell, Scoring.score(List.of(WorkedCells.readings(cell, 0.1)), HISTORY, Scores.STILL));
     }
 
     @Test
     void withoutHistoryTwoIdenticalReadingsAreAsGoodAsTheirDigits() {
         check(
                 "two_identical_no_history_resolution_1",
-                Scoring.score(WorkedCells.readings("two_identical_no_history_resolution_1", 1), PooledNoise.NONE));
+                Scoring.score(
+                        List.of(WorkedCells.readings("two_identical_no_history_resolution_1", 1)),
+                        PooledNoise.NONE,
+                        Scores.STILL));
     }
 
     @Test
     void oneReadingWithoutHistoryHasUnknownNoise() {
-        Score score = Scoring.score(WorkedCells.readings("single_without_history", 0.1), PooledNoise.NONE);
+        Score score = Scoring.score(
+                List.of(WorkedCells.readings("single_without_history", 0.1)), PooledNoise.NONE, Scores.STILL);
 
         assertThat(score.noiseKnown()).isFalse();
         assertThat(score.reach()).isEmpty();
@@ -59,8 +64,7 @@ class ScoringTest {
             for (int c = 0; c < 5; c++) {
                 cells.add(noisy(random, 3, 0.01));
             }
-            Score score =
-                    Scoring.score(cells.get(0), NoisePool.ofReadings(cells).all());
+            Score score = Scoring.score(List.of(cells.get(0)), pool(cells).all(), Scores.STILL);
             double half =
                     new TDistribution(null, score.dof()).inverseCumulativeProbability(.975) * score.standardError();
             hits += Math.abs(score.log() - Math.log(100)) <= half ? 1 : 0;
@@ -71,9 +75,9 @@ class ScoringTest {
     @Test
     void refusesWhatHasNoLogarithm() {
         List<Reading> zero = List.of(new Reading(0, 1));
-        assertThatThrownBy(() -> Scoring.score(zero, PooledNoise.NONE))
+        assertThatThrownBy(() -> Scoring.score(List.of(zero), PooledNoise.NONE, Scores.STILL))
                 .hasMessage("a reading on a ratio scale must be positive: 0.0");
-        assertThatThrownBy(() -> Scoring.score(List.of(), PooledNoise.NONE))
+        assertThatThrownBy(() -> Scoring.score(List.of(), PooledNoise.NONE, Scores.STILL))
                 .hasMessage("a score needs at least one reading");
         assertThatThrownBy(() -> new Reading(Double.NaN, 1)).hasMessageContaining("NaN");
     }
@@ -105,6 +109,15 @@ class ScoringTest {
         Golden.assertSame("error", score.standardError(), expected.get("se"));
     }
 
+    /** Of setups measured on one day each. */
+    private static NoisePool pool(List<List<Reading>> cells) {
+        return NoisePool.of(cells.stream().map(List::of).toList());
+    }
+
+    private static List<Reading> readings(double... values) {
+        return DoubleStream.of(values).mapToObj(v -> new Reading(v, .1)).toList();
+    }
+
     private static List<Reading> noisy(SplitMix random, int n, double sigma) {
         List<Reading> cell = new ArrayList<>();
         for (int i = 0; i < n; i++) {
@@ -115,35 +128,33 @@ class ScoringTest {
 
     @Test
     void aSlipInOneCellDoesNotHideTheNoiseOfAll() {
-        List<double[]> cells = new ArrayList<>();
+        List<List<Reading>> cells = new ArrayList<>();
         for (int i = 0; i < 9; i++) {
-            cells.add(new double[] {4 + .01 * i, 4.01 + .01 * i, 4.005});
+            cells.add(readings(100 + i, 101 + i, 100.5));
         }
-        double sound = NoisePool.of(cells).all().logVariance();
-        cells.add(new double[] {4, 8, 4});
-        assertThat(NoisePool.of(cells).all().logVariance()).isEqualTo(sound);
-        assertThat(NoisePool.of(cells.subList(6, 10)).all().logVariance()).isGreaterThan(1);
+        double sound = pool(cells).all().logVariance();
+        cells.add(readings(100, 5000, 100));
+        assertThat(pool(cells).all().logVariance()).isEqualTo(sound);
+        assertThat(pool(cells.subList(6, 10)).all().logVariance()).isGreaterThan(1);
     }
 
     @Test
     void withoutOneIsAsIfThatOneHadNeverBeenSeen() {
         SplitMix random = new SplitMix(11);
         for (int n = 1; n < 24; n++) {
-            List<double[]> cells = new ArrayList<>();
+            List<List<Reading>> cells = new ArrayList<>();
             for (int c = 0; c < n; c++) {
-                cells.add(noisy(random, 1 + c % 4, c % 7 == 6 ? .9 : .01 * (1 + c % 3)).stream()
-                        .mapToDouble(r -> Math.log(r.value()))
-                        .toArray());
+                cells.add(noisy(random, 1 + c % 4, c % 7 == 6 ? .9 : .01 * (1 + c % 3)));
             }
             for (int c = 0; c < n; c++) {
-                List<double[]> others = new ArrayList<>(cells);
+                List<List<Reading>> others = new ArrayList<>(cells);
                 others.remove(c);
-                PooledNoise expected = NoisePool.of(others).all();
-                PooledNoise got = NoisePool.of(cells).without(c);
+                PooledNoise expected = pool(others).all();
+                PooledNoise got = pool(cells).without(c);
                 assertThat(got.dof()).as("%d of %d", c, n).isEqualTo(expected.dof());
                 assertThat(got.logVariance()).isCloseTo(expected.logVariance(), within(1e-12));
             }
         }
-        assertThat(NoisePool.of(List.of()).all()).isEqualTo(PooledNoise.NONE);
+        assertThat(pool(List.of()).all()).isEqualTo(PooledNoise.NONE);
     }
 }

@@ -16,22 +16,24 @@ public final class WorkedCells {
 
     /** The noise that the example's history tells. */
     public static PooledNoise history() {
-        List<double[]> cells = new ArrayList<>();
-        INPUTS.get("history_readings")
-                .forEach(c -> cells.add(
-                        Arrays.stream(Golden.doubles(c)).map(Math::log).toArray()));
+        List<List<List<Reading>>> cells = new ArrayList<>();
+        INPUTS.get("history_readings").forEach(c -> cells.add(List.of(readings(c, .1))));
         return NoisePool.of(cells).all();
     }
 
     /** The readings of one of its cells. */
     public static List<Reading> readings(String cell, double resolution) {
-        return Arrays.stream(Golden.doubles(INPUTS.get("cells").get(cell)))
+        return readings(INPUTS.get("cells").get(cell), resolution);
+    }
+
+    private static List<Reading> readings(JsonNode of, double resolution) {
+        return Arrays.stream(Golden.doubles(of))
                 .mapToObj(v -> new Reading(v, resolution))
                 .toList();
     }
 
     /** The score of one of its cells. */
     public static Score score(String cell) {
-        return Scoring.score(readings(cell, 0.1), history());
+        return Scoring.score(List.of(readings(cell, 0.1)), history(), Scores.STILL);
     }
 }

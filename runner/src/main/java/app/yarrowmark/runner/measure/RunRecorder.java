@@ -10,6 +10,7 @@ import app.yarrowmark.core.suite.SuiteSheet;
 import app.yarrowmark.workloads.Curve;
 import app.yarrowmark.workloads.Measured;
 import java.time.Instant;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
@@ -128,6 +129,8 @@ public final class RunRecorder {
                 null,
                 null,
                 null,
+                null,
+                ZoneId.systemDefault().getId(),
                 null);
     }
 

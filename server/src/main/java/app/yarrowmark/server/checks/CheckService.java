@@ -5,18 +5,22 @@ import app.yarrowmark.core.check.Correction;
 import app.yarrowmark.core.check.Expectation;
 import app.yarrowmark.core.check.TotalCheck;
 import app.yarrowmark.core.check.TotalMismatch;
+import app.yarrowmark.core.exchange.MeasuredDay;
 import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.core.written.Reading;
 import app.yarrowmark.server.checks.CheckViews.CheckView;
 import app.yarrowmark.server.checks.CheckViews.CorrectionView;
 import app.yarrowmark.server.checks.CheckViews.DoubtView;
 import app.yarrowmark.server.checks.CheckViews.MismatchView;
+import app.yarrowmark.server.scorebook.DatedReading;
 import app.yarrowmark.server.scorebook.Uncounted;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.time.Clock;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -25,6 +29,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 
 /** Checks numbers against their totals and against all that is known; it flags and proposes, and never refuses. */
@@ -58,12 +63,13 @@ public class CheckService {
         TypedColumn column = TypedColumn.read(suite.sheet(), typed, digits);
         Map<String, Typed> texts = column.readings();
         Expectations.Moment moment = expectations.now(true).about(suite, setupId);
+        int today = DatedReading.number(MeasuredDay.of(clock.instant(), ZoneOffset.UTC));
         Map<String, Double> expected = new HashMap<>();
         List<DoubtView> unlikely = new ArrayList<>();
         for (Metric metric : suite.sheet().metrics()) {
             Typed text = texts.get(metric.key());
             if (text != null) {
-                Optional<Expectation> range = moment.of(metric, moment.readings(metric));
+                Optional<Expectation> range = moment.of(metric, moment.readings(metric), today);
                 range.ifPresent(e -> expected.put(metric.key(), e.value()));
                 doubt(metric, text, range).ifPresent(unlikely::add);
             }
@@ -84,9 +90,15 @@ public class CheckService {
      * The numbers of one kept run.
      *
      * @param id by which it is told apart
+     * @param day to which it belongs; null where that is not known
      * @param texts typed readings by metric key; computed ones left out
      */
-    public record KeptRun(Object id, Map<String, Typed> texts) {}
+    public record KeptRun(Object id, @Nullable LocalDate day, Map<String, Typed> texts) {
+
+        private int dayNumber() {
+            return DatedReading.number(day);
+        }
+    }
 
     /** All that is known at one moment, for reviewing many cells. */
     public static final class Session {
@@ -131,7 +143,7 @@ public class CheckService {
                 .filter(i -> i <= MOST_OTHERS || asked.contains(runs.get(i).id))
                 .mapToObj(runs::get)
                 .toList();
-        Map<String, Map<Object, Reading>> readings = readings(suite, needed);
+        Map<String, Map<Object, DatedReading>> readings = readings(suite, needed);
         Map<Object, Doubts> all = new LinkedHashMap<>();
         for (KeptRun run : needed) {
             if (!asked.contains(run.id)) {
@@ -142,7 +154,8 @@ public class CheckService {
             for (Metric metric : suite.sheet().metrics()) {
                 Typed text = run.texts.get(metric.key());
                 if (text != null) {
-                    Optional<Expectation> range = moment.of(metric, others(Maps.at(readings, metric.key()), run));
+                    Optional<Expectation> range =
+                            moment.of(metric, others(Maps.at(readings, metric.key()), run), run.dayNumber());
                     range.ifPresent(e -> expected.put(metric.key(), e.value()));
                     doubt(metric, text, range).ifPresent(unlikely::add);
                 }
@@ -153,14 +166,14 @@ public class CheckService {
     }
 
     /** Every reading by metric, then by run. */
-    private static Map<String, Map<Object, Reading>> readings(Suite suite, List<KeptRun> runs) {
-        Map<String, Map<Object, Reading>> readings = new HashMap<>();
+    private static Map<String, Map<Object, DatedReading>> readings(Suite suite, List<KeptRun> runs) {
+        Map<String, Map<Object, DatedReading>> readings = new HashMap<>();
         for (Metric metric : suite.sheet().metrics()) {
-            Map<Object, Reading> own = new LinkedHashMap<>();
+            Map<Object, DatedReading> own = new LinkedHashMap<>();
             for (KeptRun run : runs) {
                 Typed text = run.texts.get(metric.key());
                 if (text != null) {
-                    own.put(run.id, text.reading);
+                    own.put(run.id, new DatedReading(run.dayNumber(), text.reading));
                 }
             }
             readings.put(metric.key(), own);
@@ -169,7 +182,7 @@ public class CheckService {
     }
 
     /** The readings of the other runs; of very many only the first tell as well. */
-    private static List<Reading> others(Map<Object, Reading> readings, KeptRun self) {
+    private static List<DatedReading> others(Map<Object, DatedReading> readings, KeptRun self) {
         return readings.entrySet().stream()
                 .filter(e -> !e.getKey().equals(self.id))
                 .limit(MOST_OTHERS)

@@ -9,8 +9,8 @@ import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.score.Scoring;
 import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.core.suite.TestGroup;
-import app.yarrowmark.core.written.Reading;
 import app.yarrowmark.server.catalogue.DeviceKind;
+import app.yarrowmark.server.scorebook.DatedReading;
 import app.yarrowmark.server.scorebook.PoolMatrix;
 import app.yarrowmark.server.scorebook.ScoreBook;
 import app.yarrowmark.server.scorebook.ScoreColumn;
@@ -114,7 +114,7 @@ class Expectations {
         }
 
         /** Returns the readings that the setup's score rests on now. */
-        List<Reading> readings(Metric metric) {
+        List<DatedReading> readings(Metric metric) {
             return scores.column(suite.metricId(metric)).readings(setupId);
         }
 
@@ -122,15 +122,18 @@ class Expectations {
          * Returns where a reading should fall; empty where too little is known, or the metric has no ratios.
          *
          * @param others readings of the same cell, the one in question left out
+         * @param day of the one in question
          */
-        Optional<Expectation> of(Metric metric, List<Reading> others) {
+        Optional<Expectation> of(Metric metric, List<DatedReading> others, int day) {
             if (!metric.isRatio()) {
                 return Optional.empty();
             }
             ScoreColumn column = scores.column(suite.metricId(metric));
             if (!others.isEmpty()) {
-                Score score = Scoring.score(others, column.noiseWithout(setupId));
-                Optional<Expectation> fromRepeats = Plausibility.fromRepeats(score);
+                Score score =
+                        Scoring.score(DatedReading.byDay(others), column.noiseWithout(setupId), column.movement());
+                Optional<Expectation> fromRepeats =
+                        Plausibility.fromRepeats(score, others.stream().anyMatch(o -> o.day() == day));
                 if (fromRepeats.isPresent()) {
                     return fromRepeats;
                 }

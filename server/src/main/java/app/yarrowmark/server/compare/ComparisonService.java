@@ -5,7 +5,7 @@ import app.yarrowmark.core.compare.Advantage;
 import app.yarrowmark.core.compare.Basis;
 import app.yarrowmark.core.compare.Breakdown;
 import app.yarrowmark.core.compare.Comparability;
-import app.yarrowmark.core.compare.MoreRuns;
+import app.yarrowmark.core.compare.WouldDecide;
 import app.yarrowmark.core.score.PlainScore;
 import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.suite.Formula;
@@ -37,6 +37,7 @@ import app.yarrowmark.server.setups.SetupLabels;
 import app.yarrowmark.server.subjects.FactDifference;
 import app.yarrowmark.server.subjects.FactDifferences;
 import app.yarrowmark.server.subjects.GapReasons;
+import app.yarrowmark.server.subjects.MovementView;
 import app.yarrowmark.server.subjects.Speaker;
 import app.yarrowmark.server.subjects.Subject;
 import app.yarrowmark.server.subjects.SubjectKey;
@@ -133,9 +134,11 @@ public class ComparisonService {
                 TestRow.of(asked.subjects(), suites.all(), new SubjectScores(scores, catalogue, setupFacts), scores);
         List<TestRow> unlike =
                 rows.stream().filter(r -> isUnlike(r, rows, reference)).toList();
-        Map<TestGroup, List<Held>> byGroup = rows.stream()
+        List<Held> shown = rows.stream()
                 .filter(r -> !unlike.contains(r))
                 .map(r -> Held.against(r, asked))
+                .toList();
+        Map<TestGroup, List<Held>> byGroup = Held.counted(shown, asked).stream()
                 .collect(Collectors.groupingBy(Held::group, () -> new EnumMap<>(TestGroup.class), Collectors.toList()));
         Map<TestGroup, List<Held>> ranked = ranked(byGroup);
         GapReasons.Reasons reasons = gaps.of(asked.subjects());
@@ -254,7 +257,11 @@ public class ComparisonService {
                 TestView.of(held.row().test()),
                 IntStream.range(0, asked.subjects().size())
                         .mapToObj(i -> cell(held, rows, i, asked, scores, reasons))
-                        .toList());
+                        .toList(),
+                held.row().test().metric().isRatio()
+                        ? MovementView.of(
+                                scores.column(held.row().test().metricId()).movement(), held.group())
+                        : null);
     }
 
     private ComparedCell cell(
@@ -288,18 +295,22 @@ public class ComparisonService {
         }
         Found found = entry.score().orElseThrow();
         Score score = found.score();
+        Optional<Shares> shares = other ? sources(row, rows, subject, asked) : Optional.empty();
         return new ComparedScore(
                 score.value(),
                 found.decimals(),
                 score.count(),
+                score.days(),
                 readings(who, entry, scores),
                 score.reach().isPresent() ? score.reach().getAsDouble() : null,
                 found.of() == null ? null : Maps.at(asked.labels(), found.of()).text(),
                 held.ahead()
                         .get(subject)
-                        .map(a -> difference(a, row, subject, asked))
+                        .map(a -> difference(a, held, subject, asked))
                         .orElse(null),
-                other ? sources(row, rows, subject, asked) : List.of());
+                shares.map(Shares::sources).orElse(List.of()),
+                shares.map(Shares::unexplained).orElse(null),
+                shares.map(Shares::doubtful).orElse(false));
     }
 
     private static List<Double> readings(Subject who, Entry entry, ScoreSnapshot scores) {
@@ -308,7 +319,8 @@ public class ComparisonService {
                 : scores.column(entry.test().metricId()).values(who.setup());
     }
 
-    private static Difference difference(Advantage a, TestRow row, int subject, Asked asked) {
+    private static Difference difference(Advantage a, Held held, int subject, Asked asked) {
+        TestRow row = held.row();
         Score own = row.entries().get(subject).score().orElseThrow().score();
         Score theirs =
                 row.entries().get(asked.reference()).score().orElseThrow().score();
@@ -324,9 +336,23 @@ public class ComparisonService {
                 high == null ? null : shown(high, theirs, metric, asked),
                 metric.isAmount() && asked.basis() != Basis.OWN_UNIT,
                 a.verdict().orElse(null),
-                MoreRuns.toDecide(own, theirs, a)
-                        .map(m -> new Deciding(m.aim(), m.answer(), m.more()))
+                held.counted().get(subject).orElse(null),
+                a.look(),
+                1 - a.level(),
+                WouldDecide.of(own, theirs, a)
+                        .map(m -> new Deciding(
+                                m.aim(),
+                                m.answer(),
+                                m.days(),
+                                m.runs(),
+                                fewer(own.days(), theirs.days()),
+                                fewer(own.count(), theirs.count())))
                         .orElse(null));
+    }
+
+    /** The smaller of two counts; a claim has none and needs none. */
+    private static int fewer(int own, int theirs) {
+        return own == 0 ? theirs : theirs == 0 ? own : Math.min(own, theirs);
     }
 
     private static @Nullable Double shown(double times, Score reference, Metric metric, Asked asked) {
@@ -334,27 +360,47 @@ public class ComparisonService {
         return shown.isPresent() ? shown.getAsDouble() : null;
     }
 
-    /** Where the change of a total came from, by what its parts come to on both sides. */
-    private static List<Source> sources(TestRow row, List<TestRow> rows, int subject, Asked asked) {
+    /** Where the change of a total came from, and what of it the parts do not explain. */
+    private record Shares(List<Source> sources, @Nullable Double unexplained, boolean doubtful) {}
+
+    /** By what its parts come to on both sides; empty where they are not all there. */
+    private static Optional<Shares> sources(TestRow row, List<TestRow> rows, int subject, Asked asked) {
         Optional<Formula> formula = row.test().metric().formula();
-        if (formula.isEmpty()) {
-            return List.of();
+        Optional<Found> before = row.entries().get(asked.reference()).score();
+        if (formula.isEmpty() || before.isEmpty()) {
+            return Optional.empty();
         }
         Map<String, TestRow> parts = rows.stream()
                 .filter(r -> r.test().suite().id() == row.test().suite().id())
                 .collect(Collectors.toMap(r -> r.test().metric().key(), r -> r));
+        Found after = row.entries().get(subject).score().orElseThrow();
         return Breakdown.of(
                         formula.get(),
                         values(formula.get(), parts, asked.reference()),
                         values(formula.get(), parts, subject))
-                .map(b -> b.shares().entrySet().stream()
-                        .map(e -> new Source(
-                                e.getKey(),
-                                Maps.at(parts, e.getKey()).test().metric().name(),
-                                e.getValue()))
-                        .sorted(Comparator.comparingDouble((Source s) -> -Math.abs(s.share())))
-                        .toList())
-                .orElse(List.of());
+                .map(b -> shares(b, parts, before.get(), after));
+    }
+
+    private static Shares shares(Breakdown found, Map<String, TestRow> parts, Found before, Found after) {
+        Breakdown.Unexplained rest =
+                found.unexplained(before.score().value(), after.score().value());
+        double shown = Math.pow(10, -Math.min(before.decimals(), after.decimals())) / 2;
+        boolean doubtful = rest.doubtful() && Math.abs(rest.rest()) >= shown;
+        return new Shares(
+                doubtful
+                        ? List.of()
+                        : found.shares().entrySet().stream()
+                                .map(e -> new Source(
+                                        e.getKey(),
+                                        Maps.at(parts, e.getKey())
+                                                .test()
+                                                .metric()
+                                                .name(),
+                                        e.getValue()))
+                                .sorted(Comparator.comparingDouble((Source s) -> -Math.abs(s.share())))
+                                .toList(),
+                Math.abs(rest.rest()) < shown ? null : rest.rest(),
+                doubtful);
     }
 
     private static Map<String, Double> values(Formula formula, Map<String, TestRow> parts, int subject) {

@@ -1,11 +1,13 @@
 package app.yarrowmark.server.compare;
 
 import app.yarrowmark.core.compare.Basis;
-import app.yarrowmark.core.compare.MoreRuns;
+import app.yarrowmark.core.compare.GroupSummary;
 import app.yarrowmark.core.compare.Verdict;
+import app.yarrowmark.core.compare.WouldDecide;
 import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.server.api.NineDigits;
 import app.yarrowmark.server.subjects.FactDifference;
+import app.yarrowmark.server.subjects.MovementView;
 import app.yarrowmark.server.subjects.SubjectView;
 import app.yarrowmark.server.subjects.TestView;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
@@ -56,11 +58,14 @@ record ComparisonView(
      *
      * @param tests how many the mean is over; of how many that either side has
      * @param mean of the ratios; absent without a common test
-     * @param anyTests the mean with the wider interval, for this kind of work; absent with fewer than five tests
+     * @param anyTests the mean with the wider interval, for this kind of work; absent where too little is known of it
+     * @param anyTestsBasis how far that rests on how these suites differ
      * @param unknown tests whose noise is unknown
      * @param readAhead how many of those are ahead as read, by what matters
      * @param readBehind how many of those are behind as read
+     * @param suites what the tests of each suite come to
      * @param leaning the test that moves the mean most; absent for fewer than two
+     * @param leaningSuite the suite that does; absent for fewer than two
      * @param caveats names of facts that differ unmeant and can touch the group
      */
     record ComparedSummary(
@@ -69,6 +74,7 @@ record ComparisonView(
             int of,
             @Nullable Difference mean,
             @Nullable Difference anyTests,
+            GroupSummary.Kind.@Nullable Basis anyTestsBasis,
             int ahead,
             int behind,
             int even,
@@ -76,8 +82,16 @@ record ComparisonView(
             int unknown,
             int readAhead,
             int readBehind,
+            List<SuiteMean> suites,
             @Nullable Leaning leaning,
+            @Nullable LeaningSuite leaningSuite,
             List<String> caveats) {}
+
+    /** What the tests of one suite come to; all its versions and settings are one. */
+    record SuiteMean(String suite, int tests, Difference mean) {}
+
+    /** The suite that moves a mean most, what the mean would be without it, and whether that is on the other side. */
+    record LeaningSuite(String suite, Difference without, boolean turns) {}
 
     /** The test that moves a mean most, what the mean would be without it, and whether that is on the other side. */
     record Leaning(long suiteId, String metric, Difference without, boolean turns) {}
@@ -86,10 +100,13 @@ record ComparisonView(
      * A difference with its interval.
      *
      * @param times ratio turned so that more than 1 is ahead
-     * @param low lower end of the 95 % interval of {@code times}; absent where the noise is unknown
+     * @param low lower end of the interval of {@code times}, 95 % at the first look; absent where the noise is unknown
      * @param shown the difference in the basis asked for; absent where that basis means nothing here
      * @param amount whether {@code shown} is how much more there is of what less is better of, such as watts drawn
      * @param verdict absent where the noise is unknown
+     * @param counted what it comes to in a count of all tests shown; absent for a mean, and where the noise is unknown
+     * @param look which time the two are held against each other; the interval of a later look is wider
+     * @param confidence of the interval: 0.95 at the first look
      * @param more what would decide it; only where it is undecided
      */
     record Difference(
@@ -112,13 +129,30 @@ record ComparisonView(
 
             boolean amount,
             @Nullable Verdict verdict,
+            @Nullable Verdict counted,
+            int look,
+            double confidence,
             @Nullable Deciding more) {}
 
-    /** About how many more runs would decide. */
-    record Deciding(MoreRuns.Aim aim, MoreRuns.Answer answer, int more) {}
+    /**
+     * About what would decide an undecided difference.
+     *
+     * @param days on each side, in all, of three runs each; 0 without a number
+     * @param runs on each side, in all, on the day that both have; 0 where more of them cannot decide it
+     * @param hasDays on the side that has fewer now
+     * @param hasRuns on the side that has fewer now
+     */
+    record Deciding(WouldDecide.Aim aim, WouldDecide.Answer answer, int days, int runs, int hasDays, int hasRuns) {}
 
-    /** A test in every subject. */
-    record ComparedTest(@JsonUnwrapped TestView test, List<ComparedCell> cells) {}
+    /**
+     * A test in every subject.
+     *
+     * @param movement of one setup from day to day that was reckoned with; absent where ratios mean nothing
+     */
+    record ComparedTest(
+            @JsonUnwrapped TestView test,
+            List<ComparedCell> cells,
+            @Nullable MovementView movement) {}
 
     /** A test in one subject. */
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
@@ -133,16 +167,21 @@ record ComparisonView(
      * A score, of which there are ratios.
      *
      * @param value in the metric's unit
+     * @param days on which it was read; 0 for a claim
      * @param readings behind it as they stand in the score; empty for what is not one setup
      * @param reach of the 95 % interval above the score, as a share of it; absent where the noise is unknown
      * @param from label of the setup it is from, where the subject is the best of many
      * @param difference from the reference; absent for the reference and where that has no score
-     * @param sources where the change of a total came from, the largest first
+     * @param sources where the change of a total came from, the largest first; none where the parts do not explain it
+     * @param unexplained what of the change the parts as scored leave open, in the total's unit; absent where it is less than
+     *     is shown, or nothing is known of parts
+     * @param doubtful whether that is more than half of the change, so that no share is told
      */
     record ComparedScore(
             double value,
             int decimals,
             int count,
+            int days,
             List<Double> readings,
 
             @JsonSerialize(using = NineDigits.class) @Nullable
@@ -150,7 +189,9 @@ record ComparisonView(
 
             @Nullable String from,
             @Nullable Difference difference,
-            List<Source> sources)
+            List<Source> sources,
+            @Nullable Double unexplained,
+            boolean doubtful)
             implements ComparedCell {}
 
     /**

@@ -9,11 +9,14 @@ import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.server.compare.ComparisonView.ComparedSummary;
 import app.yarrowmark.server.compare.ComparisonView.Difference;
 import app.yarrowmark.server.compare.ComparisonView.Leaning;
+import app.yarrowmark.server.compare.ComparisonView.LeaningSuite;
+import app.yarrowmark.server.compare.ComparisonView.SuiteMean;
 import app.yarrowmark.server.scorebook.TestColumn;
 import app.yarrowmark.server.setups.SetupView.Standing;
 import app.yarrowmark.server.subjects.FactDifference;
 import app.yarrowmark.server.subjects.SubjectKey;
 import app.yarrowmark.server.subjects.TestRow;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -24,6 +27,9 @@ import org.jspecify.annotations.Nullable;
 
 /** What several tests come to. */
 final class Means {
+
+    /** How sure the interval of a mean is. */
+    private static final double FIRST = .95;
 
     private Means() {}
 
@@ -43,8 +49,8 @@ final class Means {
         List<TestRow> tests = used.stream().map(Held::row).toList();
         List<Advantage> advantages =
                 used.stream().flatMap(h -> h.ahead().get(subject).stream()).toList();
-        Map<Verdict, Long> verdicts = advantages.stream()
-                .flatMap(a -> a.verdict().stream())
+        Map<Verdict, Long> verdicts = used.stream()
+                .flatMap(h -> h.counted().get(subject).stream())
                 .collect(Collectors.groupingBy(v -> v, Collectors.counting()));
         Optional<GroupSummary> mean = of(tests, advantages, asked);
         boolean amounts = areAmounts(tests);
@@ -53,8 +59,10 @@ final class Means {
                 advantages.size(),
                 either,
                 mean.map(g -> difference(g, g.ofTheseTests(), asked, amounts)).orElse(null),
-                mean.filter(g -> g.ofThisKind().isPresent())
-                        .map(g -> difference(g, g.ofThisKind(), asked, amounts))
+                mean.flatMap(g -> g.ofThisKind().map(k -> difference(g, Optional.of(k.spread()), asked, amounts)))
+                        .orElse(null),
+                mean.flatMap(GroupSummary::ofThisKind)
+                        .map(GroupSummary.Kind::basis)
                         .orElse(null),
                 count(verdicts, Verdict.AHEAD),
                 count(verdicts, Verdict.BEHIND),
@@ -63,7 +71,9 @@ final class Means {
                 (int) advantages.stream().filter(a -> !a.noiseKnown()).count(),
                 asRead(advantages, asked, 1),
                 asRead(advantages, asked, -1),
+                suites(used, subject, asked),
                 mean.flatMap(g -> leaning(g, tests, asked)).orElse(null),
+                mean.flatMap(g -> leaningSuite(g, amounts, asked)).orElse(null),
                 differs.stream()
                         .filter(d -> d.subject() == subject
                                 && d.standing() != Standing.MEANT
@@ -72,6 +82,36 @@ final class Means {
                                         : d.affects().contains(group)))
                         .map(FactDifference::name)
                         .toList());
+    }
+
+    /** What the tests of each suite come to, in the order in which the suites come. */
+    private static List<SuiteMean> suites(List<Held> used, int subject, Asked asked) {
+        Map<String, List<Held>> bySuite = used.stream()
+                .collect(Collectors.groupingBy(h -> suite(h.row()), LinkedHashMap::new, Collectors.toList()));
+        return bySuite.entrySet().stream()
+                .map(e -> {
+                    List<TestRow> rows = e.getValue().stream().map(Held::row).toList();
+                    GroupSummary mean = of(
+                                    rows,
+                                    e.getValue().stream()
+                                            .flatMap(h -> h.ahead().get(subject).stream())
+                                            .toList(),
+                                    asked)
+                            .orElseThrow();
+                    return new SuiteMean(
+                            e.getKey(), rows.size(), difference(mean, mean.ofTheseTests(), asked, areAmounts(rows)));
+                })
+                .toList();
+    }
+
+    private static Optional<LeaningSuite> leaningSuite(GroupSummary mean, boolean amounts, Asked asked) {
+        return mean.mostInfluentialSuite().map(i -> {
+            GroupSummary.SuiteMean suite = mean.suites().get(i);
+            return new LeaningSuite(
+                    suite.suite(),
+                    plain(suite.influence().without(), asked.basis(), amounts),
+                    suite.influence().turns());
+        });
     }
 
     /** The tests that a subject's mean is over. */
@@ -106,7 +146,8 @@ final class Means {
         return Optional.of(GroupSummary.of(IntStream.range(0, tests.size())
                 .mapToObj(i -> new GroupSummary.Test(
                         advantages.get(i),
-                        asked.how().votes() == Asked.Votes.TEST ? 1 : 1.0 / Maps.at(bySuite, suite(tests.get(i)))))
+                        asked.how().votes() == Asked.Votes.TEST ? 1 : 1.0 / Maps.at(bySuite, suite(tests.get(i))),
+                        suite(tests.get(i))))
                 .toList()));
     }
 
@@ -140,7 +181,8 @@ final class Means {
     }
 
     private static Difference plain(double times, Basis basis, boolean amount) {
-        return new Difference(times, null, null, shown(times, basis, amount), null, null, amount, null, null);
+        return new Difference(
+                times, null, null, shown(times, basis, amount), null, null, amount, null, null, 1, FIRST, null);
     }
 
     static Difference difference(GroupSummary mean, Optional<GroupSummary.Spread> spread, Asked asked, boolean amount) {
@@ -155,6 +197,9 @@ final class Means {
                 high == null ? null : shown(high, asked.basis(), amount),
                 amount,
                 mean.verdict(asked.threshold()).orElse(null),
+                null,
+                1,
+                FIRST,
                 null);
     }
 

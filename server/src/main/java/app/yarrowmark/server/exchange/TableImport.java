@@ -48,6 +48,9 @@ import java.sql.SQLException;
 import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -619,6 +622,16 @@ class TableImport {
             }
         }
 
+        /** A date without a time is the day itself, and no date is no day; otherwise it is that of the time. */
+        private static @Nullable String dayOf(@Nullable Instant said) {
+            if (said == null) {
+                return "";
+            }
+            return said.equals(said.truncatedTo(ChronoUnit.DAYS))
+                    ? LocalDate.ofInstant(said, ZoneOffset.UTC).toString()
+                    : null;
+        }
+
         /** A run whose time the table does not say is of when it was first imported, so that it is known again. */
         private RunFile run(Group group, Instant unsaid) {
             Instant at = group.startedAt == null ? unsaid : group.startedAt;
@@ -644,7 +657,9 @@ class TableImport {
                     null,
                     null,
                     null,
-                    group.origin == null ? settings.sourceText() : group.origin);
+                    group.origin == null ? settings.sourceText() : group.origin,
+                    null,
+                    dayOf(group.startedAt));
         }
 
         private void make(List<Place> missing) {

@@ -5,15 +5,14 @@ import static java.util.Objects.requireNonNull;
 import app.yarrowmark.core.compare.Advantage;
 import app.yarrowmark.core.compare.Basis;
 import app.yarrowmark.core.compare.GroupSummary;
+import app.yarrowmark.core.compare.Looks;
 import app.yarrowmark.core.follow.Line;
-import app.yarrowmark.core.follow.SessionVariance;
 import app.yarrowmark.core.follow.Step;
 import app.yarrowmark.core.follow.Stretch;
 import app.yarrowmark.core.follow.VersionScore;
 import app.yarrowmark.core.score.PlainScore;
 import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.score.Scoring;
-import app.yarrowmark.core.score.Student;
 import app.yarrowmark.core.setup.Fact;
 import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.core.suite.Scale;
@@ -22,7 +21,6 @@ import app.yarrowmark.core.written.Reading;
 import app.yarrowmark.server.catalogue.CatalogueService;
 import app.yarrowmark.server.facts.FactService;
 import app.yarrowmark.server.follow.LineView.Change;
-import app.yarrowmark.server.follow.LineView.Days;
 import app.yarrowmark.server.follow.LineView.GroupPoint;
 import app.yarrowmark.server.follow.LineView.LineCell;
 import app.yarrowmark.server.follow.LineView.LineGap;
@@ -49,6 +47,7 @@ import app.yarrowmark.server.setups.SetupLabels;
 import app.yarrowmark.server.subjects.FactDifference;
 import app.yarrowmark.server.subjects.FactDifferences;
 import app.yarrowmark.server.subjects.GapReasons;
+import app.yarrowmark.server.subjects.MovementView;
 import app.yarrowmark.server.subjects.Subject;
 import app.yarrowmark.server.subjects.SubjectScores;
 import app.yarrowmark.server.subjects.SubjectService;
@@ -89,7 +88,6 @@ class LineService {
     private final GapReasons gaps;
     private final RunReadings runs;
     private final ScoreBook book;
-    private final DayMovements days;
     private final TypedWords words;
 
     LineService(
@@ -104,7 +102,6 @@ class LineService {
             GapReasons gaps,
             RunReadings runs,
             ScoreBook book,
-            DayMovements days,
             TypedWords words) {
         this.finder = finder;
         this.words = words;
@@ -118,7 +115,6 @@ class LineService {
         this.gaps = gaps;
         this.runs = runs;
         this.book = book;
-        this.days = days;
     }
 
     List<LineView.UnitLine> units() {
@@ -146,12 +142,10 @@ class LineService {
                         .filter(r -> r.test().metric().scale() != Scale.INFORMATION)
                         .toList();
         List<TestRow> followable = rows.stream().filter(r -> versionsOf(r) > 1).toList();
-        Map<Long, SessionVariance> moved = days.of(
-                followable.stream().map(r -> r.test().suite().id()).collect(Collectors.toSet()), scores.revision());
         List<List<FactDifference>> changes = changes(versions, followed);
         GapReasons.Reasons reasons = gaps.of(versions);
         List<LineTest> tests = followable.stream()
-                .map(r -> test(r, versions, scores, reasons, moved, basis, threshold))
+                .map(r -> test(r, versions, scores, reasons, basis, threshold))
                 .toList();
         Map<Long, Instant> firstRuns = firstRuns(line);
         Map<Long, String> notes =
@@ -261,10 +255,10 @@ class LineService {
     /** The score of a version with the history counting for more, as a line needs it. */
     private static Optional<Score> score(TestRow.Entry entry, Subject version, ScoreSnapshot scores) {
         ScoreColumn column = scores.column(entry.test().metricId());
-        List<Reading> readings = column.readings(requireNonNull(version.setup()));
-        return entry.score().isEmpty() || readings.isEmpty()
+        List<List<Reading>> days = column.days(requireNonNull(version.setup()));
+        return entry.score().isEmpty() || days.isEmpty()
                 ? Optional.empty()
-                : Optional.of(Scoring.steadied(readings, column.noise()));
+                : Optional.of(Scoring.steadied(days, column.noise(), column.movement()));
     }
 
     private LineTest test(
@@ -272,7 +266,6 @@ class LineService {
             List<Subject> versions,
             ScoreSnapshot scores,
             GapReasons.Reasons reasons,
-            Map<Long, SessionVariance> moved,
             Basis basis,
             double threshold) {
         Metric metric = row.test().metric();
@@ -287,9 +280,9 @@ class LineService {
         }
         List<VersionScore> line =
                 found.stream().map(s -> VersionScore.of(s, metric.better())).toList();
-        SessionVariance session =
-                Optional.ofNullable(moved.get(row.test().metricId())).orElseGet(() -> SessionVariance.ofLine(line));
-        Optional<Line> told = line.size() < 2 ? Optional.empty() : Optional.of(Line.of(line, session, threshold));
+        Optional<Line> told = line.size() < 2
+                ? Optional.empty()
+                : Optional.of(Line.of(line, threshold, looks(row, has.get(0), has.get(has.size() - 1))));
         return new LineTest(
                 TestView.of(row.test()),
                 IntStream.range(0, versions.size())
@@ -306,7 +299,18 @@ class LineService {
                 told.map(l -> stretches(l, has)).orElse(List.of()),
                 told.map(l -> change(l.firstToLast(), found.get(0), metric, basis))
                         .orElse(null),
-                line.isEmpty() ? null : new Days(session.source(), Math.sqrt(session.value())));
+                found.isEmpty()
+                        ? null
+                        : MovementView.of(
+                                found.get(0).movement(),
+                                row.test().suite().sheet().groupOf(metric)));
+    }
+
+    /** Which time the first and the last version are held against each other. */
+    private static int looks(TestRow row, int first, int last) {
+        return Looks.of(
+                row.entries().get(first).score().orElseThrow().days(),
+                row.entries().get(last).score().orElseThrow().days());
     }
 
     private LineCell cell(
@@ -333,7 +337,7 @@ class LineService {
             return new LineGap(reasons.why(version, row.test()));
         }
         double times = row.test().metric().better().sign() * (score.log() - first.log());
-        double reach = score.noiseKnown() ? Student.quantile(.975, score.dof()) * score.standardError() : 0;
+        double reach = Math.log1p(score.reach().orElse(0));
         return new LineScore(
                 score.value(),
                 scores.column(entry.test().metricId()).decimals(version.setup()),
@@ -353,7 +357,7 @@ class LineService {
                             has.get(i + 1),
                             step.kind(),
                             Math.exp(step.log()),
-                            step.kind() == Step.Kind.UNKNOWN ? null : step.holm());
+                            step.kind() == Step.Kind.UNKNOWN ? null : step.adjusted());
                 })
                 .toList();
     }
@@ -379,7 +383,9 @@ class LineService {
                 known ? shown(a.low(), first, metric, basis) : null,
                 known ? shown(a.high(), first, metric, basis) : null,
                 metric.isAmount() && basis != Basis.OWN_UNIT,
-                a.verdict().orElse(null));
+                a.verdict().orElse(null),
+                a.look(),
+                1 - a.level());
     }
 
     private static @Nullable Double shown(double times, Score first, Metric metric, Basis basis) {
@@ -418,7 +424,8 @@ class LineService {
                                 r.entries().get(0).score().orElseThrow().score(),
                                 r.test().metric().better(),
                                 threshold),
-                        1))
+                        1,
+                        r.test().suite().sheet().name()))
                 .toList();
         if (common.isEmpty()) {
             return new GroupPoint(null, null, null, 0, of);

@@ -2,12 +2,12 @@ package app.yarrowmark.server.follow;
 
 import app.yarrowmark.core.compare.Basis;
 import app.yarrowmark.core.compare.Verdict;
-import app.yarrowmark.core.follow.SessionVariance;
 import app.yarrowmark.core.follow.Step;
 import app.yarrowmark.core.follow.Stretch;
 import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.subjects.FactDifference;
+import app.yarrowmark.server.subjects.MovementView;
 import app.yarrowmark.server.subjects.TestView;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
@@ -105,7 +105,7 @@ record LineView(
             List<LineStep> steps,
             List<LineStretch> stretches,
             @Nullable Change firstToLast,
-            @Nullable Days days) {}
+            @Nullable MovementView days) {}
 
     /** A test in one version. */
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
@@ -170,11 +170,13 @@ record LineView(
             double aVersion) {}
 
     /**
-     * A change with its 95 % interval.
+     * A change with its interval, 95 % at the first look.
      *
      * @param times ratio turned so that more than 1 is better
      * @param shown in the basis asked for; absent where that means nothing here
      * @param amount whether {@code shown} is how much more there is of what less is better of
+     * @param look which time the two are held against each other; the interval of a later look is wider
+     * @param confidence of the interval: 0.95 at the first look
      */
     record Change(
             double times,
@@ -184,10 +186,9 @@ record LineView(
             @Nullable Double shownLow,
             @Nullable Double shownHigh,
             boolean amount,
-            @Nullable Verdict verdict) {}
-
-    /** How far one setup moves from day to day, as a share, and how that is known. */
-    record Days(SessionVariance.Source source, double share) {}
+            @Nullable Verdict verdict,
+            int look,
+            double confidence) {}
 
     /** What moved at one version; names of tests, and what else changed there that can touch them. */
     record Together(int version, List<String> up, List<String> down, List<FactDifference> changes) {}

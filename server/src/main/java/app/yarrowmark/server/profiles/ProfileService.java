@@ -180,7 +180,10 @@ class ProfileService {
                 Score before = column.get(setup.parentId());
                 if (now != null && before != null) {
                     tests.computeIfAbsent(suite.sheet().groupOf(metric), g -> new ArrayList<>())
-                            .add(new GroupSummary.Test(Advantage.of(now, before, metric.better(), 0), 1));
+                            .add(new GroupSummary.Test(
+                                    Advantage.of(now, before, metric.better(), 0),
+                                    1,
+                                    suite.sheet().name()));
                 }
             }
         }

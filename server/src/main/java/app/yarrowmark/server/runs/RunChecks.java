@@ -1,6 +1,7 @@
 package app.yarrowmark.server.runs;
 
 import app.yarrowmark.core.exchange.Json;
+import app.yarrowmark.core.exchange.MeasuredDay;
 import app.yarrowmark.core.exchange.RunFile;
 import app.yarrowmark.core.score.ReadingText;
 import app.yarrowmark.core.series.Series;
@@ -19,6 +20,7 @@ import app.yarrowmark.server.sittings.SittingService;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
 import java.time.Clock;
+import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -39,6 +41,7 @@ class RunChecks {
 
     private static final int LONGEST_NOTE = 4_000;
     private static final int LONGEST_REASON = 500;
+    private static final int LONGEST_ZONE = 64;
     private static final int LONGEST_ORIGIN = 80;
     private static final int MOST_SAMPLES = 100_000;
     private static final int LONGEST_TYPED = 60;
@@ -165,6 +168,22 @@ class RunChecks {
         return new Place(file.setup(), null);
     }
 
+    private static void checkDay(RunFile file, List<Violation> faults) {
+        limit("zone", file.zone() == null ? "" : file.zone(), LONGEST_ZONE, faults);
+        try {
+            MeasuredDay.zone(file.zone());
+        } catch (DateTimeException e) {
+            faults.add(new Violation(
+                    "zone", "is a time zone such as Europe/Berlin or +01:00, got \"" + file.zone() + "\""));
+            return;
+        }
+        try {
+            file.measuredDay();
+        } catch (DateTimeException e) {
+            faults.add(new Violation("day", "is a date such as 2026-05-04, got \"" + file.day() + "\""));
+        }
+    }
+
     private void checkFrame(RunFile file, Caller caller, List<Violation> faults) {
         if (file.endedAt().isBefore(file.startedAt())) {
             faults.add(new Violation("endedAt", "lies before startedAt, " + file.startedAt()));
@@ -178,6 +197,7 @@ class RunChecks {
             faults.add(new Violation(
                     "startedAt", "lies more than a day ahead of this server's clock: " + file.startedAt()));
         }
+        checkDay(file, faults);
         String reason = file.reason() == null ? "" : file.reason().strip();
         if (file.state() != RunFile.State.DONE && reason.isEmpty()) {
             faults.add(new Violation("reason", "a run that failed or was set aside says why"));

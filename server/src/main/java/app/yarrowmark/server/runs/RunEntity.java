@@ -17,6 +17,7 @@ import jakarta.persistence.MapKeyColumn;
 import jakarta.persistence.Table;
 import jakarta.persistence.Version;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.UUID;
@@ -97,6 +98,14 @@ class RunEntity {
 
     /** The list from elsewhere that it is from; empty if this desk measured it. */
     String origin = "";
+
+    /** Where it was measured, as the sender says; UTC where it does not. */
+    @Nullable
+    String zone;
+
+    /** The day it belongs to; null where that is not known. */
+    @Nullable
+    LocalDate day;
 
     @Nullable
     Long importId;

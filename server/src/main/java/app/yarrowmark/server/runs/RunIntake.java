@@ -274,6 +274,8 @@ public class RunIntake {
         run.workSize = file.size() == null ? "normal" : file.size();
         run.note = file.note();
         run.origin = file.originText();
+        run.zone = file.zone();
+        run.day = file.measuredDay().orElse(null);
         run.contentHash = hash;
         settle(run, file, checked.late());
         circumstances(run, file, checked);

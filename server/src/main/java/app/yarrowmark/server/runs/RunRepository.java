@@ -3,6 +3,7 @@ package app.yarrowmark.server.runs;
 import app.yarrowmark.server.problems.Refusal;
 import app.yarrowmark.server.scorebook.Counting;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.Collection;
 import java.util.List;
 import java.util.UUID;
@@ -153,11 +154,12 @@ interface RunRepository extends JpaRepository<RunEntity, UUID> {
             UUID id,
             long setup,
             long suite,
+            @Nullable LocalDate day,
             @Nullable String doubts,
             @Nullable Long importId) {}
 
     /** The runs that count, the first started first. */
-    @Query("select r.id, r.setupId, r.suiteId, r.doubts, r.importId from RunEntity r where " + Counting.RUN + ""
+    @Query("select r.id, r.setupId, r.suiteId, r.day, r.doubts, r.importId from RunEntity r where " + Counting.RUN + ""
             + " and r.setupId in :setups and r.suiteId in :suites order by r.startedAt, r.id")
     List<Counted> counting(Collection<Long> setups, Collection<Long> suites);
 

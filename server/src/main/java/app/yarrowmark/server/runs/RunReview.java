@@ -8,6 +8,7 @@ import app.yarrowmark.server.scorebook.Cell;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
 import app.yarrowmark.server.work.Ahead;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
@@ -89,7 +90,11 @@ public class RunReview {
 
     /** A run as far as it is reviewed. */
     private record Kept(
-            UUID id, @Nullable String doubts, @Nullable Long importId, Map<String, CheckService.Typed> texts) {
+            UUID id,
+            @Nullable LocalDate day,
+            @Nullable String doubts,
+            @Nullable Long importId,
+            Map<String, CheckService.Typed> texts) {
 
         boolean isOf(@Nullable Long other) {
             return other == null || other.equals(importId);
@@ -104,7 +109,7 @@ public class RunReview {
                     cell.getKey().suite(),
                     cell.getKey().setup(),
                     cell.getValue().stream()
-                            .map(r -> new CheckService.KeptRun(r.id, r.texts))
+                            .map(r -> new CheckService.KeptRun(r.id, r.day, r.texts))
                             .toList(),
                     fresh(cell.getValue(), importId));
             for (Kept run : cell.getValue()) {
@@ -155,7 +160,7 @@ public class RunReview {
         for (RunRepository.Counted row : runs.counting(setups, suiteIds)) {
             Cell cell = new Cell(row.setup(), row.suite());
             if (cells.contains(cell)) {
-                Kept run = new Kept(row.id(), row.doubts(), row.importId(), new LinkedHashMap<>());
+                Kept run = new Kept(row.id(), row.day(), row.doubts(), row.importId(), new LinkedHashMap<>());
                 counting.computeIfAbsent(cell, c -> new ArrayList<>()).add(run);
                 byId.put(run.id, run);
             }

@@ -1,5 +1,6 @@
 package app.yarrowmark.server.runs;
 
+import java.sql.Date;
 import java.sql.Timestamp;
 import java.sql.Types;
 import java.time.Instant;
@@ -17,13 +18,13 @@ class RunWriter {
     private static final String RUN =
             "insert into run (id, setup_id, suite_id, sitting_id, state, reason, started_at, ended_at,"
                     + " received_at, sender, sender_version, work_size, note, facts, content_hash, revision, gaps, flags, conditions,"
-                    + " room_temperature, open_doubts, import_id, flags_of_setup, origin) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)";
+                    + " room_temperature, open_doubts, import_id, flags_of_setup, origin, zone, day) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)";
     /** Told, because asking the driver what an empty value is takes longer than writing it. */
     private static final int[] RUN_TYPES = {
         Types.VARCHAR, Types.BIGINT, Types.BIGINT, Types.BIGINT, Types.VARCHAR, Types.VARCHAR, Types.TIMESTAMP,
         Types.TIMESTAMP, Types.TIMESTAMP, Types.VARCHAR, Types.VARCHAR, Types.VARCHAR, Types.VARCHAR, Types.VARCHAR,
         Types.VARCHAR, Types.BIGINT, Types.VARCHAR, Types.VARCHAR, Types.VARCHAR, Types.DOUBLE, Types.INTEGER,
-        Types.BIGINT, Types.VARCHAR, Types.VARCHAR
+        Types.BIGINT, Types.VARCHAR, Types.VARCHAR, Types.VARCHAR, Types.DATE
     };
 
     private static final String READING =
@@ -111,7 +112,9 @@ class RunWriter {
             run.openDoubts,
             run.importId,
             run.flagsOfSetup,
-            run.origin
+            run.origin,
+            run.zone,
+            run.day == null ? null : Date.valueOf(run.day)
         };
     }
 

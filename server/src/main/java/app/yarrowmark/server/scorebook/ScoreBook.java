@@ -3,9 +3,9 @@ package app.yarrowmark.server.scorebook;
 import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.check.DisplayHold;
 import app.yarrowmark.core.suite.KnownFault;
-import app.yarrowmark.core.suite.Scale;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
+import java.sql.Date;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.Arrays;
@@ -35,7 +35,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 public class ScoreBook {
 
     private static final String RUNS =
-            "select r.id, r.setup_id, r.suite_id, r.sitting_id, r.started_at from run r where " + Counting.RUN;
+            "select r.id, r.setup_id, r.suite_id, r.sitting_id, r.started_at, r.day from run r where " + Counting.RUN;
     private static final String IN_ORDER = " order by r.setup_id, r.suite_id, r.started_at, r.id";
     private static final String READINGS = "select d.run_id, d.metric_id, d.value, d.resolution from reading d";
     /** Readings of some metrics on displays whose refresh is known. */
@@ -107,9 +107,9 @@ public class ScoreBook {
         loader.holdBack("");
         // As they lie in the database, which need not sort millions of them.
         jdbc.query(READINGS, loader::addReading);
-        Map<Long, Scale> scales = scales();
+        Map<Long, ScoreColumn.Kind> kinds = kinds();
         Map<Long, ScoreColumn> columns = new HashMap<>();
-        loader.byMetric.keySet().forEach(metric -> columns.put(metric, loader.column(metric, Maps.at(scales, metric))));
+        loader.byMetric.keySet().forEach(metric -> columns.put(metric, loader.column(metric, Maps.at(kinds, metric))));
         return ScoreSnapshot.of(now, columns);
     }
 
@@ -141,18 +141,23 @@ public class ScoreBook {
                 touched.add(metric);
             }
         });
-        Map<Long, Scale> scales = scales();
+        Map<Long, ScoreColumn.Kind> kinds = kinds();
         for (Long metric : touched) {
-            Scale scale = scales.getOrDefault(metric, Scale.INFORMATION);
-            columns.put(metric, old.column(metric).with(replaced, loader.column(metric, scale), scale, loader.alike));
+            ScoreColumn.Kind kind = kinds.getOrDefault(metric, ScoreColumn.Kind.NONE);
+            columns.put(metric, old.column(metric).with(replaced, loader.column(metric, kind), loader.alike));
         }
         return old.changed(now, replaced, columns);
     }
 
-    private Map<Long, Scale> scales() {
-        Map<Long, Scale> scales = new HashMap<>();
-        suites.all().forEach(s -> s.sheet().metrics().forEach(m -> scales.put(s.metricId(m), m.scale())));
-        return scales;
+    private Map<Long, ScoreColumn.Kind> kinds() {
+        Map<Long, ScoreColumn.Kind> kinds = new HashMap<>();
+        suites.all()
+                .forEach(s -> s.sheet()
+                        .metrics()
+                        .forEach(m -> kinds.put(
+                                s.metricId(m),
+                                new ScoreColumn.Kind(m.scale(), s.sheet().groupOf(m)))));
+        return kinds;
     }
 
     /** Which metrics do not count where: by suite and setup; looked up before the readings stream in. */
@@ -202,12 +207,12 @@ public class ScoreBook {
      * @param order its place among all, by setup and time
      * @param broken metrics that do not count in it
      */
-    private record CountedRun(int order, long setup, Set<Long> broken) {
+    private record CountedRun(int order, long setup, int day, Set<Long> broken) {
 
         CountedRun without(Set<Long> metrics) {
             Set<Long> all = new HashSet<>(broken);
             all.addAll(metrics);
-            return new CountedRun(order, setup, all);
+            return new CountedRun(order, setup, day, all);
         }
     }
 
@@ -249,7 +254,7 @@ public class ScoreBook {
                         .flatMap(b -> b.metrics.stream())
                         .collect(Collectors.toSet());
             }
-            runs.put(id, new CountedRun(order++, setup, without));
+            runs.put(id, new CountedRun(order++, setup, number(row.getDate(6)), without));
         }
 
         /** Leaves out what the display held, once the runs are there: before the totals that rest on it come. */
@@ -285,9 +290,13 @@ public class ScoreBook {
             }
         }
 
-        ScoreColumn column(long metric, Scale scale) {
+        ScoreColumn column(long metric, ScoreColumn.Kind kind) {
             Unsorted found = byMetric.get(metric);
-            return (found == null ? new ScoreColumn.Builder() : found.sorted()).build(scale, alike);
+            return (found == null ? new ScoreColumn.Builder() : found.sorted()).build(kind, alike);
+        }
+
+        private static int number(@Nullable Date day) {
+            return DatedReading.number(day == null ? null : day.toLocalDate());
         }
 
         private boolean isWarmUp(Suite suite, long setup, long sitting) {
@@ -306,6 +315,7 @@ public class ScoreBook {
         private long[] order = new long[8];
 
         private long[] setup = new long[8];
+        private int[] day = new int[8];
         private double[] value = new double[8];
         private double[] resolution = new double[8];
         private int size;
@@ -314,11 +324,13 @@ public class ScoreBook {
             if (size == order.length) {
                 order = Arrays.copyOf(order, 2 * size);
                 setup = Arrays.copyOf(setup, 2 * size);
+                day = Arrays.copyOf(day, 2 * size);
                 value = Arrays.copyOf(value, 2 * size);
                 resolution = Arrays.copyOf(resolution, 2 * size);
             }
             order[size] = (long) run.order << Integer.SIZE | size;
             setup[size] = run.setup;
+            day[size] = run.day;
             value[size] = readingValue;
             resolution[size++] = readingResolution;
         }
@@ -328,7 +340,7 @@ public class ScoreBook {
             ScoreColumn.Builder builder = new ScoreColumn.Builder();
             for (int i = 0; i < size; i++) {
                 int at = (int) order[i];
-                builder.add(setup[at], value[at], resolution[at]);
+                builder.add(setup[at], day[at], value[at], resolution[at]);
             }
             return builder;
         }

@@ -1,11 +1,14 @@
 package app.yarrowmark.server.scorebook;
 
+import app.yarrowmark.core.score.Contrast;
+import app.yarrowmark.core.score.DayMovement;
 import app.yarrowmark.core.score.NoisePool;
 import app.yarrowmark.core.score.PlainScore;
 import app.yarrowmark.core.score.PooledNoise;
 import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.score.Scoring;
 import app.yarrowmark.core.suite.Scale;
+import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.core.written.Reading;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -18,22 +21,32 @@ import org.jspecify.annotations.Nullable;
 /** All readings of one metric, by setup, and the scores they come to; those are computed when first asked for. */
 public final class ScoreColumn {
 
-    private static final ScoreColumn EMPTY = new Builder().build(Scale.RATIO, new HashMap<>());
+    private static final ScoreColumn EMPTY = new Builder().build(Kind.NONE, new HashMap<>());
 
     private final Cells cells;
     private final double[] value;
     private final double[] resolution;
-    private final Scale scale;
+    private final Kind kind;
+    private final DayMovement movement;
     private volatile @Nullable Map<Long, Score> scores;
     private volatile @Nullable Double middle;
     private volatile @Nullable Map<Long, PlainScore> plain;
     private volatile @Nullable NoisePool noise;
+    private volatile @Nullable List<Contrast> contrasts;
 
-    private ScoreColumn(Cells cells, double[] value, double[] resolution, Scale scale) {
+    private ScoreColumn(Cells cells, double[] value, double[] resolution, Kind kind, DayMovement movement) {
         this.cells = cells;
         this.value = value;
         this.resolution = resolution;
-        this.scale = scale;
+        this.kind = kind;
+        this.movement = movement;
+    }
+
+    /** What a metric is of. */
+    record Kind(Scale scale, TestGroup group) {
+
+        /** Of no metric. */
+        static final Kind NONE = new Kind(Scale.INFORMATION, TestGroup.BODY);
     }
 
     /** Puts a column together, setup by setup. */
@@ -44,6 +57,7 @@ public final class ScoreColumn {
         private int cells;
         private double[] value = new double[8];
         private double[] resolution = new double[8];
+        private int[] day = new int[8];
         private int readings;
 
         /**
@@ -51,7 +65,7 @@ public final class ScoreColumn {
          *
          * @throws IllegalArgumentException if a setup comes after a later one
          */
-        Builder add(long setup, double readingValue, double readingResolution) {
+        Builder add(long setup, int readingDay, double readingValue, double readingResolution) {
             if (cells == 0 || setups[cells - 1] != setup) {
                 if (cells > 0 && setups[cells - 1] > setup) {
                     throw new IllegalArgumentException("setup " + setup + " comes after " + setups[cells - 1]);
@@ -66,7 +80,9 @@ public final class ScoreColumn {
             if (readings == value.length) {
                 value = Arrays.copyOf(value, 2 * readings);
                 resolution = Arrays.copyOf(resolution, 2 * readings);
+                day = Arrays.copyOf(day, 2 * readings);
             }
+            day[readings] = readingDay;
             value[readings] = readingValue;
             resolution[readings++] = readingResolution;
             start[cells] = readings;
@@ -75,7 +91,7 @@ public final class ScoreColumn {
 
         private void addAll(ScoreColumn from, int cell) {
             for (int i = from.cells.from(cell); i < from.cells.to(cell); i++) {
-                add(from.cells.setup(cell), from.value[i], from.resolution[i]);
+                add(from.cells.setup(cell), from.cells.day(i), from.value[i], from.resolution[i]);
             }
         }
 
@@ -84,12 +100,17 @@ public final class ScoreColumn {
          *
          * @param alike of columns before, to share with them what is equal
          */
-        ScoreColumn build(Scale scale, Map<Cells, Cells> alike) {
+        ScoreColumn build(Kind kind, Map<Cells, Cells> alike) {
             return new ScoreColumn(
-                    new Cells(Arrays.copyOf(setups, cells), Arrays.copyOf(start, cells + 1)).shared(alike),
+                    new Cells(
+                                    Arrays.copyOf(setups, cells),
+                                    Arrays.copyOf(start, cells + 1),
+                                    Arrays.copyOf(day, readings))
+                            .shared(alike),
                     Arrays.copyOf(value, readings),
                     Arrays.copyOf(resolution, readings),
-                    scale);
+                    kind,
+                    DayMovement.ASSUMED);
         }
     }
 
@@ -103,8 +124,8 @@ public final class ScoreColumn {
      *
      * @param alike of columns before, to share with them what is equal
      */
-    ScoreColumn with(Set<Long> replaced, ScoreColumn by, Scale newScale, Map<Cells, Cells> alike) {
-        if (scale == newScale && replaced.stream().allMatch(s -> isSame(s, by))) {
+    ScoreColumn with(Set<Long> replaced, ScoreColumn by, Map<Cells, Cells> alike) {
+        if (kind.equals(by.kind) && replaced.stream().allMatch(s -> isSame(s, by))) {
             return this;
         }
         Builder merged = new Builder();
@@ -121,7 +142,7 @@ public final class ScoreColumn {
                 merged.addAll(by, theirs++);
             }
         }
-        return merged.build(newScale, alike);
+        return merged.build(by.kind, alike);
     }
 
     private boolean isSame(long setup, ScoreColumn other) {
@@ -134,7 +155,10 @@ public final class ScoreColumn {
         int to = cells.to(mine);
         int otherFrom = other.cells.from(theirs);
         int otherTo = other.cells.to(theirs);
-        return Arrays.equals(value, from, to, other.value, otherFrom, otherTo)
+        return IntStream.range(from, to)
+                        .allMatch(i -> to - from == otherTo - otherFrom
+                                && cells.day(i) == other.cells.day(otherFrom + i - from))
+                && Arrays.equals(value, from, to, other.value, otherFrom, otherTo)
                 && Arrays.equals(resolution, from, to, other.resolution, otherFrom, otherTo);
     }
 
@@ -156,7 +180,7 @@ public final class ScoreColumn {
     public Map<Long, Score> scores() {
         Map<Long, Score> computed = scores;
         if (computed == null) {
-            computed = scale == Scale.RATIO ? compute() : Map.of();
+            computed = isRatio() ? compute() : Map.of();
             scores = computed;
         }
         return computed;
@@ -165,7 +189,10 @@ public final class ScoreColumn {
     private Map<Long, Score> compute() {
         PooledNoise all = noise();
         return new BySetup<>(
-                cells, cells.all().mapToObj(i -> Scoring.score(cell(i), all)).toArray(Score[]::new));
+                cells,
+                cells.all()
+                        .mapToObj(i -> Scoring.score(ofDays(i), all, movement))
+                        .toArray(Score[]::new));
     }
 
     /** Returns the logarithm of the score in the middle of all setups; NaN if none has one. */
@@ -183,16 +210,69 @@ public final class ScoreColumn {
     public Map<Long, PlainScore> plainScores() {
         Map<Long, PlainScore> computed = plain;
         if (computed == null) {
-            computed = scale == Scale.RATIO
+            computed = isRatio()
                     ? Map.of()
                     : new BySetup<>(
                             cells,
                             cells.all()
-                                    .mapToObj(i -> PlainScore.of(cell(i), scale))
+                                    .mapToObj(i -> PlainScore.of(cell(i), kind.scale()))
                                     .toArray(PlainScore[]::new));
             plain = computed;
         }
         return computed;
+    }
+
+    private boolean isRatio() {
+        return kind.scale() == Scale.RATIO;
+    }
+
+    /** Returns the group of tests that the metric is of. */
+    TestGroup group() {
+        return kind.group();
+    }
+
+    /** Returns what the setups that were measured on several days tell of the movement between days. */
+    List<Contrast> contrasts() {
+        List<Contrast> computed = contrasts;
+        if (computed == null) {
+            PooledNoise all = noise();
+            computed = !isRatio()
+                    ? List.of()
+                    : cells.all()
+                            .filter(i -> cells.days(i).length > 1)
+                            .boxed()
+                            .flatMap(i -> Scoring.contrasts(ofDays(i), all).stream())
+                            .toList();
+            contrasts = computed;
+        }
+        return computed;
+    }
+
+    /** Returns the movement between days that its scores are reckoned with. */
+    public DayMovement movement() {
+        return movement;
+    }
+
+    /** Returns the same readings with their scores reckoned with another movement; itself where that is no other. */
+    ScoreColumn moving(DayMovement by) {
+        if (movement.equals(by)) {
+            return this;
+        }
+        ScoreColumn moved = new ScoreColumn(cells, value, resolution, kind, by);
+        moved.noise = noise;
+        moved.contrasts = contrasts;
+        moved.plain = plain;
+        return moved;
+    }
+
+    private List<List<Reading>> ofDays(int i) {
+        return cells.days(i).length == 1 ? List.of(cell(i)) : DatedReading.byDay(dated(i));
+    }
+
+    private List<DatedReading> dated(int i) {
+        return IntStream.range(cells.from(i), cells.to(i))
+                .mapToObj(r -> new DatedReading(cells.day(r), new Reading(value[r], resolution[r])))
+                .toList();
     }
 
     private List<Reading> cell(int i) {
@@ -202,9 +282,21 @@ public final class ScoreColumn {
     }
 
     /** Returns the readings behind a setup's score, the first started first; empty if it has none. */
-    public List<Reading> readings(long setupId) {
+    public List<DatedReading> readings(long setupId) {
         int at = cells.at(setupId);
-        return at < 0 ? List.of() : cell(at);
+        return at < 0 ? List.of() : dated(at);
+    }
+
+    /** Returns those readings by day, the first day first; empty if it has none. */
+    public List<List<Reading>> days(long setupId) {
+        int at = cells.at(setupId);
+        return at < 0 ? List.of() : ofDays(at);
+    }
+
+    /** Returns the days behind a setup's score as days since 1970, rising; none if it has none. */
+    public int[] daysOf(long setupId) {
+        int at = cells.at(setupId);
+        return at < 0 ? new int[0] : cells.days(at);
     }
 
     /** Returns the values of those readings. */
@@ -227,14 +319,14 @@ public final class ScoreColumn {
     /** Returns the noise of the metric over all setups but one: what is known without the readings in question. */
     public PooledNoise noiseWithout(long setupId) {
         int at = cells.at(setupId);
-        return at < 0 || scale != Scale.RATIO ? noise() : pool().without(at);
+        return at < 0 || !isRatio() ? noise() : pool().without(at);
     }
 
     private NoisePool pool() {
         NoisePool computed = noise;
         if (computed == null) {
-            computed = NoisePool.ofReadings(
-                    scale == Scale.RATIO ? cells.all().mapToObj(this::cell).toList() : List.of());
+            computed =
+                    NoisePool.of(isRatio() ? cells.all().mapToObj(this::ofDays).toList() : List.of());
             noise = computed;
         }
         return computed;

@@ -26,7 +26,7 @@ public final class ScoreSnapshot {
     static ScoreSnapshot of(long revision, Map<Long, ScoreColumn> columns) {
         Set<Long> measured = new HashSet<>();
         columns.values().forEach(c -> c.addSetupsTo(measured));
-        return new ScoreSnapshot(revision, columns, measured);
+        return new ScoreSnapshot(revision, DayMovements.moving(columns), measured);
     }
 
     /**
@@ -44,7 +44,7 @@ public final class ScoreSnapshot {
                 still.remove(setup);
             }
         });
-        return new ScoreSnapshot(now, later, still);
+        return new ScoreSnapshot(now, DayMovements.moving(later), still);
     }
 
     /** Returns the revision of the database it is true to. */

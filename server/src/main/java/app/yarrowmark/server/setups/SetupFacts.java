@@ -66,6 +66,12 @@ public class SetupFacts {
                 .collect(Collectors.toMap(SetupRepository.SetupValue::setup, SetupRepository.SetupValue::value));
     }
 
+    /** Returns the unit of every setup. */
+    public Map<Long, Long> units() {
+        return setups.unitsBySetup().stream()
+                .collect(Collectors.toMap(SetupRepository.SetupUnit::setup, SetupRepository.SetupUnit::unit));
+    }
+
     /** A value of a fact and how many setups bear it. */
     public record FactValue(String key, String value, long setups) {}
 

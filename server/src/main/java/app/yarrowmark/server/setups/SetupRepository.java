@@ -29,6 +29,12 @@ interface SetupRepository extends JpaRepository<SetupEntity, Long> {
             + " and value(f).value is not null")
     List<SetupValue> valuesBySetup(String key);
 
+    record SetupUnit(long setup, long unit) {}
+
+    /** The unit of every setup. */
+    @Query("select s.id, s.unitId from SetupEntity s")
+    List<SetupUnit> unitsBySetup();
+
     /** Each known value of the given facts. */
     @Query("select key(f), value(f).value, count(s) from SetupEntity s join s.facts f where key(f) in :keys"
             + " and value(f).value is not null group by key(f), value(f).value")

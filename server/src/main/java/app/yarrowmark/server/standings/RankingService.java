@@ -3,7 +3,6 @@ package app.yarrowmark.server.standings;
 import app.yarrowmark.core.rank.PoolPosition;
 import app.yarrowmark.core.score.PlainScore;
 import app.yarrowmark.core.score.Score;
-import app.yarrowmark.core.score.Student;
 import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.core.suite.Scale;
 import app.yarrowmark.server.catalogue.CatalogueService;
@@ -173,7 +172,7 @@ class RankingService {
 
     private static Value ratio(Subject subject, SubjectScores.Found found, Metric metric) {
         Score score = found.score();
-        double reach = score.noiseKnown() ? Student.quantile(.975, score.dof()) * score.standardError() : Double.NaN;
+        double reach = Math.log1p(score.reach().orElse(Double.NaN));
         return new Value(
                 subject,
                 score.value(),

@@ -2,8 +2,7 @@ package app.yarrowmark.server.subjects;
 
 import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.score.JointScore;
-import app.yarrowmark.core.score.NoisePool;
-import app.yarrowmark.core.score.PooledNoise;
+import app.yarrowmark.core.score.LearnedVariance;
 import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.suite.Direction;
 import app.yarrowmark.core.written.DigitText;
@@ -13,12 +12,14 @@ import app.yarrowmark.server.scorebook.ScoreSnapshot;
 import app.yarrowmark.server.scorebook.TestColumn;
 import app.yarrowmark.server.setups.SetupFacts;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
+import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 
 /** Scores of subjects in tests as of one moment; what was learned of one fact is remembered for the next test. */
@@ -28,7 +29,8 @@ public final class SubjectScores {
     private final CatalogueService catalogue;
     private final SetupFacts setupFacts;
     private final Map<String, Map<Long, String>> valuesOfFact = new HashMap<>();
-    private final Map<String, PooledNoise> between = new HashMap<>();
+    private final Map<String, LearnedVariance> between = new HashMap<>();
+    private @Nullable Map<Long, Long> unitOfSetup;
 
     /** Starts with the scores as they are now. */
     public SubjectScores(ScoreSnapshot scores, CatalogueService catalogue, SetupFacts setupFacts) {
@@ -42,8 +44,9 @@ public final class SubjectScores {
      *
      * @param of the setup it is from, where it is one of several that were there to choose from; null otherwise
      * @param decimals digits after the point as read
+     * @param days on which it was read, as days since 1970, rising; none for a claim and for what is of several setups
      */
-    public record Found(Score score, @Nullable Long of, int decimals) {}
+    public record Found(Score score, @Nullable Long of, int decimals, int[] days) {}
 
     /** Returns the score of a subject in a test on a ratio scale; empty if it has none. */
     public Optional<Found> of(Subject subject, TestColumn test) {
@@ -57,7 +60,8 @@ public final class SubjectScores {
     }
 
     private static Optional<Found> single(ScoreColumn column, long setup) {
-        return Optional.ofNullable(column.scores().get(setup)).map(s -> new Found(s, null, column.decimals(setup)));
+        return Optional.ofNullable(column.scores().get(setup))
+                .map(s -> new Found(s, null, column.decimals(setup), column.daysOf(setup)));
     }
 
     private Optional<Found> claim(SubjectKey key, TestColumn test) {
@@ -68,7 +72,10 @@ public final class SubjectScores {
                 .map(c -> DigitText.parse(c.text()))
                 .filter(r -> r.value() > 0)
                 .map(r -> new Found(
-                        Score.claimed(r.value()), null, (int) Math.max(0, Math.round(-Math.log10(r.resolution())))))
+                        Score.claimed(r.value()),
+                        null,
+                        (int) Math.max(0, Math.round(-Math.log10(r.resolution()))),
+                        new int[0]))
                 .findFirst();
     }
 
@@ -76,14 +83,11 @@ public final class SubjectScores {
         return subject.setups().stream()
                 .filter(s -> column.scores().containsKey(s))
                 .max(Comparator.comparingDouble(s -> better.sign() * Maps.at(column.scores(), s).log()))
-                .map(s -> new Found(Maps.at(column.scores(), s), s, column.decimals(s)));
+                .map(s -> new Found(Maps.at(column.scores(), s), s, column.decimals(s), column.daysOf(s)));
     }
 
     private Optional<Found> joint(Subject subject, TestColumn test, ScoreColumn column) {
-        List<Score> bearing = subject.setups().stream()
-                .map(column.scores()::get)
-                .filter(Objects::nonNull)
-                .toList();
+        List<List<Score>> bearing = byUnit(subject.setups(), column);
         if (bearing.isEmpty()) {
             return Optional.empty();
         }
@@ -92,26 +96,45 @@ public final class SubjectScores {
                 .mapToInt(column::decimals)
                 .min()
                 .orElse(0);
-        PooledNoise spread = between.computeIfAbsent(
+        LearnedVariance spread = between.computeIfAbsent(
                 subject.key().pairKey() + "\t" + test.metricId(),
                 k -> between(subject.key().pairKey(), column));
-        return Optional.of(new Found(JointScore.of(bearing, spread), null, decimals));
+        return Optional.of(new Found(JointScore.of(bearing, spread), null, decimals, new int[0]));
     }
 
-    /** How far setups that bear the same value of a fact differ in one metric, over all values of it. */
-    private PooledNoise between(String fact, ScoreColumn column) {
+    /** The scores of some setups, those of one unit together. */
+    private List<List<Score>> byUnit(Collection<Long> setups, ScoreColumn column) {
+        Map<Long, Long> units = unitOfSetup;
+        if (units == null) {
+            units = setupFacts.units();
+            unitOfSetup = units;
+        }
+        Map<Long, List<Score>> byUnit = new LinkedHashMap<>();
+        for (Long setup : setups) {
+            Score score = column.scores().get(setup);
+            if (score != null) {
+                byUnit.computeIfAbsent(units.getOrDefault(setup, -setup), u -> new ArrayList<>())
+                        .add(score);
+            }
+        }
+        return List.copyOf(byUnit.values());
+    }
+
+    /** How far units that bear the same value of a fact differ in one metric, over all values of it. */
+    private LearnedVariance between(String fact, ScoreColumn column) {
         Map<Long, String> values = valuesOfFact.computeIfAbsent(fact, setupFacts::valuesOf);
-        Map<String, List<Double>> byValue = new HashMap<>();
-        column.scores().forEach((setup, score) -> {
+        Map<String, List<Long>> byValue = new TreeMap<>();
+        column.scores().keySet().stream().sorted().forEach(setup -> {
             String value = values.get(setup);
             if (value != null) {
-                byValue.computeIfAbsent(value, v -> new ArrayList<>()).add(score.log());
+                byValue.computeIfAbsent(value, v -> new ArrayList<>()).add(setup);
             }
         });
-        return NoisePool.of(byValue.values().stream()
-                        .map(logs ->
-                                logs.stream().mapToDouble(Double::doubleValue).toArray())
-                        .toList())
-                .all();
+        return LearnedVariance.of(
+                JointScore.USUAL_UNITS.variance(),
+                JointScore.USUAL_UNITS.dof(),
+                byValue.values().stream()
+                        .flatMap(setups -> JointScore.contrasts(byUnit(setups, column)).stream())
+                        .toList());
     }
 }

@@ -232,6 +232,8 @@ class RunChecksTest {
                     null,
                     null,
                     null,
+                    null,
+                    null,
                     null);
         }
     }

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import app.yarrowmark.core.rank.ScoreMatrix;
+import app.yarrowmark.core.score.DayMovement;
 import app.yarrowmark.core.score.Score;
 import java.util.List;
 import org.junit.jupiter.api.Test;
@@ -42,7 +43,7 @@ class PoolMatrixTest {
         matrix.add(TESTS.get(0), 0, score(1, .01));
         matrix.add(TESTS.get(0), 1, score(1, .03));
         matrix.add(TESTS.get(0), 2, score(1, .05));
-        matrix.add(TESTS.get(0), 3, new Score(1, 1, 0, 0, 0, 0));
+        matrix.add(TESTS.get(0), 3, unknown());
         matrix.endTest();
 
         assertThat(matrix.build().variance(3, 0)).isCloseTo(.03 * .03, within(1e-15));
@@ -51,7 +52,7 @@ class PoolMatrixTest {
     @Test
     void whereNothingIsKnownOfAnyNoiseItIsAssumed() {
         assertThat(matrix.hasAny()).isFalse();
-        matrix.add(TESTS.get(0), 7, new Score(1, 1, 0, 0, 0, 0));
+        matrix.add(TESTS.get(0), 7, unknown());
         assertThat(matrix.hasAny()).isTrue();
         matrix.endTest();
         assertThat(matrix.hasAny()).isFalse();
@@ -60,6 +61,10 @@ class PoolMatrixTest {
     }
 
     private static Score score(double log, double error) {
-        return new Score(3, log, 8, error * error, 0, error);
+        return new Score(3, 1, log, 8, error * error, error * error, 0, 0, DayMovement.ASSUMED);
+    }
+
+    private static Score unknown() {
+        return new Score(1, 1, 1, 0, 0, 0, 0, 0, DayMovement.ASSUMED);
     }
 }

@@ -69,11 +69,13 @@ class ScoreColumnTest {
         ScoreColumn fresh = TestScores.column(
                 Map.of(0L, List.of(new Reading(7, 1)), 2L, List.of(new Reading(51, 1), new Reading(52, 1))),
                 Scale.RATIO);
-        ScoreColumn merged = column.with(Set.of(0L, 1L, 2L, 5L), fresh, Scale.RATIO, new HashMap<>());
+        ScoreColumn merged = column.with(Set.of(0L, 1L, 2L, 5L), fresh, new HashMap<>());
         assertThat(merged.scores().keySet()).containsExactly(0L, 2L);
-        assertThat(merged.readings(2)).containsExactly(new Reading(51, 1), new Reading(52, 1));
+        assertThat(merged.readings(2))
+                .extracting(DatedReading::reading)
+                .containsExactly(new Reading(51, 1), new Reading(52, 1));
         assertThat(merged.readings(1)).isEmpty();
-        assertThat(column.with(Set.of(5L), ScoreColumn.empty(), Scale.RATIO, new HashMap<>())
+        assertThat(column.with(Set.of(5L), TestScores.column(Map.of(), Scale.RATIO), new HashMap<>())
                         .readings(1))
                 .isEqualTo(column.readings(1));
         assertThat(column.hasAny(Set.of(5L, 2L))).isTrue();
@@ -82,25 +84,28 @@ class ScoreColumnTest {
 
     @Test
     void whatIsReplacedByTheSameIsTheColumnItself() {
-        ScoreColumn same = column.with(Set.of(1L, 5L), part(1), Scale.RATIO, new HashMap<>());
+        ScoreColumn same = column.with(Set.of(1L, 5L), part(1), new HashMap<>());
         assertThat(same).isSameAs(column);
-        assertThat(column.with(Set.of(5L, 6L), ScoreColumn.empty(), Scale.RATIO, new HashMap<>()))
+        assertThat(column.with(Set.of(5L, 6L), TestScores.column(Map.of(), Scale.RATIO), new HashMap<>()))
                 .isSameAs(column);
-        assertThat(column.with(Set.of(1L), ScoreColumn.empty(), Scale.RATIO, new HashMap<>()))
+        assertThat(column.with(Set.of(1L), TestScores.column(Map.of(), Scale.RATIO), new HashMap<>()))
                 .isNotSameAs(column);
-        assertThat(column.with(Set.of(1L), part(1), Scale.LADDER, new HashMap<>()))
+        assertThat(column.with(Set.of(1L), TestScores.column(Map.of(1L, plain(1)), Scale.LADDER), new HashMap<>()))
                 .isNotSameAs(column);
         // One digit more as typed is another score.
-        List<Reading> finer = column.readings(1).stream()
+        List<Reading> finer = plain(1).stream()
                 .map(r -> new Reading(r.value(), r.resolution() / 10))
                 .toList();
-        assertThat(column.with(
-                        Set.of(1L), TestScores.column(Map.of(1L, finer), Scale.RATIO), Scale.RATIO, new HashMap<>()))
+        assertThat(column.with(Set.of(1L), TestScores.column(Map.of(1L, finer), Scale.RATIO), new HashMap<>()))
                 .isNotSameAs(column);
     }
 
+    private List<Reading> plain(long setup) {
+        return column.readings(setup).stream().map(DatedReading::reading).toList();
+    }
+
     private ScoreColumn part(long setup) {
-        return TestScores.column(Map.of(setup, column.readings(setup)), Scale.RATIO);
+        return TestScores.column(Map.of(setup, plain(setup)), Scale.RATIO);
     }
 
     @Test
@@ -108,7 +113,7 @@ class ScoreColumnTest {
         assertThat(column.scores().containsKey(3L)).isFalse();
         assertThat(column.scores()).hasSize(2);
         assertThat(column.scores().entrySet().iterator().next().getKey()).isEqualTo(1L);
-        assertThatThrownBy(() -> new ScoreColumn.Builder().add(2, 1, 1).add(1, 1, 1))
+        assertThatThrownBy(() -> new ScoreColumn.Builder().add(2, 0, 1, 1).add(1, 0, 1, 1))
                 .hasMessage("setup 1 comes after 2");
     }
 }

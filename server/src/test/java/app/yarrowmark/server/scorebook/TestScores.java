@@ -2,6 +2,7 @@ package app.yarrowmark.server.scorebook;
 
 import app.yarrowmark.core.exchange.SheetReader;
 import app.yarrowmark.core.suite.Scale;
+import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.core.written.Reading;
 import app.yarrowmark.server.suites.Suite;
 import java.util.HashMap;
@@ -41,16 +42,29 @@ public final class TestScores {
         Map<Long, ScoreColumn> columns = new HashMap<>(old.columns());
         columns.compute(
                 metric,
-                (m, column) -> column.with(
-                        Set.of(setup), column(Map.of(setup, readings), Scale.RATIO), Scale.RATIO, new HashMap<>()));
+                (m, column) ->
+                        column.with(Set.of(setup), column(Map.of(setup, readings), Scale.RATIO), new HashMap<>()));
         return old.changed(old.revision() + 1, Set.of(setup), columns);
     }
 
-    /** A column of the readings of each setup. */
+    /** A column of the readings of each setup by day. */
+    static ScoreColumn byDay(Map<Long, List<List<Reading>>> cells, TestGroup group) {
+        ScoreColumn.Builder column = new ScoreColumn.Builder();
+        new TreeMap<>(cells).forEach((setup, days) -> {
+            for (int day = 0; day < days.size(); day++) {
+                for (Reading r : days.get(day)) {
+                    column.add(setup, day, r.value(), r.resolution());
+                }
+            }
+        });
+        return column.build(new ScoreColumn.Kind(Scale.RATIO, group), new HashMap<>());
+    }
+
+    /** A column of the readings of each setup, all of one day. */
     static ScoreColumn column(Map<Long, List<Reading>> cells, Scale scale) {
         ScoreColumn.Builder column = new ScoreColumn.Builder();
         new TreeMap<>(cells)
-                .forEach((setup, readings) -> readings.forEach(r -> column.add(setup, r.value(), r.resolution())));
-        return column.build(scale, new HashMap<>());
+                .forEach((setup, readings) -> readings.forEach(r -> column.add(setup, 0, r.value(), r.resolution())));
+        return column.build(new ScoreColumn.Kind(scale, TestGroup.STORAGE), new HashMap<>());
     }
 }
