@@ -12,7 +12,16 @@ import { testsIn, unitLine } from './rows'
 import type { Block, Test } from './rows'
 import { namesAmong } from './names'
 import type { Names } from './names'
-import { countWords, decidingWords, isTiny, kindWords, subjectName, testsOf } from './words'
+import {
+  countWords,
+  decidingWords,
+  isTiny,
+  kindBasis,
+  kindWords,
+  subjectName,
+  suiteCountWords,
+  testsOf,
+} from './words'
 import {
   differenceWords,
   inkClass,
@@ -149,7 +158,11 @@ interface SummaryProps {
 function Summary({ summary, counts, scale, question, name }: SummaryProps) {
   if (!summary.mean) return <span className="gap text-xs">{counts}</span>
   return (
-    <span title={`${counts}; ${kindWords(summary, question.basis)}`}>
+    <span
+      title={[counts, suiteCountWords(summary), kindWords(summary, question.basis), kindBasis(summary)]
+        .filter((w) => w !== '')
+        .join('; ')}
+    >
       <PlumbRow
         scale={scale}
         height={18}

@@ -16,6 +16,7 @@ import {
   decidingWords,
   isTiny,
   kindTitle,
+  kindBasis,
   kindWords,
   subjectName,
   suiteCountWords,
@@ -214,7 +215,9 @@ function KindLine({ block, other, scale, question }: Omit<HeadProps, 'view'>) {
   const any = summary.anyTests
   return (
     <tr className="[&>td]:h-5" data-kind={block.group}>
-      <td colSpan={4} />
+      <td colSpan={4} className="pr-3 text-right text-sm text-ink2 align-top" title={kindTitle}>
+        {kindBasis(summary)}
+      </td>
       <td>
         {any?.low !== undefined && any.high !== undefined && (
           <PlumbReach

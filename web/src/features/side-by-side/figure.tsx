@@ -13,7 +13,7 @@ import { mark, marks } from './PlumbTable'
 import type { Block, Test } from './rows'
 import { namesAmong } from './names'
 import type { Names } from './names'
-import { needs, kindWords, subjectName, suiteWords, testsOf, title, togetherWords } from './words'
+import { needs, kindBasis, kindWords, subjectName, suiteWords, testsOf, title, togetherWords } from './words'
 import { bases, halfWords, ink, shownWords, tickLabel, verdictWords } from '../../subjects/differences'
 import { gapOf, ratioOf, unitLine, valueText } from './rows'
 
@@ -130,7 +130,13 @@ function one(view: View, blocks: readonly Block[], q: Question, other: number): 
             {
               height: 20,
               cells: [
-                { text: capital(kindWords(summary, q.basis)), ink: 'var(--ink2)', size: 11 },
+                {
+                  text: capital(
+                    [kindWords(summary, q.basis), kindBasis(summary)].filter((w) => w !== '').join('; '),
+                  ),
+                  ink: 'var(--ink2)',
+                  size: 11,
+                },
                 {},
                 {},
                 {},

@@ -77,22 +77,20 @@ export function isTiny(test: Test, reference: number, subject: number): boolean 
 
 /** What the interval for a kind of work is, for those who ask. */
 export const kindTitle =
-  '95 % interval for this kind of work: how far the mean would move with another choice of tests of the kind. The interval above holds on these tests only.'
+  '95 % interval for this kind of work: how far the mean would move with another choice of tests of the kind. The interval above holds on these tests only. Tests of one suite are alike; with fewer than three suites it is assumed that suites differ as much as their tests do.'
 
 /** The interval for a kind of work: of no use beside the one on these tests unless it is named. */
 export function kindWords(s: Schemas['ComparedSummary'], basis: Basis): string {
   const d = s.anyTests
   if (d?.shownLow === undefined || d.shownHigh === undefined) return 'too few tests to generalise'
-  const rests = s.anyTestsBasis === undefined ? '' : basisWords[s.anyTestsBasis](s.suites.length)
   const [low, high] = [Math.min(d.shownLow, d.shownHigh), Math.max(d.shownLow, d.shownHigh)]
-  return `kind of work ${shownWords(low, basis, undefined, d.amount)} to ${shownWords(high, basis, undefined, d.amount)}${rests}`
+  return `kind of work ${shownWords(low, basis, undefined, d.amount)} to ${shownWords(high, basis, undefined, d.amount)}`
 }
 
-/** How far the interval for a kind of work rests on these suites. */
-const basisWords = {
-  SUITES: () => '',
-  FEW_SUITES: (n: number) => `; ${String(n)} suites: mostly assumed that suites differ as much as tests do`,
-  ONE_SUITE: () => '; one suite: assumed that suites differ as much as tests do',
+/** How far the interval for a kind of work rests on an assumption; empty where it rests on how these suites differ. */
+export function kindBasis(s: Schemas['ComparedSummary']): string {
+  if (s.anyTestsBasis === 'ONE_SUITE') return 'one suite: assumed'
+  return s.anyTestsBasis === 'FEW_SUITES' ? `${String(s.suites.length)} suites: mostly assumed` : ''
 }
 
 /** In how many suites it is ahead or behind, where there are several. */
