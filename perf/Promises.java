@@ -11,8 +11,7 @@ import app.yarrowmark.core.follow.Stretch;
 import app.yarrowmark.core.follow.VersionScore;
 import app.yarrowmark.core.plan.ShortList;
 import app.yarrowmark.core.rank.AdditiveModel;
-import app.yarrowmark.core.rank.Place;
-import app.yarrowmark.core.rank.Placing;
+import app.yarrowmark.core.rank.Lines;
 import app.yarrowmark.core.rank.ScoreMatrix;
 import app.yarrowmark.core.rank.SplitMix;
 import app.yarrowmark.core.score.Contrast;
@@ -49,7 +48,6 @@ class Promises {
         leads();
         groups();
         standings();
-        levels();
         shortList();
         slips();
         steps();
@@ -223,59 +221,89 @@ class Promises {
     }
 
     private static void standings() {
-        double[][] settings = {{8, 7, .25, 0}, {8, 7, .25, .03}, {20, 12, .4, 0}, {20, 12, .4, .03}};
-        for (double[] s : settings) {
-            int hits = 0;
-            int ranks = 0;
-            int all = 0;
-            for (int t = 0; t < Math.max(50, times / 10); t++) {
-                Desk desk = desk((int) s[0], (int) s[1], s[2], s[3], false);
-                List<Place> places = Placing.of(AdditiveModel.fit(desk.matrix).estimate(t)).against(0);
-                for (Place place : places) {
-                    double index = 100 * Math.exp(desk.truth[place.subject()] - desk.truth[0]);
-                    long better = IntStream.range(0, desk.truth.length).filter(i -> desk.truth[i] > desk.truth[place.subject()]).count();
-                    ranks += better + 1 >= place.best() && better + 1 <= place.worst() ? 1 : 0;
-                    hits += place.subject() == 0 || (index >= place.indexLow() && index <= place.indexHigh()) ? 1 : 0;
-                    all++;
-                }
+        System.out.println("20 devices 3 % apart, a taste of 8 % for suites, tests of 5 %      tests alone: a pair told wrongly, all places held"
+                + "   by suites: the same, and how many places wide");
+        int tables = Math.max(40, times / 20);
+        for (int[] suites : new int[][] {{4, 4, 4, 4, 4, 4}, {8, 8, 8}, {17, 1, 1, 1}, {12}}) {
+            double[] alone = new double[3];
+            double[] bySuite = new double[3];
+            for (int t = 0; t < tables; t++) {
+                Desk desk = desk(20, suites, .03, .08, .05);
+                add(alone, desk, ScoreMatrix.of(desk.y, desk.v), t, tables);
+                add(bySuite, desk, ScoreMatrix.of(desk.y, desk.v, desk.suites), t, tables);
             }
-            System.out.printf("standings of %.0f in %.0f tests, %.0f %% of cells missing, %.0f %% of cells 2.5 times off: 90 %% interval of the index %.3f, of the place %.3f%n",
-                    s[0], s[1], 100 * s[2], 100 * s[3], (double) (hits - all / (int) s[0]) / (all - all / (int) s[0]), (double) ranks / all);
+            System.out.printf("  suites of %-52s %24.2f %12.2f %24.2f %6.2f %6.1f%n",
+                    IntStream.of(suites).boxed().toList(), alone[0], alone[1], bySuite[0], bySuite[1], bySuite[2]);
         }
-        double fit = 0;
-        double averages = 0;
-        int desks = Math.max(50, times / 10);
-        for (int t = 0; t < desks; t++) {
-            Desk desk = desk(20, 12, 0, 0, true);
-            double[] theta = AdditiveModel.fit(desk.matrix).theta();
-            double[] mean = averagesOfPercentages(desk.matrix);
-            int weakest = IntStream.range(0, 20).boxed().min((a, b) -> Double.compare(desk.truth[a], desk.truth[b])).orElseThrow();
-            int strongest = IntStream.range(0, 20).boxed().max((a, b) -> Double.compare(desk.truth[a], desk.truth[b])).orElseThrow();
-            double truth = desk.truth[weakest] - desk.truth[strongest];
-            fit += Math.abs(Math.expm1(theta[weakest] - theta[strongest] - truth)) / desks;
-            averages += Math.abs(mean[weakest] / mean[strongest] / Math.exp(truth) - 1) / desks;
+        double[] equal = new double[3];
+        for (int t = 0; t < tables; t++) {
+            Desk desk = desk(20, new int[] {4, 4, 4, 4, 4, 4}, 1e-9, .08, .05);
+            add(equal, desk, ScoreMatrix.of(desk.y, desk.v, desk.suites), t, tables);
         }
-        System.out.printf("weak devices skip heavy tests: the weakest is misplaced against the strongest by %.0f %% (fit), %.0f %% (average of"
-                + " percentages of those who have a test)%n", 100 * fit, 100 * averages);
+        System.out.printf("twenty equal devices: a pair is told apart in %.2f of tables%n", equal[0]);
+        System.out.printf("weak devices skip heavy tests: the weakest is misplaced against the strongest by %.0f %% (fit), %.0f %% (average of percentages of those who have a test)%n",
+                100 * skipped(false), 100 * skipped(true));
     }
 
-    private record Desk(double[] truth, ScoreMatrix matrix) {}
+    private record Desk(double[] truth, double[][] y, double[][] v, int[] suites) {}
 
-    /** Tests differ in how devices take to them by 10 %. */
-    private static Desk desk(int subjects, int tests, double missing, double slips, boolean skipped) {
-        double[] truth = IntStream.range(0, subjects).mapToDouble(i -> .4 * RANDOM.gaussian()).toArray();
-        double[][] y = new double[subjects][tests];
-        double[][] v = new double[subjects][tests];
+    private static Desk desk(int subjects, int[] sizes, double spread, double taste, double tau) {
+        int[] suites = IntStream.range(0, sizes.length).flatMap(k -> IntStream.range(0, sizes[k]).map(i -> k)).toArray();
+        double[] truth = IntStream.range(0, subjects).mapToDouble(s -> spread * RANDOM.gaussian()).toArray();
+        double[][] y = new double[subjects][suites.length];
+        double[][] v = new double[subjects][suites.length];
         for (int s = 0; s < subjects; s++) {
-            for (int m = 0; m < tests; m++) {
+            double[] own = IntStream.of(sizes).mapToDouble(k -> taste * RANDOM.gaussian()).toArray();
+            for (int m = 0; m < suites.length; m++) {
+                y[s][m] = truth[s] + m + own[suites[m]] + tau * RANDOM.gaussian() + .01 * RANDOM.gaussian();
                 v[s][m] = 1e-4;
-                boolean heavy = skipped && m >= tests / 2;
-                double own = truth[s] + m + .1 * RANDOM.gaussian() + .01 * RANDOM.gaussian();
-                boolean left = heavy ? truth[s] < -.2 : m > 0 && RANDOM.uniform() < missing;
-                y[s][m] = left ? Double.NaN : own + (RANDOM.uniform() < slips ? Math.log(2.5) : 0);
             }
         }
-        return new Desk(truth, ScoreMatrix.of(y, v));
+        return new Desk(truth, y, v, suites);
+    }
+
+    /** Adds whether a pair is told apart the wrong way round, whether all places hold, and how wide they are. */
+    private static void add(double[] to, Desk desk, ScoreMatrix matrix, int seed, int tables) {
+        Lines lines = Lines.of(AdditiveModel.fit(matrix).estimate(seed));
+        int n = desk.truth.length;
+        boolean wrong = false;
+        boolean held = true;
+        double width = 0;
+        for (int a = 0; a < n; a++) {
+            int above = 0;
+            for (int b = 0; b < n; b++) {
+                above += desk.truth[b] > desk.truth[a] ? 1 : 0;
+                wrong |= lines.apart(a, b) && lines.theta()[a] > lines.theta()[b] && desk.truth[a] < desk.truth[b];
+            }
+            held &= lines.best(a) <= above + 1 && above + 1 <= lines.worst(a);
+            width += (double) (lines.worst(a) - lines.best(a) + 1) / n;
+        }
+        to[0] += wrong ? 1.0 / tables : 0;
+        to[1] += held ? 1.0 / tables : 0;
+        to[2] += width / tables;
+    }
+
+    private static double skipped(boolean averages) {
+        double off = 0;
+        int desks = Math.max(50, times / 10);
+        for (int t = 0; t < desks; t++) {
+            Desk desk = desk(20, new int[] {1, 1, 1, 1, 1, 1, 1, 1, 1, 1}, .4, .1, .02);
+            int weakest = 0;
+            int strongest = 0;
+            for (int s = 0; s < 20; s++) {
+                weakest = desk.truth[s] < desk.truth[weakest] ? s : weakest;
+                strongest = desk.truth[s] > desk.truth[strongest] ? s : strongest;
+                for (int m = 5; m < 10; m++) {
+                    desk.y[s][m] = desk.truth[s] < -.2 ? Double.NaN : desk.y[s][m];
+                }
+            }
+            ScoreMatrix matrix = ScoreMatrix.of(desk.y, desk.v, desk.suites);
+            double[] mean = averagesOfPercentages(matrix);
+            double[] theta = AdditiveModel.fit(matrix).theta();
+            double found = averages ? Math.log(mean[weakest] / mean[strongest]) : theta[weakest] - theta[strongest];
+            off += Math.abs(Math.expm1(found - desk.truth[weakest] + desk.truth[strongest])) / desks;
+        }
+        return off;
     }
 
     private static double[] averagesOfPercentages(ScoreMatrix matrix) {
@@ -295,23 +323,6 @@ class Promises {
             mean[s] /= has[s];
         }
         return mean;
-    }
-
-    private static void levels() {
-        int split = 0;
-        int desks = Math.max(50, times / 10);
-        for (int t = 0; t < desks; t++) {
-            double[][] y = new double[16][6];
-            double[][] v = new double[16][6];
-            for (int s = 0; s < 16; s++) {
-                for (int m = 0; m < 6; m++) {
-                    y[s][m] = .1 * RANDOM.gaussian();
-                    v[s][m] = 1e-4;
-                }
-            }
-            split += Placing.of(AdditiveModel.fit(ScoreMatrix.of(y, v)).estimate(t)).against(0).get(15).level() == 0 ? 0 : 1;
-        }
-        System.out.printf("16 equal devices in 6 tests are split into levels in %.1f %% of desks%n", 100.0 * split / desks);
     }
 
     private static void shortList() {
@@ -411,8 +422,8 @@ class Promises {
                 for (int t = 0; t < times; t++) {
                     double omega = movement();
                     Known known = Known.of(repeated, omega);
-                    named += isNamed(Line.of(line(versions, 0, omega, known), .01, 1)) ? 1 : 0;
-                    Line stepped = Line.of(line(versions, .05, omega, known), .01, 1);
+                    named += isNamed(Line.of(line(versions, 0, omega, known), .01)) ? 1 : 0;
+                    Line stepped = Line.of(line(versions, .05, omega, known), .01);
                     found += isFound(stepped, versions / 2) ? 1 : 0;
                 }
                 System.out.printf("  %2d versions, %d setups repeated: %24.2f %28.2f%n",

@@ -34,6 +34,7 @@ export const keys = {
   sheetCheck: (text: string) => key('sheet-check', text),
   curve: (asked: unknown) => key('curve', asked),
   boards: () => key('boards'),
+  choice: () => key('choice'),
   line: (question: unknown) => key('line', question),
   inside: (question: unknown) => key('inside', question),
   plan: (of: 'runs' | 'suites', ...question: readonly unknown[]) => key('plan', of, ...question),

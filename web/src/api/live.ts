@@ -21,7 +21,7 @@ const madeOf: Readonly<Record<Family, readonly Topic[]>> = {
   sheet: ['SITTINGS', 'RUNS'],
   scores: ['RUNS'],
   check: [],
-  standings: ['RUNS', 'CATALOGUE'],
+  standings: ['RUNS', 'CATALOGUE', 'STANDINGS'],
   comparison: ['RUNS', 'CATALOGUE'],
   ledger: ['RUNS'],
   run: ['RUNS'],
@@ -39,6 +39,7 @@ const madeOf: Readonly<Record<Family, readonly Topic[]>> = {
   'sheet-check': [],
   curve: [],
   boards: ['BOARDS'],
+  choice: ['RUNS', 'STANDINGS'],
   search: ['BOARDS'],
 }
 

@@ -85,11 +85,11 @@ describe('RepeatDots', () => {
 
 describe('IndexLine', () => {
   const scale = indexScale([50, 200], 300)
-  it('has its interval, and none for the reference', () => {
+  it('has its comparison line, and none where one test makes an order only', () => {
     const { rerender } = render(
       <IndexLine scale={scale} index={120} low={110} high={131} focus={false} tuned={false} />,
     )
-    expect(screen.getByRole('img').getAttribute('aria-label')).toBe('index 120, 90 % interval 110 to 131')
+    expect(screen.getByRole('img').getAttribute('aria-label')).toBe('index 120, comparison line 110 to 131')
     rerender(<IndexLine scale={scale} index={100} focus tuned={false} />)
     expect(screen.getByRole('img').getAttribute('aria-label')).toBe('index 100')
   })

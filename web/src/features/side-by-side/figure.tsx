@@ -130,13 +130,7 @@ function one(view: View, blocks: readonly Block[], q: Question, other: number): 
             {
               height: 20,
               cells: [
-                {
-                  text: capital(
-                    [kindWords(summary, q.basis), kindBasis(summary)].filter((w) => w !== '').join('; '),
-                  ),
-                  ink: 'var(--ink2)',
-                  size: 11,
-                },
+                { text: kindLine(summary, q), ink: 'var(--ink2)', size: 11 },
                 {},
                 {},
                 {},
@@ -348,6 +342,11 @@ function data(view: View): readonly (readonly string[])[] {
     ...view.groups.flatMap((g) => g.summaries.flatMap((m) => meanRows(view, g.group, m))),
   ]
   return [head, ...rows, ...means]
+}
+
+/** The interval for a kind of work, and what it rests on. */
+function kindLine(summary: Schemas['ComparedSummary'], q: Question): string {
+  return capital([kindWords(summary, q.basis), kindBasis(summary)].filter((w) => w !== '').join('; '))
 }
 
 function meanRows(view: View, group: string, m: Schemas['ComparedSummary']): readonly (readonly string[])[] {

@@ -1,14 +1,16 @@
 import { useMemo } from 'react'
 import type { Schemas } from '../../api/client'
 import type { TestGroup } from '../../api/queries'
-import { IndexAxis, IndexLine, indexScale } from '../../figures/IndexLine'
+import { Brackets, IndexAxis, IndexLine, indexScale } from '../../figures/IndexLine'
 import type { IndexScale } from '../../figures/IndexLine'
 import { RuleStrip } from '../../figures/RuleStrip'
 import type { Tick } from '../../figures/RuleStrip'
 import { number, placeRange } from '../../figures/format'
 import { groups, kindOf, speedGroups, subjectText } from '../../figures/words'
 import { LongBody } from '../../ui/LongBody'
-import { bracket, half } from './sentence'
+import { lanesOf, runs } from './lanes'
+import type { Run } from './lanes'
+import { oddWords, rangeWords } from './sentence'
 
 type View = Schemas['StandingsView']
 type Place = Schemas['PlaceView']
@@ -19,6 +21,8 @@ const stripWidth = 66
 export interface PlaceTableProps {
   readonly view: View
   readonly places: readonly Place[]
+  /** Numbers of places that are not told apart. */
+  readonly brackets: readonly (readonly number[])[]
   /** Key of the subject in focus. */
   readonly focus: string | undefined
   /** Key of the subject that is taken apart. */
@@ -28,12 +32,12 @@ export interface PlaceTableProps {
   readonly why: (key: string) => React.ReactNode
 }
 
-/** Subjects down the page on one scale, with whiskers, brackets around what cannot be told apart, and a strip a group. */
-export function PlaceTable({ view, places, focus, open, onOpen, why }: PlaceTableProps) {
+/** Subjects down the page on one scale, with comparison lines, brackets of what is not told apart, and a strip a group. */
+export function PlaceTable({ view, places, brackets, focus, open, onOpen, why }: PlaceTableProps) {
   const scale = useMemo(
     () =>
       indexScale(
-        places.flatMap((p) => [p.index, p.low ?? p.index, p.high ?? p.index]),
+        places.flatMap((p) => [p.index, p.lineLow ?? p.index, p.lineHigh ?? p.index]),
         lineWidth,
       ),
     [places],
@@ -45,6 +49,8 @@ export function PlaceTable({ view, places, focus, open, onOpen, why }: PlaceTabl
     () => new Map(view.groups.map((g) => [g.group, ticks(view, places, g)] as const)),
     [places, view],
   )
+  const lanes = useMemo(() => lanesOf(brackets), [brackets])
+  const guide = useMemo(() => guideOf(places, focus), [places, focus])
   const columns = 6 + shown.length
   return (
     <table className="border-collapse mt-3 -ml-3.5" data-testid="standings">
@@ -57,7 +63,7 @@ export function PlaceTable({ view, places, focus, open, onOpen, why }: PlaceTabl
             <IndexAxis scale={scale} />
           </th>
           <th className="text-right pl-2">index</th>
-          <th />
+          <th className="pl-1.5">{view.oneTest ? '' : 'against 100'}</th>
           {shown.map((g) => (
             <th key={g.group} className="pl-3">
               {groups[g.group]}
@@ -81,8 +87,8 @@ export function PlaceTable({ view, places, focus, open, onOpen, why }: PlaceTabl
               focus={p.subject.key === focus}
               open={p.subject.key === open}
               onOpen={onOpen}
-              edge={bracket(places, i)}
-              oneTest={view.oneTest}
+              lanes={runs(lanes, p.number)}
+              guide={guide}
               groups={shown.map((g) => g.group)}
               pools={pools}
             />
@@ -106,14 +112,13 @@ interface PlaceRowProps {
   readonly focus: boolean
   readonly open: boolean
   readonly onOpen: (key: string) => void
-  readonly edge: ReturnType<typeof bracket>
-  readonly oneTest: boolean
+  readonly lanes: readonly (Run | undefined)[]
+  readonly guide: readonly [number, number] | undefined
   readonly groups: readonly TestGroup[]
   readonly pools: ReadonlyMap<TestGroup, readonly Tick[]>
 }
 
-function PlaceRow({ place, scale, focus, open, onOpen, edge, oneTest, groups: shown, pools }: PlaceRowProps) {
-  const error = half(place)
+function PlaceRow({ place, scale, focus, open, onOpen, lanes, guide, groups: shown, pools }: PlaceRowProps) {
   const { subject } = place
   return (
     <tr
@@ -130,20 +135,21 @@ function PlaceRow({ place, scale, focus, open, onOpen, edge, oneTest, groups: sh
       >
         {placeRange(place.best, place.worst)}
       </td>
-      <td className="w-2.5">{!oneTest && <Bracket edge={edge} />}</td>
+      <td>{lanes.length > 0 && <Brackets runs={lanes} height={37} />}</td>
       <NameCell place={place} focus={focus} open={open} />
       <td>
         <IndexLine
           scale={scale}
           index={place.index}
-          low={place.low}
-          high={place.high}
+          low={place.lineLow}
+          high={place.lineHigh}
+          guide={guide}
           focus={focus}
           tuned={subject.tuned}
         />
       </td>
       <td className={`num text-md text-right pl-2 ${focus ? 'font-bold' : ''}`}>{number(place.index, 0)}</td>
-      <td className="num unit pl-1.5 pr-2 whitespace-nowrap">{errorWords(error, oneTest)}</td>
+      <td className="num unit pl-1.5 pr-2 whitespace-nowrap">{rangeWords(place)}</td>
       {shown.map((g) => {
         const own = place.groups.find((x) => x.group === g)
         return (
@@ -160,10 +166,10 @@ function PlaceRow({ place, scale, focus, open, onOpen, edge, oneTest, groups: sh
   )
 }
 
-/** Half of the interval; the reference has none, nor has an order by one test. */
-function errorWords(error: number | undefined, oneTest: boolean): string {
-  if (error !== undefined) return `±${number(error, error < 9.5 ? 1 : 0)}`
-  return oneTest ? '' : '= 100'
+/** The line of the one in focus, so that one sees in every row whether it is touched. */
+function guideOf(places: readonly Place[], focus: string | undefined): readonly [number, number] | undefined {
+  const own = places.find((p) => p.subject.key === focus)
+  return own?.lineLow === undefined || own.lineHigh === undefined ? undefined : [own.lineLow, own.lineHigh]
 }
 
 function NameCell({ place, focus, open }: Pick<PlaceRowProps, 'place' | 'focus' | 'open'>) {
@@ -171,7 +177,13 @@ function NameCell({ place, focus, open }: Pick<PlaceRowProps, 'place' | 'focus' 
   return (
     <td
       className="pl-2 pr-3 whitespace-nowrap max-w-64.5 truncate"
-      title={`${subjectText(subject)}, ${String(place.tests)} of ${String(place.testsOf)} tests`}
+      title={[
+        subjectText(subject),
+        `${String(place.tests)} of ${String(place.testsOf)} tests`,
+        oddWords(place),
+      ]
+        .filter((w) => w !== '')
+        .join(', ')}
     >
       <button
         aria-expanded={open}
@@ -184,25 +196,10 @@ function NameCell({ place, focus, open }: Pick<PlaceRowProps, 'place' | 'focus' 
         {subject.origin !== '' && ` · ${subject.origin}`}
         {place.usual !== undefined && place.usual !== place.number && `, usually ${String(place.usual)}`}
         {place.tests < place.testsOf && `, ${String(place.tests)} of ${String(place.testsOf)} tests`}
+        {place.suites === 1 && place.tests > 1 && ', one suite'}
+        {place.odd.length > 0 && <span className="text-mulberry">, {oddWords(place)}</span>}
       </span>
     </td>
-  )
-}
-
-/** A bracket runs down the side of rows that cannot be told apart. */
-function Bracket({ edge }: { readonly edge: PlaceRowProps['edge'] }) {
-  if (edge === 'none') return null
-  const path = { start: 'M8 7h-4v30', middle: 'M4 0v37', end: 'M4 0v30h4' }[edge]
-  return (
-    <svg
-      width={10}
-      height={36}
-      className="block"
-      role="img"
-      aria-label="cannot be told apart from its neighbours"
-    >
-      <path d={path} fill="none" stroke="var(--ink2)" strokeWidth={1.2} />
-    </svg>
   )
 }
 

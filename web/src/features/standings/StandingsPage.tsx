@@ -4,7 +4,7 @@ import { useFocus } from '../../frame/focus'
 import type { OnDesk } from '../../frame/focus'
 import type { Schemas } from '../../api/client'
 import type { TestGroup } from '../../api/queries'
-import { capital, groups, subjectText } from '../../figures/words'
+import { capital, groups, listed, subjectText } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Segments } from '../../ui/Segments'
 import { Combobox } from '../../ui/Combobox'
@@ -23,7 +23,7 @@ import { PlaceTable } from './PlaceTable'
 import { PoolChoice } from './PoolChoice'
 import { Ranking } from './Ranking'
 import { lastWeights, rememberWeights } from './memory'
-import { sentence, unplacedWords } from './sentence'
+import { apartWords, sentence, unplacedWords } from './sentence'
 import { Steepness } from './Steepness'
 import { Value } from './Value'
 import { Weights } from './Weights'
@@ -250,7 +250,8 @@ function Controls({
           onWeight={(group, weight) => {
             weigh(withWeight(q, group, weight))
           }}
-          onEqual={() => {
+          weights={q.weight ?? []}
+          onUsual={() => {
             weigh([])
           }}
         />
@@ -301,10 +302,11 @@ function OfFocus({ view, own }: { readonly view: View; readonly own: string }) {
 
 /** The places, what stands apart from them, and what has none. */
 function Places({ view, q, choose, own, why, shown }: StandingsProps) {
-  const table = (places: View['places']) => (
+  const table = (places: View['places'], brackets: View['brackets']) => (
     <PlaceTable
       view={view}
       places={places}
+      brackets={brackets}
       focus={own}
       open={why}
       onOpen={(key) => {
@@ -316,7 +318,8 @@ function Places({ view, q, choose, own, why, shown }: StandingsProps) {
   const unplaced = view.unplaced.filter((u) => hasWords(subjectText(u.subject), shown.find))
   return (
     <>
-      {view.placed === 0 ? <Nobody /> : view.places.length > 0 && table(view.places)}
+      <Told view={view} choose={choose} />
+      {view.placed === 0 ? <Nobody /> : view.places.length > 0 && table(view.places, view.brackets)}
       <MoreRows
         numbers={view.places.map((p) => p.number)}
         all={view.placed}
@@ -330,7 +333,7 @@ function Places({ view, q, choose, own, why, shown }: StandingsProps) {
           <h2>
             <Term of="island">Apart</Term>: these share no test with the ones above
           </h2>
-          {table(island)}
+          {table(island.places, island.brackets)}
         </section>
       ))}
       {unplaced.length > 0 && (
@@ -346,6 +349,39 @@ function Places({ view, q, choose, own, why, shown }: StandingsProps) {
         </section>
       )}
     </>
+  )
+}
+
+/** How many are told apart, and what a reader should know of the tests. */
+function Told({ view, choose }: Pick<StandingsProps, 'view' | 'choose'>) {
+  const apart = apartWords(view)
+  const steep = view.steep
+  return (
+    <div className="text-base text-ink2" data-testid="told-apart">
+      {apart !== '' && <p className="pt-2.25">{apart}</p>}
+      {steep?.matters === true && steep.most && view.steepness.length === 0 && (
+        <p className="pt-1">
+          Tests differ in how far they spread devices; with that in mind {subjectText(steep.most)} would be{' '}
+          <span className="num text-ink">{(steep.steepIndex ?? 0).toFixed(0)}</span> instead of{' '}
+          <span className="num text-ink">{(steep.index ?? 0).toFixed(0)}</span>.{' '}
+          <Button
+            look="link"
+            onClick={() => {
+              choose({ by: 'steep', why: '' })
+            }}
+          >
+            see them so
+          </Button>
+        </p>
+      )}
+      {steep && steep.untold.length > 0 && (
+        <p className="pt-1">
+          Only stronger devices ran {listed(steep.untold.slice(0, 4))}
+          {steep.untold.length > 4 && ` and ${String(steep.untold.length - 4)} more`}: how steep such tests
+          are cannot be told, and the index of the others rests on the lighter tests.
+        </p>
+      )}
+    </div>
   )
 }
 
@@ -375,7 +411,7 @@ function Nobody() {
 
 /** From a place: make it the reference, hold it against the one in focus, go to its page. */
 function links(view: View, key: string, own: string | undefined) {
-  const place = [view.places, ...view.apart].flat().find((p) => p.subject.key === key)
+  const place = [view.places, ...view.apart.map((a) => a.places)].flat().find((p) => p.subject.key === key)
   const opponent = own === key || own === undefined ? view.reference?.key : own
   const to: { to: string; words: string }[] = []
   if (opponent !== undefined && opponent !== key) {
@@ -458,6 +494,6 @@ function baseWords(view: View, cost = false): string {
   if (view.oneTest) return `${base} One test, no standing: this is an order only.`
   const tuned = view.places.some((p) => p.subject.tuned) ? ' Diamond: tuned.' : ''
   return cost
-    ? `${base} Line: 90 % interval.`
-    : `${base} Line and ±: 90 % interval. Bracket: cannot be told apart.${tuned}`
+    ? `${base} Line: against the one that is 100, 90 % for all pairs together.`
+    : `${base} Two whose lines do not touch are told apart; so are two that share no bracket.${tuned}`
 }

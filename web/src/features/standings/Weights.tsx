@@ -3,18 +3,24 @@ import type { Schemas } from '../../api/client'
 import type { TestGroup } from '../../api/queries'
 import { groups, speedGroups } from '../../figures/words'
 import { Button } from '../../ui/Button'
+import { useDeed } from '../../ui/deed'
+import { keepChoice, useChoice } from './queries'
 
 export interface WeightsProps {
   readonly view: Schemas['StandingsView']
   readonly onWeight: (group: TestGroup, weight: number) => void
-  /** Whether any weight is named. */
+  /** Whether the reader weighs them otherwise than the desk. */
   readonly named: boolean
-  /** Weighs all groups equally again. */
-  readonly onEqual: () => void
+  /** What the reader named. */
+  readonly weights: readonly string[]
+  /** Weighs all groups as the desk does again. */
+  readonly onUsual: () => void
 }
 
 /** How much each group counts in overall, as a share; drag or use the arrow keys to change it. */
-export function Weights({ view, onWeight, named, onEqual }: WeightsProps) {
+export function Weights({ view, onWeight, named, weights, onUsual }: WeightsProps) {
+  const choice = useChoice()
+  const keep = useDeed(keepChoice)
   const shown = view.groups.filter((g) => speedGroups.includes(g.group) && (g.counts || g.weight === 0))
   const left = view.groups.filter((g) => !g.counts && g.weight > 0 && speedGroups.includes(g.group))
   const all = shown.reduce((sum, g) => sum + g.weight, 0)
@@ -26,11 +32,26 @@ export function Weights({ view, onWeight, named, onEqual }: WeightsProps) {
           <Weight key={g.group} group={g} share={all > 0 ? g.weight / all : 0} onWeight={onWeight} />
         ))}
         {named && (
-          <Button look="link" onClick={onEqual}>
-            equal
+          <Button look="link" onClick={onUsual}>
+            as the desk has it
           </Button>
         )}
+        {named && choice && (
+          <Button
+            look="link"
+            title="So it is weighed for everybody who says nothing else"
+            onClick={() => {
+              void keep.run(edited(choice, weights)).then((kept) => {
+                if (kept) onUsual()
+              })
+            }}
+          >
+            keep for the desk
+          </Button>
+        )}
+        {!named && choice && <span className="text-sm">{choiceWords(choice)}</span>}
       </div>
+
       {left.length > 0 && (
         <span className="block text-sm mt-0.5">
           Left out:{' '}
@@ -55,6 +76,24 @@ export function Weights({ view, onWeight, named, onEqual }: WeightsProps) {
       )}
     </div>
   )
+}
+
+type Choice = Schemas['ChoiceView']
+
+/** Who chose what counts. */
+function choiceWords(choice: Choice): string {
+  return choice.saved
+    ? `the desk’s choice${choice.who === undefined ? '' : `, by ${choice.who}`}`
+    : 'nobody chose: all that were measured count alike'
+}
+
+/** The desk's choice with what the reader named. */
+function edited(choice: Choice, weights: readonly string[]): Schemas['ChoiceEdit'] {
+  const named = new Map(weights.map((w) => [w.split(':')[0] ?? '', Number(w.split(':')[1])]))
+  return {
+    edition: choice.edition,
+    weights: choice.weights.map((w) => ({ group: w.group, weight: named.get(w.group) ?? w.weight })),
+  }
 }
 
 interface WeightProps {

@@ -62,7 +62,8 @@ function WhyGroup({ group }: { readonly group: Group }) {
           {group.place
             ? `${String(group.place.place)} of ${String(group.place.of)}${group.place.band === undefined ? '' : `, ${bands[group.place.band]}`}`
             : 'apart from the others'}
-          {`; tests differ by ${significant(group.spread * 100, 2)} % beyond their noise`}
+          {`; tests of a suite differ by ${significant(group.spread * 100, 2)} % beyond their noise, suites by ${significant(group.taste * 100, 2)} %`}
+          {group.suites === 1 && ' (assumed: one suite)'}
         </span>
       </h2>
       <table className="border-collapse text-sm mt-1">

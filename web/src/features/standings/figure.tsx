@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client'
-import { IndexAxis, IndexLine, indexScale } from '../../figures/IndexLine'
+import { Brackets, IndexAxis, IndexLine, indexScale, laneWidth } from '../../figures/IndexLine'
 import { TableFigure, tableSize } from '../../figures/TableFigure'
 import type { TableFigureProps } from '../../figures/TableFigure'
 import { ValueBar, valueScale } from '../../figures/ValueBar'
@@ -8,7 +8,8 @@ import type { Figure } from '../../figures/take'
 import { counted, groups, subjectText } from '../../figures/words'
 import { Plane, size } from './Plane'
 import { aboutRanking, hasPercentiles, rowName, testTitle, valueOf } from './ranking'
-import { half } from './sentence'
+import { kept as keptBrackets, lanesOf, letters, runs } from './lanes'
+import { apartWords, oddWords, rangeWords } from './sentence'
 
 type View = Schemas['StandingsView']
 
@@ -16,48 +17,52 @@ type View = Schemas['StandingsView']
 export function standingsFigure(view: View, title: string, about: string, focus: string | undefined): Figure {
   const width = 420
   const scale = indexScale(
-    view.places.flatMap((p) => [p.index, p.low ?? p.index, p.high ?? p.index]),
+    view.places.flatMap((p) => [p.index, p.lineLow ?? p.index, p.lineHigh ?? p.index]),
     width,
   )
+  const lanes = lanesOf(view.brackets)
+  const inFocus = view.places.find((p) => p.subject.key === focus)
+  const guide =
+    inFocus?.lineLow === undefined || inFocus.lineHigh === undefined
+      ? undefined
+      : ([inFocus.lineLow, inFocus.lineHigh] as const)
   const table: TableFigureProps = {
     columns: [
       { width: 62, align: 'right', head: 'place' },
+      { width: laneWidth * lanes.length + 8, align: 'left', head: '' },
       { width: 300, align: 'left', head: '' },
       { width: width + 12, align: 'left', head: '' },
       { width: 64, align: 'right', head: 'index' },
-      { width: 60, align: 'left', head: '' },
+      { width: 90, align: 'left', head: view.oneTest ? '' : 'against 100' },
     ],
     rows: view.places.map((p) => {
-      const error = half(p)
       const own = p.subject.key === focus
       return {
         height: 33,
         rule: true,
         cells: [
           { text: placeRange(p.best, p.worst), bold: own },
+          lanes.length === 0 ? {} : { drawing: <Brackets runs={runs(lanes, p.number)} height={33} /> },
           { text: subjectText(p.subject), bold: own },
           {
             drawing: (
               <IndexLine
                 scale={scale}
                 index={p.index}
-                low={p.low}
-                high={p.high}
+                low={p.lineLow}
+                high={p.lineHigh}
+                guide={guide}
                 focus={own}
                 tuned={p.subject.tuned}
               />
             ),
           },
           { text: number(p.index, 0), bold: own },
-          {
-            text: error === undefined ? '' : `±${number(error, error < 9.5 ? 1 : 0)}`,
-            ink: 'var(--ink2)',
-            size: 11,
-          },
+          { text: rangeWords(p), ink: 'var(--ink2)', size: 11 },
         ],
       }
     }),
-    axis: { column: 2, drawing: <IndexAxis scale={scale} /> },
+    axis: { column: 3, drawing: <IndexAxis scale={scale} /> },
   }
   return {
     title,
@@ -71,9 +76,21 @@ export function standingsFigure(view: View, title: string, about: string, focus:
       what: 'places',
       names: view.places.map((p) => subjectText(p.subject)),
       focus: indexOrNone(view.places.findIndex((p) => p.subject.key === focus)),
-      of: (kept) =>
-        standingsFigure({ ...view, places: view.places.filter((_, i) => kept.has(i)) }, title, about, focus),
+      of: (kept) => standingsFigure(some(view, kept), title, about, focus),
     },
+  }
+}
+
+/** Some of the places, with what of the brackets holds two of them. */
+function some(view: View, shown: ReadonlySet<number>): View {
+  const places = view.places.filter((_, i) => shown.has(i))
+  return {
+    ...view,
+    places,
+    brackets: keptBrackets(
+      view.brackets,
+      places.map((p) => p.number),
+    ),
   }
 }
 
@@ -87,7 +104,7 @@ function notes(view: View): readonly string[] {
         `${groups[g.group]}, ${counted(g.tests, 'test')}${equal ? '' : `, weight ${number(g.weight, 0)}`}`,
     )
     .join('; ')
-  const apart = view.apart.reduce((n, island) => n + island.length, 0)
+  const apart = view.apart.reduce((n, island) => n + island.places.length, 0)
   const left = [
     view.places.length < view.placed ? `${String(view.places.length)} of ${String(view.placed)} shown` : '',
     apart > 0 ? `${String(apart)} more share no test with these` : '',
@@ -99,7 +116,9 @@ function notes(view: View): readonly string[] {
       : groupsWords === ''
         ? []
         : [`Counted: ${groupsWords}.`]),
+    ...(apartWords(view) === '' ? [] : [apartWords(view)]),
     ...(left.length === 0 ? [] : [`${left.join('; ')}.`]),
+    ...view.places.filter((p) => p.odd.length > 0).map((p) => `${subjectText(p.subject)}: ${oddWords(p)}.`),
     ...origins(view.places),
   ]
 }
@@ -114,11 +133,14 @@ function data(view: View): readonly (readonly string[])[] {
       'subject',
       'detail',
       'index',
-      'low90',
-      'high90',
-      'bracket',
+      'line low',
+      'line high',
+      'low against 100',
+      'high against 100',
+      'brackets',
       'tests',
       'of',
+      'suites',
       'origin',
     ],
     ...view.places.map((p) => [
@@ -128,11 +150,14 @@ function data(view: View): readonly (readonly string[])[] {
       p.subject.name,
       p.subject.detail,
       p.index.toFixed(2),
-      p.low === undefined ? '' : p.low.toFixed(2),
-      p.high === undefined ? '' : p.high.toFixed(2),
-      String(p.level),
+      p.lineLow?.toFixed(2) ?? '',
+      p.lineHigh?.toFixed(2) ?? '',
+      p.low?.toFixed(2) ?? '',
+      p.high?.toFixed(2) ?? '',
+      letters(view.brackets, p.number),
       String(p.tests),
       String(p.testsOf),
+      String(p.suites),
       p.subject.origin,
     ]),
   ]
@@ -232,13 +257,24 @@ function source(revision: number): string {
 export function valueFigure(view: Schemas['ValueView'], title: string, focus: string | undefined): Figure {
   return {
     title,
-    about: `Index against ${view.unit}, both on log axes. Line: 90 % interval. Joined: nobody is both better and cheaper.`,
+    about: `Index against ${view.unit}, both on log axes. Line: against the one that is 100, 90 % for all pairs together. Joined: nobody is both better and cheaper.`,
     source: `Yarrowmark, ${new Date().toISOString().slice(0, 10)}`,
     width: size.width,
     height: size.height,
     drawing: <Plane view={view} focus={focus} />,
     table: [
-      ['subject', 'detail', 'index', 'low90', 'high90', view.unit, 'of', 'on', 'index for each', 'beaten by'],
+      [
+        'subject',
+        'detail',
+        'index',
+        'low against 100',
+        'high against 100',
+        view.unit,
+        'of',
+        'on',
+        'index for each',
+        'beaten by',
+      ],
       ...view.lines.map((l) => [
         l.subject.name,
         l.subject.detail,

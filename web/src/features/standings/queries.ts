@@ -3,6 +3,8 @@ import { api, take } from '../../api/client'
 import { keys } from '../../api/keys'
 import type { TestGroup, DeviceKind } from '../../api/queries'
 import type { paths } from '../../api/schema'
+import type { Schemas } from '../../api/client'
+import type { Deed } from '../../ui/deed'
 
 export type StandingsQuestion = Omit<
   NonNullable<paths['/api/v1/standings']['get']['parameters']['query']>,
@@ -81,4 +83,19 @@ export function useShortList(group: TestGroup, minutes: number, kind: DeviceKind
       ),
     placeholderData: (before) => before,
   })
+}
+
+/** Which groups count overall on this desk; undefined until it is known. */
+export function useChoice() {
+  return useQuery({
+    queryKey: keys.choice(),
+    queryFn: () => take(api.GET('/api/v1/standings/choice')),
+  }).data
+}
+
+/** Keeps what counts overall for the whole desk. */
+export const keepChoice: Deed<Schemas['ChoiceEdit'], Schemas['ChoiceView']> = {
+  send: (body) => take(api.PUT('/api/v1/standings/choice', { body })),
+  renews: ['choice', 'standings'],
+  says: () => 'The weights are kept for the desk.',
 }

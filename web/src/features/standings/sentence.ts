@@ -46,7 +46,7 @@ function placeWords(place: Place, of: number): string {
 function missing(view: Standings, key: string): readonly Piece[] {
   const unplaced = view.unplaced.find((u) => u.subject.key === key)
   if (unplaced) return [{ text: `cannot be placed: ${unplacedWords(unplaced)}` }]
-  if (view.apart.some((island) => island.some((p) => p.subject.key === key))) {
+  if (view.apart.some((island) => island.places.some((p) => p.subject.key === key))) {
     return [{ text: 'stands apart: it shares no test with the others.' }]
   }
   return [{ text: 'is not in this pool, or has no score here yet.' }]
@@ -54,22 +54,47 @@ function missing(view: Standings, key: string): readonly Piece[] {
 
 /** What an unplaced one lacks and what would place it. */
 export function unplacedWords(u: Schemas['UnplacedView']): string {
-  const lacks = listed(u.missing.map((g) => groups[g]))
+  const lacks = u.missing.filter((g) => !u.alone.includes(g)).map((g) => groups[g])
+  const parts = [
+    lacks.length === 0 ? '' : `it has no ${listed(lacks)} test in common with the others`,
+    u.alone.length === 0
+      ? ''
+      : `by one ${listed(u.alone.map((g) => groups[g]))} test alone nobody has a place`,
+  ].filter((w) => w !== '')
   const run = u.toRun === undefined ? '' : ` Run ${u.toRun} to place it.`
-  return `it has no ${lacks} test in common with the others.${run}`
+  return `${parts.join('; ')}.${run}`
 }
 
-/** Where a bracket starts, goes on and ends; none around one alone. */
-export function bracket(places: readonly Place[], at: number): 'start' | 'middle' | 'end' | 'none' {
-  const level = places[at]?.level
-  const before = places[at - 1]?.level === level
-  const after = places[at + 1]?.level === level
-  if (before && after) return 'middle'
-  if (before) return 'end'
-  return after ? 'start' : 'none'
+/** How many pairs are told apart, and what would help where none is; empty where nothing is to be told. */
+export function apartWords(view: Standings): string {
+  if (view.oneTest || view.pairs === 0) return ''
+  const suite =
+    view.suites === 1
+      ? 'All tests are of one suite, so that how much a device likes it is assumed: another suite tells more than more runs.'
+      : 'Another suite tells more than more runs.'
+  if (view.pairsApart === 0)
+    return `These ${String(view.placed)} are not told apart: their order is the best estimate and no more. ${suite}`
+  if (view.pairsApart === view.pairs)
+    return `All of these ${String(view.placed)} are told apart; in nine tables of ten every such pair is the right way round.`
+  return `Among these ${String(view.placed)}, ${String(view.pairsApart)} of ${String(view.pairs)} pairs are told apart; in nine tables of ten all of them the right way round.${view.suites === 1 ? ` ${suite}` : ''}`
 }
 
-/** Half the width of the interval, for the number beside the index; undefined for the reference. */
-export function half(place: Place): number | undefined {
-  return place.low === undefined || place.high === undefined ? undefined : (place.high - place.low) / 2
+/** Suites in which one does much better or worse than elsewhere. */
+export function oddWords(place: Place): string {
+  return place.odd
+    .map((o) =>
+      o.times > 1
+        ? `much better in ${o.suite} (×${o.times.toFixed(1)})`
+        : `much worse in ${o.suite} (×${o.times.toFixed(2)})`,
+    )
+    .join(', ')
+}
+
+/** The index against the reference, from and to; fine enough to see whether 100 lies in it. Empty where one test makes an order. */
+export function rangeWords(place: Place): string {
+  if (place.lineLow === undefined) return ''
+  if (place.low === undefined || place.high === undefined) return '= 100'
+  const near = Math.min(Math.abs(place.low - 100), Math.abs(place.high - 100))
+  const fine = place.high - place.low < 9.5 || near < 0.95 ? (near < 0.095 ? 2 : 1) : 0
+  return `${place.low.toFixed(fine)} to ${place.high.toFixed(fine)}`
 }

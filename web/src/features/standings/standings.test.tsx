@@ -1,4 +1,4 @@
-import { cleanup, fireEvent, render, screen, within } from '@testing-library/react'
+import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react'
 import { describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '../../api/client'
 import { serve, show, strip } from '../../testing'
@@ -23,9 +23,10 @@ const place = (id: number, over: Partial<Schemas['PlaceView']> = {}): Schemas['P
   index: 100,
   best: 1,
   worst: 2,
-  level: 0,
   tests: 6,
   testsOf: 6,
+  suites: 2,
+  odd: [],
   groups: [{ group: 'PROCESSOR', index: 100, place: 1, of: 2, percentile: 0.75 }],
   ...over,
 })
@@ -46,15 +47,32 @@ const view: Schemas['StandingsView'] = {
     },
   ],
   tests: [{ id: 7, group: 'PROCESSOR', suite: 'Kernmill', version: '3', name: 'Weave', unit: '{point}' }],
+  suites: 2,
   placed: 2,
+  brackets: [[1, 2]],
+  pairs: 1,
+  pairsApart: 0,
   places: [
-    place(11, { index: 119.4, low: 113, high: 126, subject: subject(11, { tuned: true }) }),
+    place(11, {
+      index: 119.4,
+      lineLow: 115,
+      lineHigh: 124,
+      low: 113,
+      high: 126,
+      subject: subject(11, { tuned: true }),
+    }),
     place(12, { tests: 4, groups: [] }),
   ],
   apart: [],
   steepness: [],
   unplaced: [
-    { subject: subject(13, { name: 'Slate 9' }), missing: ['STORAGE'], toRun: 'Siltpath', minutes: 3 },
+    {
+      subject: subject(13, { name: 'Slate 9' }),
+      missing: ['STORAGE'],
+      alone: [],
+      toRun: 'Siltpath',
+      minutes: 3,
+    },
   ],
 }
 const why: Schemas['WhyView'] = {
@@ -63,6 +81,8 @@ const why: Schemas['WhyView'] = {
     {
       group: 'PROCESSOR',
       spread: 0.08,
+      taste: 0.06,
+      suites: 2,
       place: { group: 'PROCESSOR', index: 100, place: 2, of: 9, percentile: 0.8, band: 'HIGH' },
       tests: [
         {
@@ -139,14 +159,14 @@ describe('standings', () => {
     serve(server)
     const { container } = show(<StandingsPage />, '/standings')
     expect(await screen.findByText('119')).toBeTruthy()
-    expect(screen.getByText('±6.5')).toBeTruthy()
-    expect(screen.getByLabelText('index 119, 90 % interval 113 to 126')).toBeTruthy()
+    expect(screen.getByText('113 to 126')).toBeTruthy()
+    expect(screen.getByLabelText('index 119, comparison line 115 to 124')).toBeTruthy()
+    expect(screen.getAllByLabelText('in 1 bracket')).toHaveLength(2)
+    expect(container.textContent).not.toContain('±')
+    expect(screen.getByTestId('told-apart').textContent).toContain('These 2 are not told apart')
     await vi.waitFor(() => {
       expect(container.querySelector('tr[data-focus=true]')?.getAttribute('data-subject')).toBe('setup-11')
     })
-    expect(
-      container.querySelectorAll('[aria-label="cannot be told apart from its neighbours"]'),
-    ).toHaveLength(2)
   })
 
   it('say what is left out and who is not placed, with what would mend it', async () => {
@@ -180,7 +200,7 @@ describe('standings', () => {
     show(<StandingsPage />, '/standings')
     expect(await screen.findByText('Nobody can be placed yet')).toBeTruthy()
     cleanup()
-    serve({ ...server, 'GET /api/v1/standings': { ...view, apart: [[place(40)]] } })
+    serve({ ...server, 'GET /api/v1/standings': { ...view, apart: [{ places: [place(40)], brackets: [] }] } })
     show(<StandingsPage />, '/standings')
     expect((await screen.findByText('Apart')).closest('h2')?.textContent).toBe(
       'Apart: these share no test with the ones above',
@@ -231,7 +251,8 @@ describe('standings', () => {
 
   it('can be taken with places, intervals and origin in the data', () => {
     const figure = standingsFigure(view, 'Overall', 'Fen 11 = 100', 'setup-11')
-    expect(figure.table[1]?.slice(0, 8)).toEqual(['1', '1', '2', 'Fen 11', '', '119.40', '113.00', '126.00'])
+    expect(figure.table[1]?.slice(0, 8)).toEqual(['1', '1', '2', 'Fen 11', '', '119.40', '115.00', '124.00'])
+    expect(figure.table[1]?.slice(8, 11)).toEqual(['113.00', '126.00', 'a'])
     const drawn = render(<svg>{figure.drawing}</svg>).container
     expect(drawn.textContent).toContain('Fen 12')
     expect(drawn.querySelector('rect[stroke="var(--gold)"]')).not.toBeNull()
@@ -269,7 +290,7 @@ describe('standings', () => {
     expect(document.querySelector('[data-subject=setup-12]')?.textContent).not.toContain('usually')
   })
 
-  it('come back with the weights as they were left, and forget them when made equal', async () => {
+  it('come back with the weights as they were left, and forget them for those of the desk', async () => {
     const asked = serve(server)
     show(<StandingsPage />, '/standings')
     const weight = await screen.findByLabelText('Weight of processor')
@@ -277,9 +298,66 @@ describe('standings', () => {
     fireEvent.blur(weight)
     cleanup()
     show(<StandingsPage />, '/standings')
-    fireEvent.click(await screen.findByRole('button', { name: 'equal' }))
+    fireEvent.click(await screen.findByRole('button', { name: 'as the desk has it' }))
     expect(asked.filter((r) => r.path.includes('weight=PROCESSOR%3A4')).length).toBeGreaterThan(1)
     expect(localStorage.length).toBe(0)
+  })
+
+  it('are kept for the desk, with what was named', async () => {
+    const choice: Schemas['ChoiceView'] = {
+      weights: [
+        { group: 'PROCESSOR', weight: 1 },
+        { group: 'MEMORY', weight: 2 },
+      ],
+      saved: true,
+      who: 'Merle Sedge',
+      edition: 3,
+    }
+    const asked = serve({
+      ...server,
+      'GET /api/v1/standings/choice': choice,
+      'PUT /api/v1/standings/choice': { ...choice, edition: 4 },
+    })
+    show(<StandingsPage />, '/standings')
+    expect(await screen.findByText('the desk’s choice, by Merle Sedge')).toBeTruthy()
+    const weight = screen.getByLabelText('Weight of processor')
+    fireEvent.change(weight, { target: { value: '4' } })
+    fireEvent.blur(weight)
+    fireEvent.click(await screen.findByRole('button', { name: 'keep for the desk' }))
+    await waitFor(() => {
+      expect(asked.find((r) => r.method === 'PUT')?.body).toEqual({
+        edition: 3,
+        weights: [
+          { group: 'PROCESSOR', weight: 4 },
+          { group: 'MEMORY', weight: 2 },
+        ],
+      })
+    })
+    expect(localStorage.length).toBe(0)
+  })
+
+  it('say where steepness matters, and which tests only the stronger ran', async () => {
+    serve({
+      ...server,
+      'GET /api/v1/standings': {
+        ...view,
+        steep: {
+          matters: true,
+          most: subject(12),
+          index: 100,
+          steepIndex: 93.2,
+          untold: ['Kernmill, Forge'],
+        },
+      },
+    })
+    show(<StandingsPage />, '/standings')
+    const told = await screen.findByTestId('told-apart')
+    expect(told.textContent).toContain('with that in mind Fen 12 would be 93 instead of 100')
+    expect(told.textContent).toContain('Only stronger devices ran Kernmill, Forge')
+    cleanup()
+    serve({ ...server, 'GET /api/v1/standings': { ...view, steep: { matters: false, untold: [] } } })
+    show(<StandingsPage />, '/standings')
+    expect((await screen.findByTestId('told-apart')).textContent).not.toMatch(/would be|stronger/)
   })
 
   it('rank by one number: whatever has an order, with what was read', async () => {

@@ -28,7 +28,7 @@ class FollowingTest extends DemoDesk {
         assertThat(desk.text("[data-test$='.threads']")).contains("[ ]");
         // No quiet test is said to have stepped.
         assertThat(desk.text("[data-test$='.canvas']")).doesNotContain("step");
-        assertThat(desk.body()).contains("from history");
+        assertThat(desk.body()).contains("from repeated days");
     }
 
     @Test

@@ -13,8 +13,13 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.jdbc.core.JdbcTemplate;
 
 class FollowTest extends ServerTest {
+
+    @Autowired
+    JdbcTemplate jdbc;
 
     private String key;
     private long suite;
@@ -162,6 +167,40 @@ class FollowTest extends ServerTest {
         assertThat(kinds(weave)).containsExactly("NONE");
     }
 
+    /** The same two setups, the same answer: first to last along a line and side by side. */
+    @Test
+    void versionsAndSideBySideGiveTheSameAnswerToTheSameTwoSetups() {
+        JsonNode second = next(first, 2, "");
+        for (int day = 1; day <= 3; day++) {
+            measure(first, day, 100 + day, 50, 1000);
+            measure(second, 5 + day, 103 + day, 49, 1001);
+        }
+        JsonNode line = line(setup(first) + "," + setup(second) + "&factor=time");
+        JsonNode sides = person.get("/api/v1/comparison?subject=setup-" + setup(second) + "&subject=setup-"
+                        + setup(first) + "&reference=1")
+                .expect(200)
+                .json();
+        int held = 0;
+        for (JsonNode test : sides.at("/groups/0/tests")) {
+            JsonNode change = test(line, test.get("metric").asText()).get("firstToLast");
+            JsonNode difference = test.at("/cells/0/difference");
+            for (String what : List.of("times", "low", "high", "verdict", "look", "confidence")) {
+                assertThat(change.get(what)).as(test.get("metric") + " " + what).isNotNull();
+            }
+            assertThat(change.get("times").asDouble())
+                    .isCloseTo(difference.get("times").asDouble(), within(1e-8));
+            assertThat(change.get("look").asInt())
+                    .isEqualTo(difference.get("look").asInt())
+                    .isEqualTo(3);
+            assertThat(change.get("low").asDouble())
+                    .isCloseTo(difference.get("low").asDouble(), within(1e-8));
+            assertThat(change.get("verdict").asText())
+                    .isEqualTo(difference.get("verdict").asText());
+            held++;
+        }
+        assertThat(held).isGreaterThan(2);
+    }
+
     @Test
     void aNoteStandsAtItsVersionAndInTheHistory() {
         JsonNode second = next(first, 2, "");
@@ -284,6 +323,11 @@ class FollowTest extends ServerTest {
 
     @Test
     void whatToRunNextPlacesADeviceFirstAndKeepsTheMinutes() {
+        // Other tests leave boards that have other groups; here the processor alone counts.
+        OnlyGroup.counts(person, jdbc, "PROCESSOR", this::plans);
+    }
+
+    private void plans() {
         String other = "planmill-" + UUID.randomUUID().toString().substring(0, 8);
         long more = suite(other, "processor");
         List<JsonNode> sheets = new ArrayList<>();

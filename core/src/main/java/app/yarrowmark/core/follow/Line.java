@@ -15,9 +15,8 @@ import java.util.stream.IntStream;
  *
  * @param steps from each version to the next, one fewer than versions
  * @param stretches in order; together they hold every version but blips
- * @param firstToLast from the first version to the last
  */
-public record Line(List<Step> steps, List<Stretch> stretches, Advantage firstToLast) {
+public record Line(List<Step> steps, List<Stretch> stretches) {
 
     private static final double ALPHA = .05;
     private static final int FEWEST = 4;
@@ -27,30 +26,26 @@ public record Line(List<Step> steps, List<Stretch> stretches, Advantage firstToL
      *
      * @param versions in their order, at least two
      * @param threshold smallest change that matters, as a share
-     * @param look which time the first and the last version are held against each other
      * @throws IllegalArgumentException with fewer than two versions
      */
-    public static Line of(List<VersionScore> versions, double threshold, int look) {
+    public static Line of(List<VersionScore> versions, double threshold) {
         if (versions.size() < 2) {
             throw new IllegalArgumentException("a line has two versions or more, got " + versions.size());
         }
         double delta = Math.log1p(threshold);
         List<Step> steps = withBlips(versions, steps(versions, delta));
-        return new Line(
-                steps,
-                stretches(versions, steps, delta),
-                between(versions.get(0), versions.get(versions.size() - 1), threshold, look));
+        return new Line(steps, stretches(versions, steps, delta));
     }
 
-    private static Advantage between(VersionScore from, VersionScore to, double threshold, int look) {
-        return new Advantage(to.log() - from.log(), to.error().plus(from.error()), threshold, 0, look);
+    private static Advantage between(VersionScore from, VersionScore to) {
+        return new Advantage(to.log() - from.log(), to.error().plus(from.error()), 0, 0, 1);
     }
 
     private static List<Step> steps(List<VersionScore> versions, double delta) {
         int n = versions.size() - 1;
         Step[] plain = new Step[n];
         for (int i = 0; i < n; i++) {
-            Advantage to = between(versions.get(i), versions.get(i + 1), 0, 1);
+            Advantage to = between(versions.get(i), versions.get(i + 1));
             double error = to.standardError();
             double dof = to.error().dof();
             plain[i] = to.noiseKnown()
@@ -108,7 +103,7 @@ public record Line(List<Step> steps, List<Stretch> stretches, Advantage firstToL
             Step in = named.get(i);
             Step out = named.get(i + 1);
             if (isReal(in) && isReal(out) && in.kind() != out.kind()) {
-                Advantage outer = between(versions.get(i), versions.get(i + 2), 0, 1);
+                Advantage outer = between(versions.get(i), versions.get(i + 2));
                 if (Math.abs(outer.log())
                         <= Student.quantile(.975, outer.error().dof()) * outer.standardError()) {
                     named.set(i, in.called(Step.Kind.BLIP));

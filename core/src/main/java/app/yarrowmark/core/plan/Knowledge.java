@@ -3,88 +3,118 @@ package app.yarrowmark.core.plan;
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
-import org.apache.commons.math3.linear.MatrixUtils;
+import org.apache.commons.math3.linear.Array2DRowRealMatrix;
+import org.apache.commons.math3.linear.ArrayRealVector;
+import org.apache.commons.math3.linear.CholeskyDecomposition;
+import org.apache.commons.math3.linear.DecompositionSolver;
 import org.jspecify.annotations.Nullable;
 
 /**
- * How well one group of tests knows its subjects: the covariance of their places in the additive model, which changes as cells
- * are measured again or for the first time. What the cells come to does not matter for it.
+ * How well one group of tests knows its subjects: the covariance of their places in the additive model with suites, which changes
+ * as cells are measured again or for the first time. What the cells come to does not matter for it.
  */
 final class Knowledge {
 
+    /** Keeps tests that hang together with nothing from making the system singular. */
+    private static final double RIDGE = 1e-9;
+
     /** Weight of each cell, subject by test; 0 where there is none. */
     private final double[][] weight;
-    /** Covariance of the subjects that have cells, each row with sum 0; null while the subject of interest has none. */
-    private double @Nullable [][] covariance;
 
+    private final int[] suites;
+    private final double taste;
     private final int focus;
+    /** What all but the subject of interest say of the tests' levels. */
+    private final double[][] others;
 
-    /** @param weight subject by test, is kept and changed */
-    Knowledge(double[][] weight, int focus) {
+    private @Nullable DecompositionSolver solver;
+
+    /**
+     * Knowledge of what was measured.
+     *
+     * @param weight subject by test, is kept
+     * @param suites of each test
+     * @param taste σ_η²
+     */
+    Knowledge(double[][] weight, int[] suites, double taste, int focus) {
         this.weight = weight;
+        this.suites = suites;
+        this.taste = taste;
         this.focus = focus;
-        renew();
+        this.others = new double[suites.length][suites.length];
+        for (int s = 0; s < weight.length; s++) {
+            if (s != focus) {
+                add(others, row(s));
+            }
+        }
     }
 
     private Knowledge(Knowledge of) {
-        this.weight = Arrays.stream(of.weight).map(double[]::clone).toArray(double[][]::new);
-        this.covariance = of.covariance == null
-                ? null
-                : Arrays.stream(of.covariance).map(double[]::clone).toArray(double[][]::new);
+        this.weight = of.weight.clone();
+        this.weight[of.focus] = of.weight[of.focus].clone();
+        this.suites = of.suites;
+        this.taste = of.taste;
         this.focus = of.focus;
+        this.others = of.others;
     }
 
     Knowledge copy() {
         return new Knowledge(this);
     }
 
-    /** Whether the subject of interest hangs together with the others. */
-    boolean isPlaced() {
-        return covariance != null;
+    /** What one subject's place rests on: p, and the share u/p of each test. */
+    private record Row(double total, double[] weight, double[] left, double[] share) {}
+
+    private Row row(int subject) {
+        double[] w = weight[subject];
+        double[] ofSuite = new double[IntStream.of(suites).max().orElse(0) + 1];
+        for (int m = 0; m < w.length; m++) {
+            ofSuite[suites[m]] += w[m];
+        }
+        double[] left = Arrays.stream(ofSuite).map(all -> 1 / (1 + taste * all)).toArray();
+        double total = 0;
+        double[] share = new double[w.length];
+        for (int m = 0; m < w.length; m++) {
+            share[m] = w[m] * left[suites[m]];
+            total += share[m];
+        }
+        for (int m = 0; m < w.length && total > 0; m++) {
+            share[m] /= total;
+        }
+        return new Row(total, w, left, share);
     }
 
-    /**
-     * Adds weight to a cell of the subject of interest. With w the weights of the test's other cells and C their sum, the
-     * scatter grows by ΔC/(C+Δ) along u = e − w/C, so that the covariance shrinks by (Gu)(Gu)ᵀ/(1/Δ + 1/C + uᵀGu).
-     */
+    /** Adds Ω − uuᵀ/p of a subject. */
+    private void add(double[][] to, Row row) {
+        for (int a = 0; a < suites.length && row.total > 0; a++) {
+            if (row.weight[a] == 0) {
+                continue;
+            }
+            to[a][a] += row.weight[a];
+            for (int b = 0; b < suites.length; b++) {
+                double common =
+                        suites[a] == suites[b] ? taste * row.left[suites[a]] * row.weight[a] * row.weight[b] : 0;
+                to[a][b] -= common + row.share[a] * row.share[b] * row.total;
+            }
+        }
+    }
+
+    /** Whether the subject of interest shares a test with another. */
+    boolean isPlaced() {
+        return IntStream.range(0, suites.length)
+                .anyMatch(m -> weight[focus][m] > 0
+                        && IntStream.range(0, weight.length).anyMatch(s -> s != focus && weight[s][m] > 0));
+    }
+
+    /** Adds weight to a cell of the subject of interest. */
     void add(int test, double more) {
-        double all = 0;
-        for (double[] row : weight) {
-            all += row[test];
-        }
-        boolean wasPlaced = isPlaced();
-        double[] u = new double[weight.length];
-        for (int s = 0; s < u.length; s++) {
-            u[s] = (s == focus ? 1 : 0) - (all == 0 ? 0 : weight[s][test] / all);
-        }
         weight[focus][test] += more;
-        if (all == 0) {
-            return;
-        }
-        if (!wasPlaced) {
-            renew();
-            return;
-        }
-        double[][] held = known();
-        double[] gu = new double[u.length];
-        double spread = 0;
-        for (int a = 0; a < u.length; a++) {
-            for (int b = 0; b < u.length; b++) {
-                gu[a] += held[a][b] * u[b];
-            }
-            spread += u[a] * gu[a];
-        }
-        double down = 1 / more + 1 / all + spread;
-        for (int a = 0; a < u.length; a++) {
-            for (int b = 0; b < u.length; b++) {
-                held[a][b] -= gu[a] * gu[b] / down;
-            }
-        }
+        solver = null;
     }
 
     /** Mean variance of the difference between the subject of interest and each of some others, of those that have a place. */
-    double meanVariance(List<Integer> others) {
-        return others.stream()
+    double meanVariance(List<Integer> those) {
+        return those.stream()
                 .mapToDouble(this::variance)
                 .filter(v -> !Double.isNaN(v))
                 .average()
@@ -93,71 +123,43 @@ final class Knowledge {
 
     /** Variance of the difference between the subject of interest and another; NaN where that has no cell. */
     double variance(int other) {
-        if (!isActive(other)) {
+        if (Arrays.stream(weight[other]).noneMatch(w -> w > 0)) {
             return Double.NaN;
         }
-        double[][] held = known();
-        return Math.max(0, held[focus][focus] + held[other][other] - 2 * held[focus][other]);
-    }
-
-    private double[][] known() {
-        if (covariance == null) {
+        if (!isPlaced()) {
             throw new IllegalStateException("the subject of interest has no cell in common with others");
         }
-        return covariance;
+        Row mine = row(focus);
+        Row theirs = row(other);
+        double[] apart = new double[suites.length];
+        Arrays.setAll(apart, m -> mine.share[m] - theirs.share[m]);
+        double[] solved = levels().solve(new ArrayRealVector(apart, false)).toArray();
+        double sum = 1 / mine.total + 1 / theirs.total;
+        for (int m = 0; m < apart.length; m++) {
+            sum += apart[m] * solved[m];
+        }
+        return sum;
     }
 
-    private boolean isActive(int subject) {
-        return Arrays.stream(weight[subject]).anyMatch(w -> w > 0);
-    }
-
-    /** From the weights: G = (L + J/S)⁻¹ − J/S, L = diag(Σₘ W) − W diag(1/C) Wᵀ. */
-    private void renew() {
-        int n = weight.length;
-        boolean shares = false;
-        for (int m = 0; m < weight[0].length; m++) {
-            double others = 0;
-            for (int s = 0; s < n; s++) {
-                others += s == focus ? 0 : weight[s][m];
-            }
-            shares |= weight[focus][m] > 0 && others > 0;
+    private DecompositionSolver levels() {
+        DecompositionSolver known = solver;
+        if (known != null) {
+            return known;
         }
-        if (!shares) {
-            covariance = null;
-            return;
-        }
-        int[] active = IntStream.range(0, n).filter(this::isActive).toArray();
-        double[][] l = new double[active.length][active.length];
-        for (int m = 0; m < weight[0].length; m++) {
-            double all = 0;
-            for (int s : active) {
-                all += weight[s][m];
+        int tests = suites.length;
+        double[][] a = Arrays.stream(others).map(double[]::clone).toArray(double[][]::new);
+        add(a, row(focus));
+        double scale = Math.max(
+                1e-12, IntStream.range(0, tests).mapToDouble(m -> a[m][m]).sum() / tests);
+        for (int m = 0; m < tests; m++) {
+            for (int o = 0; o < tests; o++) {
+                a[m][o] += scale / tests;
             }
-            for (int a = 0; all > 0 && a < active.length; a++) {
-                double own = weight[active[a]][m];
-                l[a][a] += own;
-                for (int b = 0; own > 0 && b < active.length; b++) {
-                    l[a][b] -= own * weight[active[b]][m] / all;
-                }
-            }
+            a[m][m] += RIDGE * scale;
         }
-        add(l, 1.0 / active.length);
-        double[][] g = MatrixUtils.inverse(MatrixUtils.createRealMatrix(l)).getData();
-        add(g, -1.0 / active.length);
-        double[][] held = new double[n][n];
-        for (int a = 0; a < active.length; a++) {
-            for (int b = 0; b < active.length; b++) {
-                held[active[a]][active[b]] = g[a][b];
-            }
-        }
-        covariance = held;
-    }
-
-    private static void add(double[][] to, double more) {
-        for (double[] row : to) {
-            for (int b = 0; b < row.length; b++) {
-                row[b] += more;
-            }
-        }
+        DecompositionSolver solved =
+                new CholeskyDecomposition(new Array2DRowRealMatrix(a, false), 1e-6 * scale, 0).getSolver();
+        solver = solved;
+        return solved;
     }
 }

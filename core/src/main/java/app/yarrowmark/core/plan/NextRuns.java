@@ -26,9 +26,11 @@ public final class NextRuns {
      * A group of tests as it is known now.
      *
      * @param weight of each cell, subject by test, 1/(τ²+se²); 0 where there is none
+     * @param suites of each test, counted from 0
+     * @param taste σ_η², how differently subjects fare from suite to suite
      * @param share of the group in what is overall, more than 0; shares need not sum to 1
      */
-    public record Group(double[][] weight, double share) {}
+    public record Group(double[][] weight, int[] suites, double taste, double share) {}
 
     /**
      * A test of a suite.
@@ -135,7 +137,10 @@ public final class NextRuns {
         State(List<Group> groups, int focus, List<Integer> neighbours) {
             this.groups = groups.stream()
                     .map(g -> new Knowledge(
-                            Arrays.stream(g.weight).map(double[]::clone).toArray(double[][]::new), focus))
+                            Arrays.stream(g.weight).map(double[]::clone).toArray(double[][]::new),
+                            g.suites,
+                            g.taste,
+                            focus))
                     .toList();
             double all = groups.stream().mapToDouble(Group::share).sum();
             this.share = groups.stream().mapToDouble(g -> g.share / all).toArray();

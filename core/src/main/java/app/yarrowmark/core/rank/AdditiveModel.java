@@ -1,286 +1,392 @@
 package app.yarrowmark.core.rank;
 
 import java.util.Arrays;
-import java.util.List;
-import java.util.function.DoubleUnaryOperator;
+import java.util.Comparator;
 import java.util.stream.IntStream;
-import org.apache.commons.math3.analysis.solvers.AllowedSolution;
-import org.apache.commons.math3.analysis.solvers.BracketingNthOrderBrentSolver;
-import org.apache.commons.math3.distribution.NormalDistribution;
 import org.apache.commons.math3.linear.Array2DRowRealMatrix;
 import org.apache.commons.math3.linear.ArrayRealVector;
 import org.apache.commons.math3.linear.CholeskyDecomposition;
 
 /**
- * Fits the additive log model to every cell there is, so that a missing test neither punishes nor favours.
+ * Fits y[s,m] = μ[m] + θ[s] + η[s, suite of m] + ε to every cell there is, so that a missing test neither punishes nor favours,
+ * and so that the many tests of one suite do not pass for as many witnesses: a device has a taste η for a suite.
  *
- * <p>The variance between tests τ² follows Paule and Mandel (1982), "Consensus values and weighting factors", blended
- * with a prior; doubtful cells are weighed down after Huber (1964), "Robust estimation of a location parameter".
+ * <p>A linear mixed model with crossed and nested effects. The variances of η and ε follow from moments after Henderson (1953),
+ * "Estimation of variance and covariance components", method 3, and Paule and Mandel (1982), "Consensus values and weighting
+ * factors", each blended with a prior; cells and suites that are odd are weighed down after Huber (1964), "Robust estimation of a
+ * location parameter".
  *
  * <p>Given the tests' levels μ the subjects are independent of each other, so the system that is solved has the size of the
  * tests, however many subjects there are.
  */
 public final class AdditiveModel {
 
-    private static final double PRIOR_DOF = 1;
-    private static final double PRIOR_TAU = 0.10;
+    static final double PRIOR_DOF_WITHIN = 1;
+    static final double PRIOR_DOF_BETWEEN = 2;
+    static final double PRIOR = 0.10 * 0.10 / 2;
+    private static final double USUAL_TASTE = 1;
     private static final double HUBER_K = 1.345;
-    private static final double LEAST_WEIGHT = 0.02;
-    private static final int MOST_STEPS = 400;
-    private static final double SETTLED = 1e-11;
-    private static final double TRUST_SETTLED = 1e-8;
-    private static final int DECIDING_STEPS = 4;
-    private static final int CREEPING_STEPS = 30;
-    private static final int MOST_ROUNDS = 30;
+    /** Mean of min(z², k²) for a standard normal z. */
+    private static final double HUBER_MEAN = 0.710164627;
+
+    private static final double LEAST_TRUST = 0.02;
+    private static final int MOST_STEPS = 100;
+    private static final int UNDAMPED = 20;
+    private static final double SETTLED = 1e-9;
+    private static final double SETTLED_LARGE = 1e-6;
+    private static final int LARGE = 200;
+    private static final double LEAST_LEVERAGE = 1e-9;
     /** Keeps a cell without any noise from weighing infinitely. */
     static final double LEAST_VARIANCE = 1e-12;
-    /** Up to so many subjects the covariance is kept as a whole; above, what it is made of is smaller and quicker to draw from. */
-    static final int MOST_WHOLE = 60;
 
     private final ScoreMatrix given;
     /** Subjects, those with the same tests one after the other. */
     private final int[] alike;
-    /** The same as given, with subjects in that order. */
+    /** Tests, those of a suite one after the other. */
+    private final int[] bySuite;
+    /** The same as given, with subjects and tests in those orders. */
     private final ScoreMatrix matrix;
 
-    private final int residualDof;
+    private final Blocks blocks;
+    private final boolean robust;
+    private final int dofWithin;
+    private final int dofBetween;
     /** Own variance of each cell. */
     private final double[] variance;
 
-    private AdditiveModel(ScoreMatrix given) {
-        List<Island> islands = Island.of(given);
-        if (islands.size() != 1 || islands.get(0).subjects().length != given.subjects()) {
+    /** Trust in each cell and in each block. */
+    private final double[] trust;
+
+    private final double[] suiteTrust;
+
+    private AdditiveModel(ScoreMatrix given, boolean robust) {
+        if (Island.of(given).size() != 1 || Island.of(given).get(0).subjects().length != given.subjects()) {
             throw new IllegalArgumentException("subjects that share no test cannot be fitted together");
         }
         this.given = given;
-        this.alike = IntStream.range(0, given.subjects())
+        this.robust = robust;
+        this.bySuite = IntStream.range(0, given.tests())
                 .boxed()
-                .sorted(given::compareTests)
+                .sorted(Comparator.comparingInt(given::suiteOf))
                 .mapToInt(Integer::intValue)
                 .toArray();
-        this.matrix = given.inOrder(alike);
-        this.residualDof = matrix.cells() - matrix.subjects() - matrix.tests() + 1;
+        ScoreMatrix turned = given.part(IntStream.range(0, given.subjects()).toArray(), bySuite);
+        this.alike = IntStream.range(0, given.subjects())
+                .boxed()
+                .sorted(turned::compareTests)
+                .mapToInt(Integer::intValue)
+                .toArray();
+        this.matrix = turned.inOrder(alike);
+        this.blocks = new Blocks(matrix);
+        this.dofWithin = Math.max(0, matrix.cells() - blocks.count() - matrix.tests() + blocks.suites());
+        this.dofBetween = Math.max(0, blocks.count() - matrix.subjects() - blocks.suites() + 1);
         this.variance = IntStream.range(0, matrix.cells())
                 .mapToDouble(i -> Math.max(LEAST_VARIANCE, matrix.varianceOf(i)))
                 .toArray();
+        this.trust = ones(matrix.cells());
+        this.suiteTrust = ones(blocks.count());
+    }
+
+    private static double[] ones(int count) {
+        double[] ones = new double[count];
+        Arrays.fill(ones, 1);
+        return ones;
     }
 
     /**
-     * Returns the fit with doubtful cells weighed down.
+     * Returns the fit with doubtful cells and suites weighed down.
      *
      * @throws IllegalArgumentException if the matrix is not one island
      */
     public static AdditiveFit fit(ScoreMatrix matrix) {
-        return new AdditiveModel(matrix).robust(MOST_WHOLE);
-    }
-
-    /** Returns the same with the covariance kept as a whole only up to so many subjects. */
-    static AdditiveFit fit(ScoreMatrix matrix, int mostWhole) {
-        return new AdditiveModel(matrix).robust(mostWhole);
+        return new AdditiveModel(matrix, true).settled();
     }
 
     /** Returns the fit with every cell at its full weight. */
     static AdditiveFit fitPlain(ScoreMatrix matrix) {
-        return new AdditiveModel(matrix).plain();
+        return new AdditiveModel(matrix, false).settled();
     }
 
-    private AdditiveFit plain() {
-        double[] full = fullTrust();
-        double[] share = new double[matrix.cells()];
-        double[] residual = new double[matrix.cells()];
-        double paule = rootOrZero(
-                t -> {
-                    residuals(solve(t, full, share), residual);
-                    return squares(residual, t);
-                },
-                residualDof);
-        double tau = blend(paule);
-        return finish(solve(tau, full, share), tau, full, MOST_WHOLE);
+    /** Returns the fit with variances that are given, nothing weighed down. */
+    static AdditiveFit fitFixed(ScoreMatrix matrix, double tau, double taste) {
+        AdditiveModel model = new AdditiveModel(matrix, false);
+        return model.finish(model.new Solution(tau, taste));
     }
 
-    /**
-     * τ² and the trust of the cells by turns. While it is decided which cells are doubted, τ² goes by half steps and every cell
-     * moves once a step. After that τ² goes the whole way, and each subject comes to rest by itself in every step, since most
-     * of what is left to settle is between the cells of one subject.
-     */
-    private AdditiveFit robust(int mostWhole) {
-        HuberVariance measured = new HuberVariance(residualDof * expectedHuberSquare());
-        double[] trust = fullTrust();
-        double[] share = new double[matrix.cells()];
-        double[] residual = new double[matrix.cells()];
-        double tau = PRIOR_TAU * PRIOR_TAU;
+    private AdditiveFit settled() {
+        double cap = robust ? HUBER_K * HUBER_K : Double.POSITIVE_INFINITY;
+        boolean large = matrix.subjects() > LARGE;
+        CappedVariance within = new CappedVariance(cap, PRIOR, !large);
+        CappedVariance between = new CappedVariance(cap, PRIOR, !large);
+        Rest rest = new Rest();
+        double tau = PRIOR;
+        double taste = PRIOR;
         for (int step = 0; step < MOST_STEPS; step++) {
-            boolean decided = step >= DECIDING_STEPS;
-            double moved = weigh(solve(tau, trust, share), tau, decided ? MOST_ROUNDS : 1, residual, trust);
-            double change = (blend(measured.follow(residual)) - tau) / (decided ? 1 : 2);
-            tau += change;
-            // Cells of one subject that contradict each other may creep on: any place between them is as good.
-            boolean atRest = moved < TRUST_SETTLED || step >= CREEPING_STEPS;
-            if (atRest && Math.abs(change) < SETTLED && measured.precise) {
+            Solution solution = new Solution(tau, taste);
+            rest.of(solution);
+            double newTau =
+                    (PRIOR_DOF_WITHIN * PRIOR + dofWithin * rest.within(within)) / (PRIOR_DOF_WITHIN + dofWithin);
+            double newTaste = (PRIOR_DOF_BETWEEN * USUAL_TASTE * newTau + dofBetween * rest.between(between))
+                    / (PRIOR_DOF_BETWEEN + dofBetween);
+            double change = (Math.abs(newTau - tau) + Math.abs(newTaste - taste)) / (tau + taste);
+            double whole = step < UNDAMPED ? 1 : .5;
+            tau += whole * (newTau - tau);
+            taste += whole * (newTaste - taste);
+            if (robust) {
+                rest.weigh(solution, tau, taste);
+            }
+            if (change < (large ? SETTLED_LARGE : SETTLED)) {
                 break;
             }
         }
-        return finish(solve(tau, trust, share), tau, trust, mostWhole);
+        return finish(new Solution(tau, taste));
     }
 
-    /**
-     * Finds what is left of each cell, and its trust after Huber.
-     *
-     * @param rounds in which a subject may come to rest between its cells, with the levels of the tests as solved
-     * @return how far the trust of any cell moved at most
-     */
-    private double weigh(Solution solution, double tau, int rounds, double[] residual, double[] trust) {
-        double most = 0;
-        for (int s = 0; s < matrix.subjects(); s++) {
-            int from = matrix.from(s);
-            int to = matrix.from(s + 1);
-            double theta = solution.theta[s];
-            double moved = 0;
-            for (int round = 1; ; round++) {
-                double change = 0;
-                double weights = 0;
-                double sum = 0;
-                for (int i = from; i < to; i++) {
-                    double level = matrix.logOf(i) - solution.mu[matrix.testOf(i)];
-                    double r = level - theta;
-                    double own = tau + variance[i];
-                    double square = r * r;
-                    double h = square <= HUBER_K * HUBER_K * own
-                            ? 1
-                            : Math.max(LEAST_WEIGHT, HUBER_K * Math.sqrt(own / square));
-                    change = Math.max(change, Math.abs(h - trust[i]));
-                    trust[i] = h;
-                    residual[i] = r;
-                    weights += h / own;
-                    sum += h / own * level;
+    /** The normal equations solved with some variances and trusts. */
+    private final class Solution {
+
+        private final double tau;
+        private final double taste;
+        /** W of each cell, its trust over its variance. */
+        private final double[] weight = new double[matrix.cells()];
+        /** Share of each cell in what its subject's place rests on: B. */
+        private final double[] share = new double[matrix.cells()];
+        /** Σ W of each block, and φ, what of it is left beside the taste. */
+        private final double[] blockWeight = new double[blocks.count()];
+
+        private final double[] left = new double[blocks.count()];
+        /** 1/p of each subject. */
+        private final double[] own = new double[matrix.subjects()];
+
+        private final double[] theta = new double[matrix.subjects()];
+        private final double[] mu;
+        private final CholeskyDecomposition factor;
+        private final double scale;
+
+        Solution(double tau, double taste) {
+            this.tau = tau;
+            this.taste = taste;
+            int tests = matrix.tests();
+            double[][] a = new double[tests][tests];
+            double[] right = new double[tests];
+            // What subjects with the same tests say is summed first, close together in memory: the lower half, row by
+            // row.
+            double[] joint = new double[tests * (tests + 1) / 2];
+            double[] mean = new double[matrix.subjects()];
+            for (int s = 0; s < matrix.subjects(); s++) {
+                mean[s] = weigh(s, right);
+                addSubject(joint, s);
+                if (s + 1 == matrix.subjects() || matrix.compareTests(s, s + 1) != 0) {
+                    spread(joint, a, s);
                 }
-                moved += change;
-                if (round >= rounds || change < TRUST_SETTLED) {
-                    break;
-                }
-                theta = sum / weights;
             }
-            most = Math.max(most, moved);
-        }
-        return most;
-    }
-
-    private double blend(double measured) {
-        return (PRIOR_DOF * PRIOR_TAU * PRIOR_TAU + residualDof * measured) / (PRIOR_DOF + residualDof);
-    }
-
-    /** Half the mean of min(z², k²) for a normal z, doubled: E in Huber's Proposal 2. */
-    private static double expectedHuberSquare() {
-        NormalDistribution normal = new NormalDistribution(null, 0, 1);
-        double tail = 1 - normal.cumulativeProbability(HUBER_K);
-        return 2
-                * (HUBER_K * HUBER_K * tail
-                        + normal.cumulativeProbability(HUBER_K)
-                        - 0.5
-                        - HUBER_K * normal.density(HUBER_K));
-    }
-
-    /** A solved system with what is needed for the covariance. */
-    private record Solution(
-            double[] theta, double[] mu, double[] own, double[] share, CholeskyDecomposition factor, double scale) {}
-
-    /**
-     * Tests after subjects are eliminated: K μ = c, with K made regular by the constraint Σμ = 0; then Σθ = 0. What each cell
-     * has of its subject's weight is written into {@code share}, which the solution keeps.
-     */
-    private Solution solve(double tau, double[] trust, double[] share) {
-        int subjects = matrix.subjects();
-        int tests = matrix.tests();
-        double[][] k = new double[tests][tests];
-        double[] c = new double[tests];
-        double[] own = new double[subjects];
-        double[] mean = new double[subjects];
-        double total = 0;
-        // What subjects with the same tests say is summed first, close together in memory: the lower half, row by row.
-        double[] joint = new double[tests * (tests + 1) / 2];
-        for (int s = 0; s < subjects; s++) {
-            double row = 0;
-            double sum = 0;
-            for (int i = matrix.from(s); i < matrix.from(s + 1); i++) {
-                share[i] = trust[i] / (tau + variance[i]);
-                row += share[i];
-                sum += share[i] * matrix.logOf(i);
-            }
-            own[s] = 1 / row;
-            mean[s] = sum / row;
-            total += row;
-            for (int i = matrix.from(s); i < matrix.from(s + 1); i++) {
-                c[matrix.testOf(i)] += share[i] * (matrix.logOf(i) - mean[s]);
-                share[i] *= own[s];
-            }
-            addSubject(joint, share, matrix.from(s), matrix.testsOf(s), row);
-            if (s + 1 == subjects || matrix.compareTests(s, s + 1) != 0) {
-                spread(joint, k, s);
-            }
-        }
-        for (int m = 0; m < tests; m++) {
-            for (int below = 0; below < m; below++) {
-                k[below][m] = k[m][below];
-            }
-        }
-        // J/M scaled to the size of K keeps the factorisation well conditioned; it cancels for Σμ = 0.
-        double scale = total / tests;
-        for (double[] row : k) {
+            double trace = 0;
             for (int m = 0; m < tests; m++) {
-                row[m] += scale / tests;
+                trace += a[m][m] / tests;
+                for (int below = 0; below < m; below++) {
+                    a[below][m] = a[m][below];
+                }
             }
+            // J/M scaled to the size of A makes it regular; it cancels for what sums to nothing.
+            this.scale = trace > 0 ? trace : 1;
+            for (double[] row : a) {
+                for (int m = 0; m < tests; m++) {
+                    row[m] += scale / tests;
+                }
+            }
+            this.factor = new CholeskyDecomposition(new Array2DRowRealMatrix(a, false), 1e-6 * scale, 0);
+            this.mu =
+                    factor.getSolver().solve(new ArrayRealVector(right, false)).toArray();
+            place(mean);
         }
-        CholeskyDecomposition factor = new CholeskyDecomposition(new Array2DRowRealMatrix(k, false), 1e-6 * scale, 0);
-        double[] mu = factor.getSolver().solve(new ArrayRealVector(c, false)).toArray();
-        double[] theta = new double[subjects];
-        double middle = 0;
-        for (int s = 0; s < subjects; s++) {
-            theta[s] = mean[s];
+
+        /** Weighs the cells of a subject, and adds what it says of the tests' levels; returns its mean over them. */
+        private double weigh(int s, double[] right) {
+            double all = 0;
+            double sum = 0;
+            for (int b = blocks.first(s); b < blocks.first(s + 1); b++) {
+                double w = 0;
+                double wy = 0;
+                for (int i = blocks.from(b); i < blocks.from(b + 1); i++) {
+                    weight[i] = trust[i] / (tau + variance[i]);
+                    w += weight[i];
+                    wy += weight[i] * matrix.logOf(i);
+                }
+                blockWeight[b] = w;
+                left[b] = 1 / (1 + taste / suiteTrust[b] * w);
+                double common = taste / suiteTrust[b] * left[b] * wy;
+                for (int i = blocks.from(b); i < blocks.from(b + 1); i++) {
+                    right[matrix.testOf(i)] += weight[i] * (matrix.logOf(i) - common);
+                    share[i] = weight[i] * left[b];
+                }
+                all += w * left[b];
+                sum += wy * left[b];
+            }
+            own[s] = 1 / all;
+            double mean = sum / all;
             for (int i = matrix.from(s); i < matrix.from(s + 1); i++) {
-                theta[s] -= share[i] * mu[matrix.testOf(i)];
+                right[matrix.testOf(i)] -= share[i] * mean;
+                share[i] /= all;
             }
-            middle += theta[s] / subjects;
+            return mean;
         }
-        for (int s = 0; s < subjects; s++) {
-            theta[s] -= middle;
-        }
-        for (int m = 0; m < tests; m++) {
-            mu[m] += middle;
-        }
-        return new Solution(theta, mu, own, share, factor, scale);
-    }
 
-    /** Adds what one subject says of the tests it has. */
-    private static void addSubject(double[] joint, double[] share, int from, int count, double row) {
-        int at = 0;
-        for (int i = 0; i < count; i++) {
-            double w = share[from + i] * row;
-            for (int j = 0; j <= i; j++) {
-                joint[at + j] -= w * share[from + j];
-            }
-            at += i + 1;
-            joint[at - 1] += w;
-        }
-    }
-
-    /** Moves what subjects with the tests of one of them said to where those tests stand. */
-    private void spread(double[] joint, double[][] k, int s) {
-        int from = matrix.from(s);
-        int at = 0;
-        for (int i = from; i < matrix.from(s + 1); i++) {
-            double[] into = k[matrix.testOf(i)];
-            for (int j = from; j <= i; j++) {
-                into[matrix.testOf(j)] += joint[at];
-                joint[at++] = 0;
+        /** Adds Ω − uuᵀ/p of one subject. */
+        private void addSubject(double[] joint, int s) {
+            int from = matrix.from(s);
+            int at = 0;
+            for (int b = blocks.first(s); b < blocks.first(s + 1); b++) {
+                double taken = taste / suiteTrust[b] * left[b];
+                int start = blocks.from(b);
+                for (int i = start; i < blocks.from(b + 1); i++) {
+                    double u = share[i] / own[s];
+                    for (int j = from; j <= i; j++) {
+                        joint[at + j - from] -= u * share[j];
+                    }
+                    for (int j = start; j <= i; j++) {
+                        joint[at + j - from] -= taken * weight[i] * weight[j];
+                    }
+                    at += i - from + 1;
+                    joint[at - 1] += weight[i];
+                }
             }
         }
+
+        /** Moves what subjects with the tests of one of them said to where those tests stand. */
+        private void spread(double[] joint, double[][] a, int s) {
+            int from = matrix.from(s);
+            int at = 0;
+            for (int i = from; i < matrix.from(s + 1); i++) {
+                double[] into = a[matrix.testOf(i)];
+                for (int j = from; j <= i; j++) {
+                    into[matrix.testOf(j)] += joint[at];
+                    joint[at++] = 0;
+                }
+            }
+        }
+
+        /** Places the subjects given the tests' levels, so that they sum to nothing. */
+        private void place(double[] mean) {
+            double middle = 0;
+            for (int s = 0; s < theta.length; s++) {
+                theta[s] = mean[s];
+                for (int i = matrix.from(s); i < matrix.from(s + 1); i++) {
+                    theta[s] -= share[i] * mu[matrix.testOf(i)];
+                }
+                middle += theta[s] / theta.length;
+            }
+            for (int s = 0; s < theta.length; s++) {
+                theta[s] -= middle;
+            }
+            for (int m = 0; m < mu.length; m++) {
+                mu[m] += middle;
+            }
+        }
+
+        double left(int s, int i) {
+            return matrix.logOf(i) - mu[matrix.testOf(i)] - theta[s];
+        }
     }
 
-    private AdditiveFit finish(Solution solution, double tau, double[] trust, int mostWhole) {
+    /** What a solution leaves over. */
+    private final class Rest {
+
+        private final double[] residual = new double[matrix.cells()];
+        /** Mean of each block. */
+        private final double[] mean = new double[blocks.count()];
+
+        private final double[] leverage = new double[matrix.cells()];
+        private final double[] square = new double[matrix.cells()];
+        private final double[] ownOfUsed = new double[matrix.cells()];
+        private int used;
+        private double leverages;
+        private final double[] blockSquare = new double[blocks.count()];
+        private final double[] blockOwn = new double[blocks.count()];
+        private final double[] one = ones(blocks.count());
+
+        void of(Solution solution) {
+            used = 0;
+            leverages = 0;
+            for (int s = 0; s < matrix.subjects(); s++) {
+                for (int b = blocks.first(s); b < blocks.first(s + 1); b++) {
+                    ofBlock(solution, s, b);
+                }
+            }
+        }
+
+        private void ofBlock(Solution solution, int s, int b) {
+            double sum = 0;
+            for (int i = blocks.from(b); i < blocks.from(b + 1); i++) {
+                residual[i] = solution.left(s, i);
+                sum += solution.weight[i] * residual[i];
+            }
+            double w = solution.blockWeight[b];
+            mean[b] = sum / w;
+            blockSquare[b] = mean[b] * mean[b];
+            blockOwn[b] = 1 / w;
+            for (int i = blocks.from(b); i < blocks.from(b + 1) && blocks.tests(b) > 1; i++) {
+                double lever = 1 - solution.weight[i] / w;
+                if (lever > LEAST_LEVERAGE) {
+                    double inner = residual[i] - mean[b];
+                    leverage[used] = lever;
+                    square[used] = inner * inner / lever;
+                    ownOfUsed[used++] = variance[i];
+                    leverages += lever;
+                }
+            }
+        }
+
+        /** τ² from what is left inside the blocks; half of the leverage correction keeps it within a few percent of the truth. */
+        double within(CappedVariance estimate) {
+            if (dofWithin == 0) {
+                return 0;
+            }
+            double half = Math.sqrt(leverages / dofWithin);
+            for (int i = 0; i < used; i++) {
+                square[i] *= half;
+            }
+            return estimate.of(leverage, square, ownOfUsed, used, half * dofWithin * expected());
+        }
+
+        /** σ_η² from the means of the blocks. */
+        double between(CappedVariance estimate) {
+            if (dofBetween == 0) {
+                return 0;
+            }
+            double half = Math.sqrt((double) blocks.count() / dofBetween);
+            double[] scaled = Arrays.stream(blockSquare).map(q -> half * q).toArray();
+            return estimate.of(one, scaled, blockOwn, blocks.count(), half * dofBetween * expected());
+        }
+
+        private double expected() {
+            return robust ? HUBER_MEAN : 1;
+        }
+
+        /** Trusts less what is odd for a cell beside its block, and for a block beside its subject. */
+        void weigh(Solution solution, double tau, double taste) {
+            for (int b = 0; b < mean.length; b++) {
+                double drawn = (1 - solution.left[b]) * mean[b];
+                for (int i = blocks.from(b); i < blocks.from(b + 1); i++) {
+                    trust[i] = capped(Math.abs(residual[i] - drawn), Math.sqrt(tau + variance[i]));
+                }
+                suiteTrust[b] = capped(Math.abs(mean[b]), Math.sqrt(taste + blockOwn[b]));
+            }
+        }
+
+        private static double capped(double off, double error) {
+            return off <= HUBER_K * error ? 1 : Math.max(LEAST_TRUST, HUBER_K * error / off);
+        }
+    }
+
+    private AdditiveFit finish(Solution solution) {
         double[][] levels = solution.factor.getSolver().getInverse().getData();
-        for (double[] row : levels) {
-            for (int m = 0; m < row.length; m++) {
-                row[m] -= 1 / (solution.scale * row.length);
+        int tests = matrix.tests();
+        double[][] turned = new double[tests][tests];
+        double[] mu = new double[tests];
+        for (int a = 0; a < tests; a++) {
+            mu[bySuite[a]] = solution.mu[a];
+            for (int b = 0; b < tests; b++) {
+                turned[bySuite[a]][bySuite[b]] = levels[a][b] - 1 / (solution.scale * tests);
             }
         }
         double[] theta = new double[alike.length];
@@ -289,139 +395,52 @@ public final class AdditiveModel {
             theta[alike[place]] = solution.theta[place];
             own[alike[place]] = solution.own[place];
         }
-        Factored factored = new Factored(given, own, asGiven(solution.share), levels);
+        Rest rest = new Rest();
+        rest.of(solution);
+        double[] taken = new double[matrix.cells()];
+        double[] ofSuite = new double[matrix.cells()];
+        double[] mean = new double[matrix.cells()];
+        double between = 0;
+        for (int b = 0; b < blocks.count(); b++) {
+            between += solution.taste / (solution.taste + rest.blockOwn[b]) / blocks.count();
+            for (int i = blocks.from(b); i < blocks.from(b + 1); i++) {
+                taken[i] = 1 - solution.left[b];
+                ofSuite[i] = suiteTrust[b];
+                mean[i] = rest.mean[b];
+            }
+        }
+        double phi = dofWithin == 0 ? 1 : between;
+        double dof = 1
+                / (phi * phi / (dofBetween + PRIOR_DOF_BETWEEN)
+                        + (1 - phi) * (1 - phi) / (dofWithin + PRIOR_DOF_WITHIN));
         return new AdditiveFit(
                 given,
                 theta,
-                solution.mu,
-                given.subjects() <= mostWhole ? Covariance.dense(factored.centred()) : factored,
-                tau,
-                residualDof + 1,
-                asGiven(trust));
+                mu,
+                own,
+                asGiven(solution.share),
+                turned,
+                solution.scale,
+                solution.tau,
+                solution.taste,
+                dof,
+                dofWithin,
+                dofBetween,
+                blocks.suites(),
+                asGiven(trust),
+                asGiven(ofSuite),
+                asGiven(mean),
+                asGiven(taken));
     }
 
     /** Returns values of cells in the order of the cells that were given. */
     private double[] asGiven(double[] values) {
         double[] turned = new double[values.length];
         for (int place = 0; place < alike.length; place++) {
-            System.arraycopy(values, matrix.from(place), turned, given.from(alike[place]), matrix.testsOf(place));
+            for (int i = matrix.from(place); i < matrix.from(place + 1); i++) {
+                turned[given.cell(alike[place], bySuite[matrix.testOf(i)])] = values[i];
+            }
         }
         return turned;
-    }
-
-    private void residuals(Solution solution, double[] r) {
-        for (int s = 0; s < matrix.subjects(); s++) {
-            for (int i = matrix.from(s); i < matrix.from(s + 1); i++) {
-                r[i] = matrix.logOf(i) - solution.mu[matrix.testOf(i)] - solution.theta[s];
-            }
-        }
-    }
-
-    private double squares(double[] residual, double tau) {
-        double sum = 0;
-        for (int i = 0; i < residual.length; i++) {
-            sum += residual[i] * residual[i] / (tau + variance[i]);
-        }
-        return sum;
-    }
-
-    private double[] fullTrust() {
-        double[] h = new double[matrix.cells()];
-        Arrays.fill(h, 1);
-        return h;
-    }
-
-    /**
-     * Where Σ min(r²/(t+V), k²) falls to the target; 0 if it is already below at 0. The residuals hardly change from one step to
-     * the next, so Newton's first step from the last answer is mostly all there is to do: each goes once through all cells, of
-     * which a large pool has hundreds of thousands.
-     */
-    private final class HuberVariance {
-
-        /** A step as small as this, in parts of τ², leaves an error as small as its square. */
-        private static final double NEAR = 1e-3;
-
-        private static final double PRECISE = 1e-6;
-        private static final double MOST = HUBER_K * HUBER_K;
-
-        private final double target;
-        private double last = PRIOR_TAU * PRIOR_TAU;
-        /** How much the sum at the place asked last falls with t. */
-        private double fall;
-        /** Whether the last answer is as precise as numbers allow, not only near. */
-        private boolean precise;
-
-        HuberVariance(double target) {
-            this.target = target;
-        }
-
-        /** Returns the answer for other residuals, near the one before: the more precise, the less it moved. */
-        double follow(double[] residual) {
-            if (target <= 0 || last == 0 && sum(residual, 0) <= target) {
-                precise = true;
-                last = 0;
-                return 0;
-            }
-            double low = 0;
-            double high = Double.POSITIVE_INFINITY;
-            double t = last;
-            for (int step = 0; step < MOST_STEPS; step++) {
-                double over = sum(residual, t) - target;
-                if (over > 0) {
-                    low = t;
-                } else {
-                    high = t;
-                }
-                double next = t + over / fall;
-                if (!(next > low && next < high)) {
-                    if (low == 0 && sum(residual, 0) <= target) {
-                        precise = true;
-                        last = 0;
-                        return 0;
-                    }
-                    next = high == Double.POSITIVE_INFINITY ? 4 * t + LEAST_VARIANCE : (low + high) / 2;
-                }
-                double moved = Math.abs(next - t);
-                t = next;
-                if (moved <= NEAR * t) {
-                    precise = moved <= PRECISE * t;
-                    break;
-                }
-            }
-            last = t;
-            return t;
-        }
-
-        private double sum(double[] residual, double t) {
-            double sum = 0;
-            double falling = 0;
-            for (int i = 0; i < residual.length; i++) {
-                double weight = 1 / (t + variance[i]);
-                double term = residual[i] * residual[i] * weight;
-                if (term < MOST) {
-                    sum += term;
-                    falling += term * weight;
-                } else {
-                    sum += MOST;
-                }
-            }
-            fall = falling;
-            return sum;
-        }
-    }
-
-    /** Where a falling function of τ² meets the target; 0 if it is already below at 0. */
-    private static double rootOrZero(DoubleUnaryOperator falling, double target) {
-        if (target <= 0 || falling.applyAsDouble(0) <= target) {
-            return 0;
-        }
-        double low = 0;
-        double high = 1e-6;
-        while (falling.applyAsDouble(high) > target) {
-            low = high;
-            high *= 4;
-        }
-        return new BracketingNthOrderBrentSolver(1e-14, 1e-17, 1e-15, 5)
-                .solve(500, t -> falling.applyAsDouble(t) - target, low, high, AllowedSolution.ANY_SIDE);
     }
 }

@@ -36,6 +36,47 @@ public record Island(int[] subjects, int[] tests) {
                 .toList();
     }
 
+    /**
+     * Returns what of the island can be ranked: subjects with two tests or more, in tests that two of them or more have. One
+     * with a single test says nothing of the others beside it; it is left out, as is a test that is left with one subject, until
+     * nothing changes. Empty where nothing hangs together so.
+     */
+    public Island core(ScoreMatrix matrix) {
+        boolean[] in = new boolean[matrix.subjects()];
+        IntStream.of(subjects).forEach(s -> in[s] = true);
+        int[] having = new int[matrix.tests()];
+        for (int s : subjects) {
+            for (int i = matrix.from(s); i < matrix.from(s + 1); i++) {
+                having[matrix.testOf(i)]++;
+            }
+        }
+        boolean changed = true;
+        while (changed) {
+            changed = false;
+            for (int s : subjects) {
+                if (in[s] && tests(matrix, s, having) < 2) {
+                    in[s] = false;
+                    changed = true;
+                    for (int i = matrix.from(s); i < matrix.from(s + 1); i++) {
+                        having[matrix.testOf(i)]--;
+                    }
+                }
+            }
+        }
+        return new Island(
+                IntStream.of(subjects).filter(s -> in[s]).toArray(),
+                IntStream.of(tests).filter(m -> having[m] > 1).toArray());
+    }
+
+    /** How many tests a subject has that another still has too. */
+    private static int tests(ScoreMatrix matrix, int subject, int[] having) {
+        int count = 0;
+        for (int i = matrix.from(subject); i < matrix.from(subject + 1); i++) {
+            count += having[matrix.testOf(i)] > 1 ? 1 : 0;
+        }
+        return count;
+    }
+
     /** For each test the one that stands for all that hang together with it. */
     private static int[] joinedTests(ScoreMatrix matrix) {
         int[] parent = IntStream.range(0, matrix.tests()).toArray();

@@ -1,8 +1,9 @@
 package app.yarrowmark.core.rank;
 
+import java.util.Arrays;
 import java.util.List;
 
-/** Several groups of tests to one estimate: θ = Σwθ_g / Σw, with the groups' draws combined in the same way. */
+/** Several groups of tests to one estimate: θ = Σwθ_g / Σw, with the groups' errors drawn independently and combined in the same way. */
 public final class Overall {
 
     private Overall() {}
@@ -19,49 +20,22 @@ public final class Overall {
             throw new IllegalArgumentException(groups.size() + " groups and " + weights.length + " weights");
         }
         int subjects = groups.get(0).theta().length;
-        // Draws only where every group has them.
-        int count = groups.stream().mapToInt(g -> g.draws().length).min().orElseThrow();
-        double all = 0;
-        for (double w : weights) {
-            all += w;
-        }
+        double all = Arrays.stream(weights).sum();
+        double[] share = Arrays.stream(weights).map(w -> w / all).toArray();
         double[] theta = new double[subjects];
-        double[] squares = new double[weights.length];
-        double[] spread = new double[subjects];
-        double[][] draws = new double[count][subjects];
-        for (int g = 0; g < weights.length; g++) {
-            double share = weights[g] / all;
-            Estimate group = groups.get(g);
-            addScaled(theta, group.theta(), share);
-            squares[g] = share * share;
-            addScaled(spread, group.spread(), share * share);
-            for (int d = 0; d < count; d++) {
-                addScaled(draws[d], group.draws()[d], share);
-            }
+        double[] quasi = new double[subjects];
+        for (int g = 0; g < share.length; g++) {
+            addScaled(theta, groups.get(g).theta(), share[g]);
+            addScaled(quasi, groups.get(g).quasiVariance(), share[g] * share[g]);
         }
-        return new Estimate(
-                theta,
-                Covariance.sum(groups.stream().map(Estimate::covariance).toList(), squares),
-                jointDof(groups, weights),
-                spread,
-                draws);
-    }
-
-    /** Welch–Satterthwaite over the groups' mean variances. */
-    private static double jointDof(List<Estimate> groups, double[] weights) {
-        double sum = 0;
-        double squares = 0;
-        for (int g = 0; g < weights.length; g++) {
-            Estimate group = groups.get(g);
-            double trace = 0;
-            for (double variance : group.spread()) {
-                trace += variance;
+        return new Estimate(theta, quasi, (number, into) -> {
+            Arrays.fill(into, 0);
+            double[] own = new double[subjects];
+            for (int g = 0; g < share.length; g++) {
+                groups.get(g).draws().draw(number, own);
+                addScaled(into, own, share[g]);
             }
-            double part = weights[g] * weights[g] * trace;
-            sum += part;
-            squares += part * part / group.dof();
-        }
-        return squares == 0 ? groups.get(0).dof() : sum * sum / squares;
+        });
     }
 
     private static void addScaled(double[] into, double[] from, double factor) {
@@ -72,24 +46,18 @@ public final class Overall {
 
     /** Returns the estimate of some of the subjects, in the order given. */
     public static Estimate subset(Estimate estimate, int[] subjects) {
-        double[] theta = pick(estimate.theta(), subjects);
-        double[][] draws = new double[estimate.draws().length][];
-        for (int d = 0; d < draws.length; d++) {
-            draws[d] = pick(estimate.draws()[d], subjects);
-        }
+        int all = estimate.theta().length;
         return new Estimate(
-                theta,
-                Covariance.part(estimate.covariance(), subjects),
-                estimate.dof(),
-                pick(estimate.spread(), subjects),
-                draws);
+                pick(estimate.theta(), subjects), pick(estimate.quasiVariance(), subjects), (number, into) -> {
+                    double[] whole = new double[all];
+                    estimate.draws().draw(number, whole);
+                    for (int i = 0; i < subjects.length; i++) {
+                        into[i] = whole[subjects[i]];
+                    }
+                });
     }
 
     private static double[] pick(double[] from, int[] which) {
-        double[] picked = new double[which.length];
-        for (int i = 0; i < which.length; i++) {
-            picked[i] = from[which[i]];
-        }
-        return picked;
+        return Arrays.stream(which).mapToDouble(i -> from[i]).toArray();
     }
 }

@@ -1,6 +1,7 @@
 package app.yarrowmark.core.rank;
 
 import java.util.Arrays;
+import java.util.stream.IntStream;
 
 /**
  * Scores of subjects (rows) in tests (columns), logarithms turned so that up is better. Most cells of a large pool are
@@ -16,14 +17,26 @@ public final class ScoreMatrix {
     private final int[] test;
     private final double[] log;
     private final double[] variance;
+    /** The suite of each test. */
+    private final int[] suite;
 
-    private ScoreMatrix(int subjects, int tests, int[] start, int[] test, double[] log, double[] variance) {
+    private ScoreMatrix(int subjects, int[] start, int[] test, double[] log, double[] variance, int[] suite) {
         this.subjects = subjects;
-        this.tests = tests;
+        this.tests = suite.length;
+        this.suite = suite;
         this.start = start;
         this.test = test;
         this.log = log;
         this.variance = variance;
+    }
+
+    /** Returns the matrix, every test a suite of its own. */
+    public static ScoreMatrix of(double[][] log, double[][] variance) {
+        return of(log, variance, each(log.length == 0 ? 0 : log[0].length));
+    }
+
+    private static int[] each(int count) {
+        return IntStream.range(0, count).toArray();
     }
 
     /**
@@ -31,14 +44,15 @@ public final class ScoreMatrix {
      *
      * @param log subject by test; NaN where there is no score
      * @param variance se² of each logarithm, same shape; ignored where there is no score
+     * @param suites of each test, counted from 0
      * @throws IllegalArgumentException if the shapes differ, or a present cell is infinite or has no variance ≥ 0
      */
-    public static ScoreMatrix of(double[][] log, double[][] variance) {
+    public static ScoreMatrix of(double[][] log, double[][] variance, int[] suites) {
         if (log.length != variance.length) {
             throw new IllegalArgumentException(log.length + " rows of scores, " + variance.length + " of variances");
         }
-        int columns = log.length == 0 ? 0 : log[0].length;
-        Builder builder = new Builder(columns);
+        int columns = suites.length;
+        Builder builder = new Builder(suites);
         for (int s = 0; s < log.length; s++) {
             if (log[s].length != columns || variance[s].length != columns) {
                 throw new IllegalArgumentException("row " + s + " has another length than the first");
@@ -56,7 +70,7 @@ public final class ScoreMatrix {
     /** Puts a matrix together row by row. */
     public static final class Builder {
 
-        private final int tests;
+        private final int[] suites;
         private int[] start;
         private int rows;
         private int cells;
@@ -64,14 +78,14 @@ public final class ScoreMatrix {
         private double[] log;
         private double[] variance;
 
-        /** Starts a matrix of so many columns. */
-        public Builder(int tests) {
-            this(tests, 16, 64);
+        /** Starts a matrix of a column for each of some tests, told by their suites. */
+        public Builder(int[] suites) {
+            this(suites, 16, 64);
         }
 
-        /** Starts a matrix of so many columns that is expected to get so many rows and cells. */
-        public Builder(int tests, int rows, int cells) {
-            this.tests = tests;
+        /** Starts a matrix that is expected to get so many rows and cells. */
+        public Builder(int[] suites, int rows, int cells) {
+            this.suites = suites.clone();
             this.start = new int[rows + 1];
             this.test = new int[cells];
             this.log = new double[cells];
@@ -87,7 +101,7 @@ public final class ScoreMatrix {
             if (!Double.isFinite(value) || !(squaredError >= 0 && Double.isFinite(squaredError))) {
                 throw new IllegalArgumentException("cell " + rows + "," + column + " has no usable score");
             }
-            if (column < 0 || column >= tests || (cells > start[rows] && test[cells - 1] >= column)) {
+            if (column < 0 || column >= suites.length || (cells > start[rows] && test[cells - 1] >= column)) {
                 throw new IllegalArgumentException("cell " + rows + "," + column + " is out of order");
             }
             if (cells == test.length) {
@@ -115,11 +129,11 @@ public final class ScoreMatrix {
         public ScoreMatrix build() {
             return new ScoreMatrix(
                     rows,
-                    tests,
                     start.length == rows + 1 ? start : Arrays.copyOf(start, rows + 1),
                     cells == test.length ? test : Arrays.copyOf(test, cells),
                     cells == log.length ? log : Arrays.copyOf(log, cells),
-                    cells == variance.length ? variance : Arrays.copyOf(variance, cells));
+                    cells == variance.length ? variance : Arrays.copyOf(variance, cells),
+                    suites);
         }
     }
 
@@ -131,6 +145,16 @@ public final class ScoreMatrix {
     /** Returns how many tests there are. */
     public int tests() {
         return tests;
+    }
+
+    /** Returns the suite that a test lies in. */
+    public int suiteOf(int column) {
+        return suite[column];
+    }
+
+    /** Returns the suite of each test. */
+    int[] suites() {
+        return suite.clone();
     }
 
     /** Returns how many cells hold a score. */
@@ -198,7 +222,7 @@ public final class ScoreMatrix {
         for (int i = 0; i < columns.length; i++) {
             place[columns[i]] = i;
         }
-        Builder builder = new Builder(columns.length);
+        Builder builder = new Builder(IntStream.of(columns).map(m -> suite[m]).toArray());
         int[] cellAt = new int[columns.length];
         for (int row : rows) {
             Arrays.fill(cellAt, -1);
@@ -238,12 +262,12 @@ public final class ScoreMatrix {
             System.arraycopy(variance, start[rows[i]], newVariance, newStart[i], count);
             newStart[i + 1] = newStart[i] + count;
         }
-        return new ScoreMatrix(subjects, tests, newStart, newTest, newLog, newVariance);
+        return new ScoreMatrix(subjects, newStart, newTest, newLog, newVariance, suite);
     }
 
     /** Returns the matrix with one cell emptied. */
     public ScoreMatrix without(int subject, int column) {
-        Builder builder = new Builder(tests);
+        Builder builder = new Builder(suite);
         for (int s = 0; s < subjects; s++) {
             for (int k = start[s]; k < start[s + 1]; k++) {
                 if (s != subject || test[k] != column) {

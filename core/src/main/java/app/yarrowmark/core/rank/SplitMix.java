@@ -14,9 +14,20 @@ public final class SplitMix {
         this.state = seed;
     }
 
+    private static final long STEP = 0x9E3779B97F4A7C15L;
+
+    /** Leaves out so many normal numbers of a sequence that has given none: any of its parts can be had by itself. */
+    SplitMix skipGaussians(long count) {
+        state += STEP * (count / 2 * 2);
+        if (count % 2 == 1) {
+            gaussian();
+        }
+        return this;
+    }
+
     /** Returns the next 64 bits. */
     public long bits() {
-        state += 0x9E3779B97F4A7C15L;
+        state += STEP;
         long z = state;
         z = (z ^ (z >>> 30)) * 0xBF58476D1CE4E5B9L;
         z = (z ^ (z >>> 27)) * 0x94D049BB133111EBL;

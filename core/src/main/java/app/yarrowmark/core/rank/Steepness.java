@@ -1,205 +1,239 @@
 package app.yarrowmark.core.rank;
 
+import app.yarrowmark.core.score.FTest;
 import java.util.Arrays;
+import java.util.stream.IntStream;
 
 /**
- * How steep tests are: y[s,m] = μ[m] + β[m] θ[s] + ε. In a test with β = 1.3 the same two devices lie 1.3 times as far apart
- * (on the log scale) as in the test of usual steepness.
+ * How steep tests are: in a test of steepness 1.3 the same two devices lie 1.3 times as far apart, on the log scale, as in the
+ * usual test. Where weak devices skip the steep tests, the additive model takes the gentle tests' narrow gaps for those of all.
+ * Whether tests differ at all is asked first, by the slopes of what the model leaves over (Mandel (1961), "Non-additivity in two-way
+ * analysis of variance": a bundle of lines).
  *
- * <p>Where weak devices skip the steep tests, the additive model takes the gentle tests' narrow gaps for those of all. This
- * is another reading of the same scores, for a reader who wants to know how much of a place hangs on that. Each β is shrunk
- * to 1 by what is known of it, with the spread of true steepness estimated after Paule and Mandel (1982); with no spread
- * beyond noise every β is 1 and the fit is the additive one.
+ * @param chance that slopes lie as far apart as this if all tests were alike; 1 where too little is known
+ * @param statistic F
+ * @param numerator its degrees of freedom above
+ * @param denominator and below
+ * @param spread of the slopes beyond what chance makes
+ * @param steepness of each test, drawn to 1; their mean is 1
+ * @param theta of each subject with that in mind
+ * @param mu of each test with that in mind
+ * @param largestShift of any subject's place by it, a logarithm
  */
-public final class Steepness {
+public record Steepness(
+        double chance,
+        double statistic,
+        double numerator,
+        double denominator,
+        double spread,
+        double[] steepness,
+        double[] theta,
+        double[] mu,
+        double largestShift) {
 
-    private static final int ROUNDS = 4;
-    private static final int MOST_STEPS = 500;
-    private static final double SETTLED = 1e-7;
-    private static final double LEAST = 0.25;
-    private static final double MOST = 4;
-    /** A slope through fewer points than this says nothing. */
-    private static final int FEWEST = 4;
+    private static final double ALPHA = .05;
+    private static final double MATTERS = Math.log(1.02);
+    private static final int FEWEST = 3;
+    private static final int ROUNDS = 200;
+    private static final double LEAST_SPREAD = 1e-6;
+    private static final double LEAST_REACH = 1e-9;
+    private static final int ENOUGH_FOR_HALVES = 6;
 
-    private final ScoreMatrix matrix;
-    private final double[] weight;
-    private final double[] theta;
-    private final double[] mu;
-    private final double[] beta;
-    private final int[] points;
+    /** Returns whether a reader should know: the tests differ, and some place moves by two percent or more. */
+    public boolean matters() {
+        return chance < ALPHA && largestShift >= MATTERS;
+    }
 
-    private Steepness(ScoreMatrix matrix, Levelled before) {
-        AdditiveFit start = before.fit;
-        this.matrix = matrix;
-        this.theta = start.theta().clone();
-        this.beta = before.steepness.clone();
-        this.mu = new double[matrix.tests()];
-        this.weight = new double[matrix.cells()];
-        this.points = new int[matrix.tests()];
-        for (int i = 0; i < weight.length; i++) {
-            double b = beta[matrix.testOf(i)];
-            weight[i] = start.trust()[i]
-                    / Math.max(AdditiveModel.LEAST_VARIANCE, b * b * start.tauSquared() + matrix.varianceOf(i));
-            points[matrix.testOf(i)]++;
+    /** Returns what the tests of a fit tell of their steepness. */
+    public static Steepness of(AdditiveFit fit) {
+        Slopes slopes = new Slopes(fit);
+        int tests = slopes.known();
+        double all = 0;
+        double reach = 0;
+        for (int m = 0; m < slopes.slope.length; m++) {
+            all += slopes.slope[m] * slopes.slope[m] * slopes.reach[m];
+            reach += slopes.reach[m];
         }
+        if (tests < 2) {
+            return new Steepness(1, 0, 0, 0, 0, ones(slopes.slope.length), fit.theta(), fit.mu(), 0);
+        }
+        double statistic = all / (tests - 1);
+        double numerator = tests * (tests - 1.0) / (tests + slopes.sharedSuites());
+        double denominator = fit.dofBetween() + AdditiveModel.PRIOR_DOF_BETWEEN;
+        double spread = Math.sqrt(Math.max(0, (all - (tests - 1)) / reach));
+        double[] steepness = ones(slopes.slope.length);
+        double[] mu = new double[steepness.length];
+        double[] theta = slopes.bundle(spread, steepness, mu);
+        double shift = IntStream.range(0, theta.length)
+                .mapToDouble(s -> Math.abs(theta[s] - fit.theta()[s]))
+                .max()
+                .orElse(0);
+        return new Steepness(
+                FTest.above(statistic, numerator, denominator),
+                statistic,
+                numerator,
+                denominator,
+                spread,
+                steepness,
+                theta,
+                mu,
+                shift);
+    }
+
+    private static double[] ones(int count) {
+        double[] ones = new double[count];
+        Arrays.fill(ones, 1);
+        return ones;
     }
 
     /**
-     * Tests brought to one steepness.
-     *
-     * @param steepness of each test, their mean logarithm 0
-     * @param fit additive, of the levelled scores
+     * Returns the tests that none of the weaker half ran, so that nothing can tell how steep they are: the index of the others
+     * rests on the lighter tests. None with fewer than six subjects.
      */
-    public record Levelled(double[] steepness, AdditiveFit fit) {}
-
-    /**
-     * Returns the fit with every test at the usual steepness. The variance between tests and the trust in each cell are those of
-     * the levelled scores: before levelling, what is only steepness looks like noise and hides itself.
-     *
-     * @throws IllegalArgumentException if the matrix is not one island
-     */
-    public static Levelled fit(ScoreMatrix matrix) {
-        double[] one = new double[matrix.tests()];
-        Arrays.fill(one, 1);
-        Levelled at = new Levelled(one, AdditiveModel.fit(matrix));
-        for (int round = 0; round < ROUNDS; round++) {
-            double[] steepness = steepness(matrix, at);
-            at = new Levelled(steepness, AdditiveModel.fit(level(matrix, steepness)));
+    public static int[] untold(AdditiveFit fit) {
+        int subjects = fit.theta().length;
+        if (subjects < ENOUGH_FOR_HALVES) {
+            return new int[0];
         }
-        return at;
-    }
-
-    private static double[] steepness(ScoreMatrix matrix, Levelled last) {
-        Steepness search = new Steepness(matrix, last);
-        for (int step = 0; step < MOST_STEPS; step++) {
-            double[] before = search.beta.clone();
-            search.tests();
-            search.subjects();
-            double change = 0;
-            for (int m = 0; m < before.length; m++) {
-                change = Math.max(change, Math.abs(before[m] - search.beta[m]));
-            }
-            if (change < SETTLED) {
-                break;
+        double[] sorted = fit.theta().clone();
+        Arrays.sort(sorted);
+        double middle = sorted[subjects / 2];
+        boolean[] told = new boolean[fit.mu().length];
+        ScoreMatrix matrix = fit.matrix();
+        for (int s = 0; s < subjects; s++) {
+            for (int i = matrix.from(s); i < matrix.from(s + 1) && fit.theta()[s] < middle; i++) {
+                told[matrix.testOf(i)] = true;
             }
         }
-        return search.beta;
+        return IntStream.range(0, told.length).filter(m -> !told[m]).toArray();
     }
 
-    /** Logarithms and their errors divided by β: a matrix to be fitted like any other. */
-    static ScoreMatrix level(ScoreMatrix matrix, double[] beta) {
-        ScoreMatrix.Builder level = new ScoreMatrix.Builder(matrix.tests());
-        for (int s = 0; s < matrix.subjects(); s++) {
-            for (int i = matrix.from(s); i < matrix.from(s + 1); i++) {
-                double b = beta[matrix.testOf(i)];
-                level.add(matrix.testOf(i), matrix.logOf(i) / b, matrix.varianceOf(i) / (b * b));
-            }
-            level.endRow();
-        }
-        return level.build();
-    }
+    /** The slope of what is left over in each test along the subjects' places. */
+    private static final class Slopes {
 
-    /** Level and slope of each test given the subjects, the slopes then shrunk together. */
-    private void tests() {
-        int tests = matrix.tests();
-        double[] sum = new double[tests];
-        double[] x = new double[tests];
-        double[] y = new double[tests];
-        each((s, m, i) -> {
-            sum[m] += weight[i];
-            x[m] += weight[i] * theta[s];
-            y[m] += weight[i] * matrix.logOf(i);
-        });
-        double[] xx = new double[tests];
-        double[] xy = new double[tests];
-        each((s, m, i) -> {
-            double off = theta[s] - x[m] / sum[m];
-            xx[m] += weight[i] * off * off;
-            xy[m] += weight[i] * off * (matrix.logOf(i) - y[m] / sum[m]);
-        });
-        double[] slope = new double[tests];
-        double[] variance = new double[tests];
-        for (int m = 0; m < tests; m++) {
-            boolean known = points[m] >= FEWEST && xx[m] > 0;
-            slope[m] = known ? xy[m] / xx[m] : 1;
-            variance[m] = known ? 1 / xx[m] : Double.POSITIVE_INFINITY;
-        }
-        double spread = spread(slope, variance);
-        double logs = 0;
-        for (int m = 0; m < tests; m++) {
-            double shrunk = variance[m] == Double.POSITIVE_INFINITY || spread == 0
-                    ? 1
-                    : 1 + (slope[m] - 1) * spread / (spread + variance[m]);
-            beta[m] = Math.max(LEAST, Math.min(MOST, shrunk));
-            logs += Math.log(beta[m]) / tests;
-        }
-        for (int m = 0; m < tests; m++) {
-            beta[m] /= Math.exp(logs);
-            mu[m] = (y[m] - beta[m] * x[m]) / sum[m];
-        }
-    }
+        private final AdditiveFit fit;
+        private final ScoreMatrix matrix;
+        private final double[] weight;
+        private final double[] slope;
+        /** ΣWx² of each test; 0 where too few subjects have it. */
+        private final double[] reach;
 
-    /** The variance of true slopes about 1: Σ (b−1)²/(spread+v) = how many there are less one; 0 if already below. */
-    private static double spread(double[] slope, double[] variance) {
-        int known = 0;
-        for (double v : variance) {
-            known += v < Double.POSITIVE_INFINITY ? 1 : 0;
-        }
-        if (known < 2 || excess(slope, variance, 0) <= known - 1) {
-            return 0;
-        }
-        double low = 0;
-        double high = 1;
-        while (excess(slope, variance, high) > known - 1) {
-            high *= 2;
-        }
-        for (int step = 0; step < 60; step++) {
-            double middle = (low + high) / 2;
-            if (excess(slope, variance, middle) > known - 1) {
-                low = middle;
-            } else {
-                high = middle;
+        Slopes(AdditiveFit fit) {
+            this.fit = fit;
+            this.matrix = fit.matrix();
+            this.weight = new double[matrix.cells()];
+            int tests = matrix.tests();
+            double[] sum = new double[tests];
+            double[] middle = new double[tests];
+            int[] points = new int[tests];
+            each((s, m, i) -> {
+                weight[i] = fit.trust()[i] / (fit.tasteSquared() + fit.tauSquared() + matrix.varianceOf(i));
+                sum[m] += weight[i];
+                middle[m] += weight[i] * fit.theta()[s];
+                points[m]++;
+            });
+            this.slope = new double[tests];
+            this.reach = new double[tests];
+            double[] cross = new double[tests];
+            each((s, m, i) -> {
+                double x = fit.theta()[s] - middle[m] / sum[m];
+                reach[m] += weight[i] * x * x;
+                cross[m] += weight[i] * x * (matrix.logOf(i) - fit.mu()[m] - fit.theta()[s]);
+            });
+            for (int m = 0; m < tests; m++) {
+                boolean known = points[m] >= FEWEST && reach[m] > LEAST_REACH;
+                reach[m] = known ? reach[m] : 0;
+                slope[m] = known ? cross[m] / reach[m] : 0;
             }
         }
-        return (low + high) / 2;
-    }
 
-    private static double excess(double[] slope, double[] variance, double spread) {
-        double sum = 0;
-        for (int m = 0; m < slope.length; m++) {
-            if (variance[m] < Double.POSITIVE_INFINITY) {
-                sum += (slope[m] - 1) * (slope[m] - 1) / (spread + variance[m]);
+        int known() {
+            return (int) Arrays.stream(reach).filter(r -> r > 0).count();
+        }
+
+        /** Σ n(n−1)ρ² over the suites: tests of one suite are no witnesses of their own. */
+        double sharedSuites() {
+            double rho = fit.tasteSquared() / (fit.tasteSquared() + fit.tauSquared());
+            int most = IntStream.of(matrix.suites()).max().orElse(0);
+            int[] of = new int[most + 1];
+            IntStream.range(0, reach.length).filter(m -> reach[m] > 0).forEach(m -> of[matrix.suiteOf(m)]++);
+            return IntStream.of(of).mapToDouble(n -> n * (n - 1.0) * rho * rho).sum();
+        }
+
+        /**
+         * Fits y = μ + λθ, each λ drawn to 1 by how far they spread; λ moves half the way each time.
+         *
+         * @param lambda from 1; written
+         * @param level of each test; written
+         * @return θ
+         */
+        double[] bundle(double spread, double[] lambda, double[] level) {
+            double prior = 1 / Math.max(spread * spread, LEAST_SPREAD);
+            double[] theta = fit.theta().clone();
+            int tests = lambda.length;
+            for (int round = 0; round < ROUNDS; round++) {
+                double[] own = theta;
+                double[] sum = new double[tests];
+                double[] mu = new double[tests];
+                double[] middle = new double[tests];
+                each((s, m, i) -> {
+                    sum[m] += weight[i];
+                    mu[m] += weight[i] * (matrix.logOf(i) - lambda[m] * own[s]);
+                    middle[m] += weight[i] * own[s];
+                });
+                double[] cross = new double[tests];
+                double[] squares = new double[tests];
+                each((s, m, i) -> {
+                    double x = own[s] - middle[m] / sum[m];
+                    cross[m] += weight[i] * x * (matrix.logOf(i) - mu[m] / sum[m]);
+                    squares[m] += weight[i] * x * x;
+                });
+                double mean = 0;
+                for (int m = 0; m < tests; m++) {
+                    lambda[m] = (lambda[m] + (prior + cross[m]) / (prior + squares[m])) / 2;
+                    mean += lambda[m] / tests;
+                }
+                for (int m = 0; m < tests; m++) {
+                    lambda[m] /= mean;
+                }
+                theta = places(lambda, mu, sum);
             }
+            levels(theta, lambda, level);
+            return theta;
         }
-        return sum;
-    }
 
-    /** Each subject given the tests; then moved so that they sum to 0. */
-    private void subjects() {
-        double[] over = new double[theta.length];
-        double[] under = new double[theta.length];
-        each((s, m, i) -> {
-            over[s] += weight[i] * beta[m] * (matrix.logOf(i) - mu[m]);
-            under[s] += weight[i] * beta[m] * beta[m];
-        });
-        double middle = 0;
-        for (int s = 0; s < theta.length; s++) {
-            theta[s] = over[s] / under[s];
-            middle += theta[s] / theta.length;
+        private void levels(double[] theta, double[] lambda, double[] level) {
+            double[] sum = new double[level.length];
+            each((s, m, i) -> {
+                sum[m] += weight[i];
+                level[m] += weight[i] * (matrix.logOf(i) - lambda[m] * theta[s]);
+            });
+            Arrays.setAll(level, m -> level[m] / sum[m]);
         }
-        for (int s = 0; s < theta.length; s++) {
-            theta[s] -= middle;
+
+        private double[] places(double[] lambda, double[] mu, double[] sum) {
+            double[] over = new double[matrix.subjects()];
+            double[] under = new double[matrix.subjects()];
+            each((s, m, i) -> {
+                over[s] += weight[i] * lambda[m] * (matrix.logOf(i) - mu[m] / sum[m]);
+                under[s] += weight[i] * lambda[m] * lambda[m];
+            });
+            double[] theta = IntStream.range(0, over.length)
+                    .mapToDouble(s -> over[s] / under[s])
+                    .toArray();
+            double middle = Arrays.stream(theta).average().orElse(0);
+            return Arrays.stream(theta).map(t -> t - middle).toArray();
         }
-    }
 
-    private interface Cell {
-        void at(int subject, int test, int cell);
-    }
+        private interface Cell {
+            void at(int subject, int test, int cell);
+        }
 
-    private void each(Cell cell) {
-        for (int s = 0; s < matrix.subjects(); s++) {
-            for (int i = matrix.from(s); i < matrix.from(s + 1); i++) {
-                cell.at(s, matrix.testOf(i), i);
+        private void each(Cell cell) {
+            for (int s = 0; s < matrix.subjects(); s++) {
+                for (int i = matrix.from(s); i < matrix.from(s + 1); i++) {
+                    cell.at(s, matrix.testOf(i), i);
+                }
             }
         }
     }

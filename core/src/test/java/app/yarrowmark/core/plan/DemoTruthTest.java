@@ -108,6 +108,8 @@ class DemoTruthTest {
                                         .mapToDouble(c -> weight(c, s == focus ? before[suiteOf(c).id] : 3))
                                         .toArray())
                                 .toArray(double[][]::new),
+                        Arrays.stream(columns(g)).map(c -> suiteOf(c).id).toArray(),
+                        TAU_SQUARED,
                         1))
                 .toList();
         List<NextRuns.Candidate> candidates = ALL.stream()
@@ -166,7 +168,8 @@ class DemoTruthTest {
                 v[s][c] = n == 0 ? 1 : error * error;
             }
         }
-        AdditiveFit fit = AdditiveModel.fit(ScoreMatrix.of(y, v));
+        AdditiveFit fit = AdditiveModel.fit(ScoreMatrix.of(
+                y, v, Arrays.stream(columns).map(c -> suiteOf(c).id).toArray()));
         return ahead(focus, s -> fit.theta()[s]);
     }
 

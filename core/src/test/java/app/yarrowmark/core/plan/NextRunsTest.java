@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import app.yarrowmark.core.rank.AdditiveFit;
 import app.yarrowmark.core.rank.AdditiveModel;
 import app.yarrowmark.core.rank.ScoreMatrix;
+import app.yarrowmark.core.rank.SplitMix;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -30,12 +31,17 @@ class NextRunsTest {
         return w;
     }
 
+    /** Every test a suite of its own. */
+    private static NextRuns.Group group(double[][] weights) {
+        return new NextRuns.Group(weights, IntStream.range(0, weights[0].length).toArray(), 0, 1);
+    }
+
     private static NextRuns.Candidate suite(int id, double minutes, int runs) {
         return new NextRuns.Candidate(id, minutes, List.of(new NextRuns.Test(0, id, TAU, NOISE, runs)));
     }
 
     private static NextRuns.Plan plan(double minutes, List<NextRuns.Candidate> candidates, int... has) {
-        return NextRuns.of(List.of(new NextRuns.Group(weights(has), 1)), 7, List.of(0, 1, 2, 3), candidates, minutes);
+        return NextRuns.of(List.of(group(weights(has))), 7, List.of(0, 1, 2, 3), candidates, minutes);
     }
 
     @Test
@@ -68,11 +74,7 @@ class NextRunsTest {
             second[s][0] = 1 / TAU;
         }
         NextRuns.Plan plan = NextRuns.of(
-                List.of(new NextRuns.Group(weights(0, 1), 1), new NextRuns.Group(second, 1)),
-                7,
-                List.of(0, 1, 2),
-                List.of(suite(2, 1, 0), other),
-                60);
+                List.of(group(weights(0, 1)), group(second)), 7, List.of(0, 1, 2), List.of(suite(2, 1, 0), other), 60);
         assertThat(plan.picks().get(0).candidate()).isEqualTo(9);
         assertThat(plan.picks().get(0).places()).isTrue();
         assertThat(plan.picks().get(0).errorBefore()).isEmpty();
@@ -87,8 +89,7 @@ class NextRunsTest {
         for (int s = 0; s < 7; s++) {
             w[s][5] = 0;
         }
-        NextRuns.Plan plan =
-                NextRuns.of(List.of(new NextRuns.Group(w, 1)), 7, List.of(0, 1), List.of(suite(5, 1, 0)), 10);
+        NextRuns.Plan plan = NextRuns.of(List.of(group(w)), 7, List.of(0, 1), List.of(suite(5, 1, 0)), 10);
         assertThat(plan.picks()).isEmpty();
     }
 
@@ -144,7 +145,7 @@ class NextRunsTest {
                 candidates.add(new NextRuns.Candidate(
                         m, m % 2 == 0 ? 3 : 9, List.of(new NextRuns.Test(0, m, .0064, 3e-4, m < 2 ? 3 : 0))));
             }
-            NextRuns.Plan plan = NextRuns.of(List.of(new NextRuns.Group(w, 1)), 9, List.of(0, 1, 2, 3), candidates, 12);
+            NextRuns.Plan plan = NextRuns.of(List.of(group(w)), 9, List.of(0, 1, 2, 3), candidates, 12);
             chosen += error(
                     estimate(
                             truth,
@@ -179,14 +180,59 @@ class NextRunsTest {
     }
 
     @Test
-    void theUpdateOfOneCellIsThatOfTheWholeSystem() {
-        Knowledge step = new Knowledge(weights(0, 1), 7);
-        step.add(3, 120);
-        double[][] w = weights(0, 1);
-        w[7][3] = 120;
-        Knowledge whole = new Knowledge(w, 7);
-        for (int s = 0; s < 7; s++) {
-            assertThat(step.variance(s)).isCloseTo(whole.variance(s), within(1e-12));
+    void whatIsKnownIsWhatAFitOfTheSameCellsKnows() {
+        SplitMix random = new SplitMix(4);
+        int[] suites = {0, 0, 1, 1, 2, 2};
+        double[][] y = new double[8][6];
+        double[][] v = new double[8][6];
+        for (int s = 0; s < 8; s++) {
+            for (int m = 0; m < 6; m++) {
+                y[s][m] = s == 7 && m > 2 ? Double.NaN : s + m + .05 * random.gaussian();
+                v[s][m] = 1e-4;
+            }
         }
+        AdditiveFit fit = AdditiveModel.fit(ScoreMatrix.of(y, v, suites));
+        double[][] w = new double[8][6];
+        for (int s = 0; s < 8; s++) {
+            for (int m = 0; m < 6; m++) {
+                w[s][m] = Double.isNaN(y[s][m]) ? 0 : fit.weight(s, m);
+            }
+        }
+        Knowledge known = new Knowledge(w, suites, fit.tasteSquared(), 7);
+        for (int s = 0; s < 7; s++) {
+            // The fit trusts single suites less where they are odd; here none is.
+            assertThat(known.variance(s)).isCloseTo(fit.varianceOfDifference(7, s), within(.02 * known.variance(s)));
+        }
+    }
+
+    /** A further test of the only suite says little; the first of another says much. */
+    @Test
+    void aTestOfANewSuiteBeatsAFurtherOneOfTheSame() {
+        int[] suites = {0, 0, 0, 1};
+        double[][] w = new double[8][4];
+        for (int s = 0; s < 8; s++) {
+            for (int m = 0; m < 4; m++) {
+                w[s][m] = s == 7 && m > 1 ? 0 : 400;
+            }
+        }
+        NextRuns.Plan plan = NextRuns.of(
+                List.of(new NextRuns.Group(w, suites, .0064, 1)),
+                7,
+                List.of(0, 1, 2),
+                List.of(suite(2, 1, 0), suite(3, 1, 0)),
+                1);
+        assertThat(plan.picks()).extracting(NextRuns.Pick::candidate).containsExactly(3);
+    }
+
+    @Test
+    void testsThatHangTogetherWithNothingDoNotStopIt() {
+        double[][] w = weights(0, 1);
+        for (double[] row : w) {
+            row[4] = 0;
+            row[5] = 0;
+        }
+        w[2][5] = 50;
+        assertThat(new Knowledge(w, new int[] {0, 0, 0, 0, 0, 1}, .01, 7).variance(2))
+                .isPositive();
     }
 }

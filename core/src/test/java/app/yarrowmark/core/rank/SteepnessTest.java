@@ -3,126 +3,120 @@ package app.yarrowmark.core.rank;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import app.yarrowmark.core.Golden;
+import com.fasterxml.jackson.databind.JsonNode;
 import java.util.Arrays;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 
 class SteepnessTest {
 
-    private static final int SUBJECTS = 30;
-    private static final int TESTS = 12;
-    private static final double ERROR = 0.02;
+    private static final JsonNode GOLDEN = Golden.read("S2_steep");
 
-    @Test
-    void findsTheSteepTestsWhereTheWeakSkipThem() {
-        double plainError = 0;
-        double steepError = 0;
-        double offBy = 0;
-        for (int seed = 1; seed <= 30; seed++) {
-            Made made = new Made(seed, 0.35, true);
-            AdditiveFit plain = AdditiveModel.fit(made.matrix);
-            Steepness.Levelled level = Steepness.fit(made.matrix);
-            plainError += error(plain.theta(), made.theta);
-            steepError += error(level.fit().theta(), made.theta);
-            offBy += error(Arrays.stream(level.steepness()).map(Math::log).toArray(), made.logBeta);
-        }
-        assertThat(steepError).isLessThan(0.5 * plainError);
-        assertThat(offBy / 30).isLessThan(0.12);
+    private static AdditiveFit worked() {
+        double[][] y = Arrays.stream(Golden.matrix(GOLDEN.get("inputs").get("readings")))
+                .map(row -> Arrays.stream(row).map(Math::log).toArray())
+                .toArray(double[][]::new);
+        double[][] v = new double[y.length][y[0].length];
+        Arrays.stream(v).forEach(row -> Arrays.fill(row, 1e-4));
+        int[] suites = Arrays.stream(Golden.doubles(GOLDEN.get("inputs").get("suite_of_test")))
+                .mapToInt(k -> (int) k)
+                .toArray();
+        return AdditiveModel.fit(ScoreMatrix.of(y, v, suites));
     }
 
     @Test
-    void costsNextToNothingWhereAllAreEquallySteep() {
-        double plainError = 0;
-        double steepError = 0;
-        for (int seed = 1; seed <= 30; seed++) {
-            Made made = new Made(seed, 0, false);
-            AdditiveFit plain = AdditiveModel.fit(made.matrix);
-            Steepness.Levelled level = Steepness.fit(made.matrix);
-            plainError += error(plain.theta(), made.theta);
-            steepError += error(level.fit().theta(), made.theta);
-            assertThat(Arrays.stream(level.steepness()).allMatch(b -> b > 0.8 && b < 1.25))
-                    .isTrue();
+    void agreesWithTheWorkedExample() {
+        JsonNode expected = GOLDEN.get("expected");
+        AdditiveFit fit = worked();
+        Golden.assertSame("tau", fit.tauSquared(), expected.get("tau2"));
+        Golden.assertSame("taste", fit.tasteSquared(), expected.get("sig2"));
+        Steepness found = Steepness.of(fit);
+        Golden.assertSame("F", found.statistic(), expected.at("/test/F"));
+        Golden.assertSame("dof above", found.numerator(), expected.at("/test/nu1"));
+        Golden.assertSame("dof below", found.denominator(), expected.at("/test/nu2"));
+        Golden.assertSame("p", found.chance(), expected.at("/test/p"));
+        Golden.assertSame("spread", found.spread(), expected.at("/test/spread"));
+        for (int m = 0; m < found.steepness().length; m++) {
+            Golden.assertSame(
+                    "steepness", found.steepness()[m], expected.get("steepness").get(m));
         }
-        assertThat(steepError).isLessThan(1.1 * plainError);
+        for (int s = 0; s < found.theta().length; s++) {
+            Golden.assertSame(
+                    "theta", found.theta()[s], expected.get("theta_steep").get(s));
+        }
+        Golden.assertSame("shift", found.largestShift(), expected.get("largest_shift"));
+        assertThat(found.matters()).isTrue();
+    }
+
+    private static AdditiveFit made(SplitMix random, int subjects, double[] slopes) {
+        double[] theta = IntStream.range(0, subjects)
+                .mapToDouble(s -> .3 * random.gaussian())
+                .toArray();
+        double[][] y = new double[subjects][slopes.length];
+        double[][] v = new double[subjects][slopes.length];
+        int[] suites = IntStream.range(0, slopes.length).map(m -> m / 3).toArray();
+        for (int s = 0; s < subjects; s++) {
+            double taste = 0;
+            for (int m = 0; m < slopes.length; m++) {
+                taste = m % 3 == 0 ? .05 * random.gaussian() : taste;
+                y[s][m] = slopes[m] * theta[s] + m + taste + .04 * random.gaussian();
+                v[s][m] = 1e-4;
+            }
+        }
+        return AdditiveModel.fit(ScoreMatrix.of(y, v, suites));
+    }
+
+    @Test
+    void warnsWhereTestsDifferAndHardlyEverWhereTheyDoNot() {
+        SplitMix random = new SplitMix(13);
+        double[] equal = new double[12];
+        Arrays.fill(equal, 1);
+        double[] unlike =
+                IntStream.range(0, 12).mapToDouble(m -> m < 6 ? .8 : 1.5).toArray();
+        int warned = 0;
+        int found = 0;
+        for (int t = 0; t < 60; t++) {
+            warned += Steepness.of(made(random, 20, equal)).matters() ? 1 : 0;
+            found += Steepness.of(made(random, 20, unlike)).chance() < .05 ? 1 : 0;
+        }
+        assertThat(warned / 60.0).isLessThan(.06);
+        assertThat(found / 60.0).isGreaterThan(.95);
     }
 
     @Test
     void saysNothingOfTestsThatFewHave() {
-        ScoreMatrix matrix = ScoreMatrix.of(new double[][] {{0, 0, 1}, {1, 3, 2}, {2, 6, Double.NaN}}, new double[][] {
-            {1e-4, 1e-4, 1e-4}, {1e-4, 1e-4, 1e-4}, {1e-4, 1e-4, 0}
-        });
-        assertThat(Steepness.fit(matrix).steepness()).containsExactly(1, 1, 1);
+        ScoreMatrix matrix =
+                ScoreMatrix.of(new double[][] {{0, 0}, {1, 3}}, new double[][] {{1e-4, 1e-4}, {1e-4, 1e-4}});
+
+        Steepness found = Steepness.of(AdditiveModel.fit(matrix));
+
+        assertThat(found.chance()).isEqualTo(1);
+        assertThat(found.steepness()).containsExactly(1, 1);
+        assertThat(found.matters()).isFalse();
     }
 
     @Test
-    void levellingBringsGapsAndErrorsToOneScale() {
-        ScoreMatrix level =
-                Steepness.level(
-                        ScoreMatrix.of(new double[][] {{1, 4}, {2, 8}}, new double[][] {{.01, .04}, {.01, .04}}),
-                        new double[] {1, 2});
-        assertThat(level.log(1, 1) - level.log(0, 1)).isCloseTo(2, within(1e-12));
-        assertThat(level.variance(0, 1)).isCloseTo(.01, within(1e-12));
-        assertThat(level.variance(0, 0)).isEqualTo(.01);
+    void namesTheTestsThatOnlyTheStrongerHalfRan() {
+        double[][] y = new double[8][3];
+        double[][] v = new double[8][3];
+        for (int s = 0; s < 8; s++) {
+            for (int m = 0; m < 3; m++) {
+                y[s][m] = m == 2 && s < 4 ? Double.NaN : s + m;
+                v[s][m] = 1e-4;
+            }
+        }
+        assertThat(Steepness.untold(AdditiveModel.fit(ScoreMatrix.of(y, v)))).containsExactly(2);
+        int[] few = {3, 4, 5, 6, 7};
+        ScoreMatrix five = ScoreMatrix.of(y, v).part(few, new int[] {0, 1, 2});
+        assertThat(Steepness.untold(AdditiveModel.fit(five)))
+                .as("five have no halves")
+                .isEmpty();
     }
 
     @Test
-    void doesNotDependOnTheOrderOfSubjects() {
-        Made made = new Made(7, 0.3, true);
-        int[] rows = new int[SUBJECTS];
-        Arrays.setAll(rows, s -> SUBJECTS - 1 - s);
-        int[] columns = new int[TESTS];
-        Arrays.setAll(columns, m -> m);
-        ScoreMatrix turned = made.matrix.part(rows, columns);
-        double[] one = Steepness.fit(made.matrix).steepness();
-        double[] other = Steepness.fit(turned).steepness();
-        for (int m = 0; m < TESTS; m++) {
-            assertThat(other[m]).isCloseTo(one[m], within(1e-6));
-        }
-    }
-
-    /** Root mean square of the differences, both moved to a mean of 0. */
-    private static double error(double[] found, double[] truth) {
-        double middle = Arrays.stream(found).average().orElseThrow()
-                - Arrays.stream(truth).average().orElseThrow();
-        double sum = 0;
-        for (int i = 0; i < found.length; i++) {
-            sum += Math.pow(found[i] - truth[i] - middle, 2);
-        }
-        return Math.sqrt(sum / found.length);
-    }
-
-    /** A pool of known truth; where the weak skip, the lower half lacks the three steepest tests and one of three others. */
-    private static final class Made {
-
-        final double[] theta = new double[SUBJECTS];
-        final double[] logBeta = new double[TESTS];
-        final ScoreMatrix matrix;
-
-        Made(long seed, double spread, boolean skip) {
-            SplitMix random = new SplitMix(seed);
-            for (int s = 0; s < SUBJECTS; s++) {
-                theta[s] = 0.8 * random.gaussian();
-            }
-            for (int m = 0; m < TESTS; m++) {
-                logBeta[m] = spread * random.gaussian();
-            }
-            Arrays.sort(logBeta);
-            double middle = Arrays.stream(logBeta).average().orElseThrow();
-            double[][] log = new double[SUBJECTS][TESTS];
-            double[][] variance = new double[SUBJECTS][TESTS];
-            for (int s = 0; s < SUBJECTS; s++) {
-                for (int m = 0; m < TESTS; m++) {
-                    boolean heavy = m >= TESTS - 3;
-                    boolean lacks = skip && theta[s] < 0 && (heavy || random.uniform() < 1 / 3.0);
-                    log[s][m] = lacks
-                            ? Double.NaN
-                            : 3 + m + Math.exp(logBeta[m] - middle) * theta[s] + 0.05 * random.gaussian();
-                    variance[s][m] = ERROR * ERROR;
-                }
-            }
-            for (int m = 0; m < TESTS; m++) {
-                logBeta[m] -= middle;
-            }
-            matrix = ScoreMatrix.of(log, variance);
-        }
+    void theirMeanIsOne() {
+        double[] found = Steepness.of(worked()).steepness();
+        assertThat(Arrays.stream(found).average().orElseThrow()).isCloseTo(1, within(1e-12));
     }
 }

@@ -44,7 +44,8 @@ public class LiveEvents {
         SITTINGS,
         RUNS,
         CATALOGUE,
-        BOARDS
+        BOARDS,
+        STANDINGS
     }
 
     private static Thread writer(Runnable work) {

@@ -280,9 +280,7 @@ class LineService {
         }
         List<VersionScore> line =
                 found.stream().map(s -> VersionScore.of(s, metric.better())).toList();
-        Optional<Line> told = line.size() < 2
-                ? Optional.empty()
-                : Optional.of(Line.of(line, threshold, looks(row, has.get(0), has.get(has.size() - 1))));
+        Optional<Line> told = line.size() < 2 ? Optional.empty() : Optional.of(Line.of(line, threshold));
         return new LineTest(
                 TestView.of(row.test()),
                 IntStream.range(0, versions.size())
@@ -297,7 +295,8 @@ class LineService {
                         .toList(),
                 told.map(l -> steps(l, has)).orElse(List.of()),
                 told.map(l -> stretches(l, has)).orElse(List.of()),
-                told.map(l -> change(l.firstToLast(), found.get(0), metric, basis))
+                told.map(l -> change(
+                                ends(row, has.get(0), has.get(has.size() - 1), threshold), found.get(0), metric, basis))
                         .orElse(null),
                 found.isEmpty()
                         ? null
@@ -306,11 +305,12 @@ class LineService {
                                 row.test().suite().sheet().groupOf(metric)));
     }
 
-    /** Which time the first and the last version are held against each other. */
-    private static int looks(TestRow row, int first, int last) {
-        return Looks.of(
-                row.entries().get(first).score().orElseThrow().days(),
-                row.entries().get(last).score().orElseThrow().days());
+    /** From the first version to the last, as the two are held against each other anywhere. */
+    private static Advantage ends(TestRow row, int first, int last, double threshold) {
+        SubjectScores.Found from = row.entries().get(first).score().orElseThrow();
+        SubjectScores.Found to = row.entries().get(last).score().orElseThrow();
+        return Advantage.of(
+                to.score(), from.score(), row.test().metric().better(), threshold, Looks.of(to.days(), from.days()));
     }
 
     private LineCell cell(

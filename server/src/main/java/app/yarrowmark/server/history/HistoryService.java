@@ -35,6 +35,8 @@ public class HistoryService {
         IMPORT,
         SITTING,
         BOARD,
+        /** What counts overall. */
+        STANDING,
         /** Sign-ins, tokens and codes. */
         ACCESS
     }

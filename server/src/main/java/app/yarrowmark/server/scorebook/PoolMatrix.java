@@ -4,7 +4,9 @@ import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.rank.ScoreMatrix;
 import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.score.Scoring;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
@@ -16,7 +18,10 @@ public final class PoolMatrix {
     private static final double ASSUMED_ERROR = 0.05;
 
     private final int subjects;
-    private int tests;
+    /** The suite of each test, all versions and settings of one being one. */
+    private final List<Integer> suites = new ArrayList<>();
+
+    private final Map<String, Integer> suiteNumbers = new HashMap<>();
     private int cells;
     /** Cells of the test at hand begin here. */
     private int begun;
@@ -41,7 +46,7 @@ public final class PoolMatrix {
             variance = Arrays.copyOf(variance, 2 * cells);
         }
         row[cells] = subject;
-        column[cells] = tests;
+        column[cells] = suites.size();
         log[cells] = test.metric().better().sign() * score.log();
         variance[cells++] = score.noiseKnown() ? score.standardError() * score.standardError() : Double.NaN;
     }
@@ -52,15 +57,16 @@ public final class PoolMatrix {
     }
 
     /** Ends the test at hand, though nobody may have it; the next one is another column. */
-    public void endTest() {
+    public void endTest(TestColumn test) {
         begun = cells;
-        tests++;
+        suites.add(suiteNumbers.computeIfAbsent(test.suite().sheet().name(), name -> suiteNumbers.size()));
     }
 
     /** Returns the matrix; a cell of unknown noise gets the usual one. */
     public ScoreMatrix build() {
         double typical = Double.NaN;
-        ScoreMatrix.Builder builder = new ScoreMatrix.Builder(tests, subjects, cells);
+        ScoreMatrix.Builder builder = new ScoreMatrix.Builder(
+                suites.stream().mapToInt(Integer::intValue).toArray(), subjects, cells);
         int[] byRow = byRow();
         int next = 0;
         for (int s = 0; s < subjects; s++) {
@@ -106,7 +112,7 @@ public final class PoolMatrix {
             IntStream.range(0, setups.size())
                     .filter(s -> column.containsKey(setups.get(s)))
                     .forEach(s -> matrix.add(test, s, Maps.at(column, setups.get(s))));
-            matrix.endTest();
+            matrix.endTest(test);
         }
         return matrix.build();
     }

@@ -17,6 +17,7 @@ import app.yarrowmark.server.subjects.SubjectScores;
 import app.yarrowmark.server.subjects.SubjectService;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
+import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
@@ -95,7 +96,11 @@ class FitKeeper {
             ScoreSnapshot scores,
             Map<Long, SetupLabel> labels,
             @Nullable PoolFits before) {
-        List<Subject> pool = subjects.pool(question.pool(), question.ranked(), question.speaker(), scores);
+        // By their names, so that nothing hangs on the order in which records were made.
+        List<Subject> pool = subjects.pool(question.pool(), question.ranked(), question.speaker(), scores).stream()
+                .sorted(Comparator.comparing(Subject::text)
+                        .thenComparing(s -> s.key().toString()))
+                .toList();
         PoolFits like = before != null && before.pool().equals(pool) ? before : null;
         if (before == null) {
             // Before and not after, or two large pools would be in memory at once.
@@ -131,6 +136,9 @@ class FitKeeper {
     private List<TestColumn> tests(TestGroup group, @Nullable Long only) {
         return all().filter(t -> t.suite().sheet().groupOf(t.metric()) == group)
                 .filter(t -> only == null ? isRanked(t) : t.metricId() == only)
+                .sorted(Comparator.comparing((TestColumn t) -> t.suite().sheet().name())
+                        .thenComparing(t -> t.suite().sheet().id().key())
+                        .thenComparing(t -> t.suite().sheet().id().version()))
                 .toList();
     }
 

@@ -32,7 +32,7 @@ record GroupOrder(TestGroup group, GroupFit.Part part, double[] rising, PoolPosi
 
     private static GroupOrder of(GroupFit fit) {
         GroupFit.Part part = fit.parts().get(0);
-        double[] theta = part.fit().theta();
+        double[] theta = part.theta();
         double[] rising = theta.clone();
         Arrays.sort(rising);
         return new GroupOrder(fit.group(), part, rising, PoolPosition.all(theta), Placing.middle(theta));
@@ -40,7 +40,7 @@ record GroupOrder(TestGroup group, GroupFit.Part part, double[] rising, PoolPosi
 
     private double hundred(int reference) {
         int row = part.rowOf(reference);
-        return part.fit().theta()[row < 0 ? middle : row];
+        return part.theta()[row < 0 ? middle : row];
     }
 
     /**
@@ -54,7 +54,7 @@ record GroupOrder(TestGroup group, GroupFit.Part part, double[] rising, PoolPosi
                 ? Optional.empty()
                 : Optional.of(new GroupPlaceView(
                         group,
-                        100 * Math.exp(part.fit().theta()[row] - hundred(reference)),
+                        100 * Math.exp(part.theta()[row] - hundred(reference)),
                         positions[row].place(),
                         positions[row].of(),
                         positions[row].percentile(),

@@ -25,7 +25,6 @@ import app.yarrowmark.server.standings.PlanView.NextRunsView;
 import app.yarrowmark.server.standings.PlanView.ProposedRun;
 import app.yarrowmark.server.standings.PlanView.ShortListView;
 import app.yarrowmark.server.standings.StandingsQuestion.Fitted;
-import app.yarrowmark.server.standings.StandingsQuestion.Weights;
 import app.yarrowmark.server.subjects.Pool;
 import app.yarrowmark.server.subjects.Speaker;
 import app.yarrowmark.server.subjects.SubjectKey;
@@ -33,6 +32,7 @@ import app.yarrowmark.server.subjects.SubjectService;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -61,13 +61,21 @@ class PlanService {
     private static final double USUAL_NOISE = .03 * .03;
 
     private final FitKeeper keeper;
+    private final GroupChoice choice;
     private final SetupLabels setupLabels;
     private final SuiteService suites;
     private final RunReadings runs;
     private final SuiteTimes times;
 
-    PlanService(FitKeeper keeper, SetupLabels setupLabels, SuiteService suites, RunReadings runs, SuiteTimes times) {
+    PlanService(
+            FitKeeper keeper,
+            GroupChoice choice,
+            SetupLabels setupLabels,
+            SuiteService suites,
+            RunReadings runs,
+            SuiteTimes times) {
         this.keeper = keeper;
+        this.choice = choice;
         this.setupLabels = setupLabels;
         this.suites = suites;
         this.runs = runs;
@@ -94,7 +102,7 @@ class PlanService {
                 SubjectService.SETUPS, Speaker.USUAL, Pool.ofKind(everyKind ? null : label.kind()), null, false);
         PoolFits fits = keeper.of(fitted);
         int focus = fits.numberOf(SubjectKey.ofSetup(setupId).toString());
-        List<GroupFit> groups = fits.common(new Weights(Map.of()));
+        List<GroupFit> groups = fits.common(choice.usual());
         String pool = everyKind ? "all devices" : "devices of its kind";
         if (groups.isEmpty() || focus < 0) {
             return new NextRunsView(setupId, minutes, 0, pool, List.of(), null, null, List.of(), List.of());
@@ -177,21 +185,29 @@ class PlanService {
     }
 
     private Near near(PoolFits fits, List<GroupFit> groups, int focus) {
-        StandingsService.Ranked overall =
-                StandingsService.ranked(fits, null, new Weights(Map.of())).get(0);
-        double[] level = overall.theta();
-        int row = overall.rowOf(focus);
-        double own = row < 0 ? 0 : level[row];
-        List<Integer> byDistance = IntStream.range(0, overall.subjects().size())
+        Optional<StandingsService.Ranked> overall =
+                StandingsService.ranked(fits, null, choice.usual()).stream().findFirst();
+        // Where nobody has all groups yet, everybody who has one is beside it.
+        List<Integer> all = overall.map(StandingsService.Ranked::subjects)
+                .orElseGet(() -> groups.stream()
+                        .flatMap(g -> g.parts().get(0).subjects().stream())
+                        .distinct()
+                        .sorted()
+                        .toList());
+        double[] level = overall.map(StandingsService.Ranked::theta).orElseGet(() -> nowhere(all.size()));
+        int row = all.indexOf(focus);
+        boolean placed = overall.isPresent() && row >= 0;
+        double own = placed ? level[row] : Double.NaN;
+        List<Integer> byDistance = IntStream.range(0, all.size())
                 .filter(r -> r != row)
                 .boxed()
-                .sorted(Comparator.comparingDouble(r -> row < 0 ? 0 : Math.abs(level[r] - own)))
+                .sorted(Comparator.comparingDouble(r -> placed ? Math.abs(level[r] - own) : 0))
                 .limit(MOST_SUBJECTS)
                 .toList();
         List<Integer> subjects = new ArrayList<>(List.of(focus));
-        byDistance.forEach(r -> subjects.add(overall.subjects().get(r)));
+        byDistance.forEach(r -> subjects.add(all.get(r)));
         double[] theta = new double[subjects.size()];
-        theta[0] = row < 0 ? Double.NaN : own;
+        theta[0] = own;
         for (int i = 0; i < byDistance.size(); i++) {
             theta[i + 1] = level[byDistance.get(i)];
         }
@@ -200,22 +216,34 @@ class PlanService {
         List<Integer> neighbours = IntStream.rangeClosed(1, byDistance.size())
                 .filter(i ->
                         !Objects.equals(model, fits.pool().get(subjects.get(i)).model()))
-                .limit(row < 0 ? MOST_SUBJECTS : NEIGHBOURS)
+                .limit(placed ? NEIGHBOURS : MOST_SUBJECTS)
                 .boxed()
                 .toList();
         return new Near(
-                groups.stream()
-                        .map(g -> new NextRuns.Group(weights(g, subjects), 1))
-                        .toList(),
+                groups.stream().map(g -> group(g, subjects)).toList(),
                 0,
                 neighbours,
-                row < 0
-                        ? List.of()
-                        : neighbours.stream()
+                placed
+                        ? neighbours.stream()
                                 .map(i -> fits.pool().get(subjects.get(i)))
                                 .map(s -> s.detail().isEmpty() ? s.name() : s.name() + ", " + s.detail())
-                                .toList(),
+                                .toList()
+                        : List.of(),
                 theta);
+    }
+
+    private static double[] nowhere(int count) {
+        double[] nowhere = new double[count];
+        Arrays.fill(nowhere, Double.NaN);
+        return nowhere;
+    }
+
+    private static NextRuns.Group group(GroupFit group, List<Integer> subjects) {
+        GroupFit.Part part = group.parts().get(0);
+        int[] suites = IntStream.range(0, part.tests().size())
+                .map(part.fit().matrix()::suiteOf)
+                .toArray();
+        return new NextRuns.Group(weights(group, subjects), suites, part.fit().tasteSquared(), 1);
     }
 
     /** Weights of the cells of the group's largest island, by all tests that anybody of the pool has. */
@@ -272,7 +300,11 @@ class PlanService {
         PooledNoise noise = column.noise();
         double single = noise.logVariance() > 0 ? noise.logVariance() : USUAL_NOISE;
         return new NextRuns.Test(
-                group, place, fit.tauSquared(), single, column.readings(setupId).size());
+                group,
+                place,
+                fit.tauSquared() + column.movement().variance(),
+                single,
+                column.readings(setupId).size());
     }
 
     /** Suites of which every attempt on a setup failed, with the last reason. */

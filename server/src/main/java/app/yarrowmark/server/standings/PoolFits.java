@@ -1,13 +1,10 @@
 package app.yarrowmark.server.standings;
 
-import app.yarrowmark.core.rank.Widest;
 import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.server.kept.Kept;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
 import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.subjects.Subject;
-import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.BitSet;
 import java.util.HashMap;
 import java.util.List;
@@ -65,27 +62,16 @@ final class PoolFits {
         return numbers.getOrDefault(key, -1);
     }
 
-    /**
-     * Returns the groups that overall is made of: the {@link Widest} choice. What the reader named is always among them.
-     */
+    /** Returns the groups that overall is made of: those that count and that can be ranked here. */
     List<GroupFit> common(StandingsQuestion.Weights weights) {
-        return remember(Arrays.asList("common", weights), () -> widest(weights));
-    }
-
-    private List<GroupFit> widest(StandingsQuestion.Weights weights) {
-        List<GroupFit> fit =
-                byGroup.values().stream().filter(f -> unfit(f, weights) == null).toList();
-        return Widest.of(
-                        fit.stream().map(PoolFits::having).toList(),
-                        g -> weights.isNamed(fit.get(g).group()))
-                .stream()
-                .map(fit::get)
-                .toList();
+        return byGroup.values().stream().filter(f -> whyNot(f, weights) == null).toList();
     }
 
     /** The numbers of the subjects that have every one of the groups, in their largest islands. */
     static BitSet inAll(List<GroupFit> groups) {
-        return Widest.inAll(groups.stream().map(PoolFits::having).toList());
+        BitSet all = having(groups.get(0));
+        groups.forEach(g -> all.and(having(g)));
+        return all;
     }
 
     private static BitSet having(GroupFit group) {
@@ -97,28 +83,19 @@ final class PoolFits {
     /** Returns why a group is no part of overall; null if it is. */
     @Nullable
     String whyNot(GroupFit fit, StandingsQuestion.Weights weights) {
-        String unfit = unfit(fit, weights);
-        List<GroupFit> common = common(weights);
-        if (unfit != null || common.contains(fit)) {
-            return unfit;
-        }
-        List<GroupFit> with = new ArrayList<>(common);
-        with.add(fit);
-        int fewer = inAll(common).cardinality() - inAll(with).cardinality();
-        return "with it " + fewer + " fewer would have a place";
-    }
-
-    private static @Nullable String unfit(GroupFit fit, StandingsQuestion.Weights weights) {
-        int subjects = fit.parts().isEmpty() ? 0 : fit.parts().get(0).subjects().size();
         if (!fit.group().isSpeed()) {
             return "it does not tell how fast a device is";
         }
         if (weights.of(fit.group()) == 0) {
             return "it has no weight";
         }
-        if (subjects < 2) {
+        if (fit.parts().isEmpty()) {
+            return "nothing run";
+        }
+        GroupFit.Part part = fit.parts().get(0);
+        if (part.subjects().size() < 2) {
             return "fewer than two have it";
         }
-        return fit.parts().get(0).tests().size() < 2 ? "it has one test only" : null;
+        return part.isOneTest() ? "it has one test only" : null;
     }
 }

@@ -1,12 +1,16 @@
 package app.yarrowmark.server.standings;
 
 import app.yarrowmark.core.suite.TestGroup;
+import app.yarrowmark.server.access.Caller;
 import app.yarrowmark.server.catalogue.DeviceKind;
 import io.swagger.v3.oas.annotations.Operation;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springdoc.core.annotations.ParameterObject;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -14,6 +18,7 @@ import org.springframework.web.bind.annotation.RestController;
 class StandingsController {
 
     private final StandingsService standings;
+    private final GroupChoice choice;
     private final RankingService rankings;
     private final WhyService why;
     private final ValueService values;
@@ -22,12 +27,14 @@ class StandingsController {
 
     StandingsController(
             StandingsService standings,
+            GroupChoice choice,
             RankingService rankings,
             WhyService why,
             ValueService values,
             ScorePools pools,
             PlanService plans) {
         this.standings = standings;
+        this.choice = choice;
         this.rankings = rankings;
         this.why = why;
         this.values = values;
@@ -39,6 +46,25 @@ class StandingsController {
     @GetMapping("/api/v1/standings")
     StandingsView standings(@ParameterObject StandingsQuestion question, @ParameterObject ShownRows shown) {
         return standings.standings(question, shown);
+    }
+
+    @Operation(summary = "Which groups of tests count overall on this desk, and how much")
+    @GetMapping("/api/v1/standings/choice")
+    GroupChoice.ChoiceView choice() {
+        return choice.current();
+    }
+
+    /**
+     * What is to count.
+     *
+     * @param edition that was changed; another choice made meanwhile is not overwritten
+     */
+    record ChoiceEdit(List<GroupChoice.GroupWeight> weights, int edition) {}
+
+    @Operation(summary = "Choose which groups of tests count overall on this desk")
+    @PutMapping("/api/v1/standings/choice")
+    GroupChoice.ChoiceView choose(@RequestBody ChoiceEdit body, @AuthenticationPrincipal Caller caller) {
+        return choice.choose(body.weights(), body.edition(), caller.who());
     }
 
     @Operation(

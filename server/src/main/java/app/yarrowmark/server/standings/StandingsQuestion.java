@@ -20,8 +20,7 @@ import org.jspecify.annotations.Nullable;
  * @param test number of the one metric to rank by; all of the group if absent
  * @param ranked {@code setup} (usual), {@code model}, or the key of a fact whose values are ranked
  * @param speaks which setup speaks for a model, as {@link Speaker#parse} reads it
- * @param weight of a group in overall, such as {@code PROCESSOR:40}; 1 for those not named, 0 leaves one out;
- *     one that is named counts however few have it
+ * @param weight of a group in overall, such as {@code PROCESSOR:40}; the desk's for those not named, 0 leaves one out
  * @param reference key of the subject whose index is 100; the one in the middle if absent
  * @param tuned whether tuned setups are in the pool; as shipped only if absent
  * @param origin whether lists from elsewhere are; both if absent
@@ -75,24 +74,22 @@ record StandingsQuestion(
                 Boolean.TRUE.equals(steep));
     }
 
-    /**
-     * How much each group counts in overall.
-     *
-     * @param named by the reader: such a group counts however few have it
-     */
-    record Weights(Map<TestGroup, Double> named) {
+    /** How much each group counts in overall; those that are not there do not. */
+    record Weights(Map<TestGroup, Double> byGroup) {
 
         double of(TestGroup group) {
-            return named.getOrDefault(group, 1.0);
-        }
-
-        boolean isNamed(TestGroup group) {
-            return named.containsKey(group);
+            return byGroup.getOrDefault(group, 0.0);
         }
     }
 
-    Weights weights() {
+    /**
+     * Returns the weights that the reader asks for.
+     *
+     * @param usual of the desk, for groups that the reader does not name
+     */
+    Weights weights(Weights usual) {
         Map<TestGroup, Double> weights = new EnumMap<>(TestGroup.class);
+        weights.putAll(usual.byGroup());
         for (String text : weight == null ? List.<String>of() : weight) {
             try {
                 String[] parts = text.split(":", 2);

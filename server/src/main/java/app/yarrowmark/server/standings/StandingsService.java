@@ -1,19 +1,25 @@
 package app.yarrowmark.server.standings;
 
 import app.yarrowmark.core.Maps;
+import app.yarrowmark.core.rank.AdditiveFit;
 import app.yarrowmark.core.rank.Estimate;
+import app.yarrowmark.core.rank.Lines;
 import app.yarrowmark.core.rank.Overall;
 import app.yarrowmark.core.rank.Place;
 import app.yarrowmark.core.rank.Placing;
+import app.yarrowmark.core.rank.Steepness;
 import app.yarrowmark.core.suite.Home;
 import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.scorebook.TestColumn;
 import app.yarrowmark.server.setups.SetupLabel;
+import app.yarrowmark.server.standings.StandingsView.ApartView;
 import app.yarrowmark.server.standings.StandingsView.GroupPlaceView;
 import app.yarrowmark.server.standings.StandingsView.GroupView;
+import app.yarrowmark.server.standings.StandingsView.OddSuiteView;
 import app.yarrowmark.server.standings.StandingsView.PlaceView;
 import app.yarrowmark.server.standings.StandingsView.StandingTest;
+import app.yarrowmark.server.standings.StandingsView.SteepNote;
 import app.yarrowmark.server.standings.StandingsView.SteepTest;
 import app.yarrowmark.server.standings.StandingsView.UnplacedView;
 import app.yarrowmark.server.subjects.Pool;
@@ -32,6 +38,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.IntFunction;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -42,43 +49,56 @@ public class StandingsService {
 
     private static final int MOST_UNPLACED = 250;
 
-    private final FitKeeper keeper;
+    /** Up to so many all brackets are told; of more only those that hold one of them. */
+    private static final int MOST_BRACKETED = 60;
 
-    StandingsService(FitKeeper keeper) {
+    private static final int MOST_BRACKETS = 12;
+
+    private final FitKeeper keeper;
+    private final GroupChoice choice;
+
+    StandingsService(FitKeeper keeper, GroupChoice choice) {
         this.keeper = keeper;
+        this.choice = choice;
     }
 
     /**
      * Some subjects of a pool in a fixed order with where they may stand; of one group or overall.
      *
      * @param subjects numbers in the pool
-     * @param tests how many tests they are ranked by
-     * @param testsOf how many each of them has
+     * @param groups islands that it is of, one for each group
+     * @param placing by their lines
      * @param middle row of the one in the middle
      */
-    record Ranked(List<Integer> subjects, int tests, int[] testsOf, Placing placing, int middle) {
+    record Ranked(List<Integer> subjects, List<GroupFit.Part> groups, Placing placing, int middle) {
 
-        Ranked(List<Integer> subjects, int tests, int[] testsOf, Placing placing) {
-            this(
-                    subjects,
-                    tests,
-                    testsOf,
-                    placing,
-                    Placing.middle(placing.estimate().theta()));
+        Ranked(List<Integer> subjects, List<GroupFit.Part> groups, Lines lines) {
+            this(subjects, groups, new Placing(lines), Placing.middle(lines.theta()));
         }
 
         static Ranked of(GroupFit.Part part) {
-            int rows = part.subjects().size();
-            return new Ranked(
-                    part.subjects(),
-                    part.tests().size(),
-                    IntStream.range(0, rows).map(part::testsOf).toArray(),
-                    Placing.of(part.estimate()));
+            return new Ranked(part.subjects(), List.of(part), part.lines());
         }
 
         /** Returns how good each of them is, on a log scale. */
         double[] theta() {
-            return placing.estimate().theta();
+            return placing.lines().theta();
+        }
+
+        int tests() {
+            return groups.stream().mapToInt(p -> p.tests().size()).sum();
+        }
+
+        int testsOf(int row) {
+            int subject = subjects.get(row);
+            return groups.stream().mapToInt(p -> p.testsOf(p.rowOf(subject))).sum();
+        }
+
+        int suitesOf(int row) {
+            int subject = subjects.get(row);
+            return groups.stream()
+                    .mapToInt(p -> p.fit().suitesOf(p.rowOf(subject)))
+                    .sum();
         }
 
         int rowOf(int subject) {
@@ -117,7 +137,7 @@ public class StandingsService {
         PoolFits fits = keeper.of(question.fitted());
         TestColumn test = question.test() == null ? null : keeper.test(question.test());
         TestGroup group = test == null ? question.group() : test.suite().sheet().groupOf(test.metric());
-        List<Ranked> ranked = ranked(fits, group, question.weights());
+        List<Ranked> ranked = ranked(fits, group, choice.of(question));
         SubjectKey asked = question.referenceKey();
         return new Answer(
                 fits, test, group, ranked, hundred(ranked, asked == null ? -1 : fits.numberOf(asked.toString())));
@@ -141,33 +161,101 @@ public class StandingsService {
         PoolFits fits = answer.fits;
         TestGroup group = answer.group;
         int reference = answer.reference();
-        boolean nobody = answer.ranked.isEmpty();
-        Map<String, Integer> usual = usual(question);
-        List<List<PlaceView>> parts = answer.ranked.stream()
-                .map(r -> places(
-                        r, r == answer.ranked.get(0) ? answer.hundred : r.middle(), fits, reference, usual, shown))
+        StandingsQuestion.Weights weights = choice.of(question);
+        Map<String, Integer> usual = usual(question, weights);
+        List<ApartView> parts = answer.ranked.stream()
+                .map(r -> island(r, answer, reference, usual, shown))
+                .toList();
+        Optional<Ranked> main = answer.ranked.stream().findFirst();
+        List<StandingTest> tests = fits.byGroup().values().stream()
+                .filter(f -> group == null || f.group() == group)
+                .flatMap(f -> f.tests().stream())
+                .map(StandingsService::view)
                 .toList();
         return new StandingsView(
                 group,
                 answer.test == null ? null : view(answer.test),
                 fits.scores().revision(),
-                nobody ? null : view(fits, reference),
-                !nobody && answer.ranked.get(0).tests() == 1,
-                groups(fits, question.weights(), reference),
-                fits.byGroup().values().stream()
-                        .filter(f -> group == null || f.group() == group)
-                        .flatMap(f -> f.tests().stream())
-                        .map(StandingsService::view)
-                        .toList(),
-                nobody ? 0 : answer.ranked.get(0).subjects().size(),
-                nobody ? List.of() : parts.get(0),
+                main.isEmpty() ? null : view(fits, reference),
+                main.map(r -> r.tests() == 1).orElse(false),
+                groups(fits, weights, reference),
+                tests,
+                main.map(r -> r.groups().stream()
+                                .mapToInt(p -> p.fit().suites())
+                                .sum())
+                        .orElse(0),
+                main.map(r -> r.subjects().size()).orElse(0),
+                main.isEmpty() ? List.of() : parts.get(0).places(),
+                main.isEmpty() ? List.of() : parts.get(0).brackets(),
+                main.map(r -> r.subjects().size() * (r.subjects().size() - 1L) / 2)
+                        .orElse(0L),
+                main.map(r -> r.placing().lines().pairsApart()).orElse(0L),
+                group == null ? null : main.map(r -> steepNote(answer, r)).orElse(null),
                 parts.stream().skip(1).toList(),
-                unplaced(fits, group, question.weights(), answer.ranked),
-                question.fitted().steep() && !nobody ? steepness(fits, group, question.weights()) : List.of());
+                unplaced(fits, group, weights, answer.ranked),
+                question.fitted().steep() && main.isPresent() ? steepness(fits, group, weights) : List.of());
+    }
+
+    private static ApartView island(
+            Ranked ranked, Answer answer, int reference, Map<String, Integer> usual, ShownRows shown) {
+        PoolFits fits = answer.fits;
+        int hundred = ranked == answer.ranked.get(0) ? answer.hundred : ranked.middle();
+        List<Place> order = order(fits, ranked, hundred);
+        int[] number = new int[order.size()];
+        for (int i = 0; i < number.length; i++) {
+            number[order.get(i).subject()] = i + 1;
+        }
+        int asked = fits.numberOf(shown.key());
+        int focus = asked < 0 || ranked.rowOf(asked) < 0 ? hundred : ranked.rowOf(asked);
+        Lines lines = ranked.placing().lines();
+        List<int[]> brackets = ranked.tests() == 1
+                ? List.of()
+                : order.size() <= MOST_BRACKETED ? lines.brackets() : lines.brackets(focus);
+        return new ApartView(
+                places(ranked, hundred, fits, reference, usual, shown),
+                brackets.stream()
+                        .filter(b -> b.length > 1)
+                        .limit(order.size() <= MOST_BRACKETED ? Integer.MAX_VALUE : MOST_BRACKETS)
+                        .map(b -> IntStream.of(b).mapToObj(row -> number[row]).toList())
+                        .toList());
+    }
+
+    /** What a reader should know of the steepness of a group's tests. */
+    private static @Nullable SteepNote steepNote(Answer answer, Ranked ranked) {
+        GroupFit.Part part = ranked.groups().get(0);
+        if (part.isOneTest()) {
+            return null;
+        }
+        PoolFits fits = answer.fits;
+        AdditiveFit fit = part.fit();
+        Steepness steep = fits.remember(Arrays.asList("steep", part), () -> Steepness.of(fit));
+        List<String> untold = Arrays.stream(Steepness.untold(fit))
+                .mapToObj(m -> part.tests().get(m))
+                .map(t -> t.suite().sheet().name() + ", " + t.metric().name())
+                .toList();
+        if (!steep.matters()) {
+            return new SteepNote(false, null, null, null, untold);
+        }
+        int most = IntStream.range(0, fit.theta().length)
+                .boxed()
+                .max(Comparator.comparingDouble(s -> Math.abs(moved(steep, fit, s, answer.hundred))))
+                .orElseThrow();
+        double now = 100 * Math.exp(fit.theta()[most] - fit.theta()[answer.hundred]);
+        return new SteepNote(
+                true,
+                view(fits, ranked.subjects().get(most)),
+                now,
+                now * Math.exp(moved(steep, fit, most, answer.hundred)),
+                untold);
+    }
+
+    /** How far steepness moves a subject against the reference. */
+    private static double moved(Steepness steep, AdditiveFit fit, int subject, int reference) {
+        return steep.theta()[subject] - steep.theta()[reference] - fit.theta()[subject] + fit.theta()[reference];
     }
 
     /** Where everybody stands as usual, by key, where another reading of the scores is asked for. */
-    private Map<String, Integer> usual(StandingsQuestion question) {
+    private Map<String, Integer> usual(StandingsQuestion question, StandingsQuestion.Weights weights) {
         StandingsQuestion.Fitted fitted = question.fitted();
         if (!fitted.steep()) {
             return Map.of();
@@ -176,7 +264,7 @@ public class StandingsService {
         TestColumn test = question.test() == null ? null : keeper.test(question.test());
         TestGroup group = test == null ? question.group() : test.suite().sheet().groupOf(test.metric());
         Map<String, Integer> numbers = new HashMap<>();
-        for (Ranked ranked : ranked(fits, group, question.weights())) {
+        for (Ranked ranked : ranked(fits, group, weights)) {
             List<Place> order = order(fits, ranked, ranked.middle());
             for (int i = 0; i < order.size(); i++) {
                 int subject = ranked.subjects().get(order.get(i).subject());
@@ -193,7 +281,7 @@ public class StandingsService {
         return counted.stream()
                 .map(f -> f.parts().get(0))
                 .flatMap(p -> IntStream.range(0, p.tests().size())
-                        .mapToObj(m -> new SteepTest(view(p.tests().get(m)), p.steepness()[m], p.share(m))))
+                        .mapToObj(m -> new SteepTest(view(p.tests().get(m)), p.steepness(m), p.share(m))))
                 .sorted(Comparator.comparingDouble((SteepTest t) -> -t.steepness()))
                 .toList();
     }
@@ -227,20 +315,14 @@ public class StandingsService {
             return Optional.empty();
         }
         List<GroupFit.Part> groups = common.stream().map(f -> f.parts().get(0)).toList();
-        // Groups are drawn independently of each other, so every core takes some.
-        List<Estimate> estimates = groups.parallelStream()
+        List<Estimate> estimates = groups.stream()
                 .map(p -> Overall.subset(
                         p.estimate(), subjects.stream().mapToInt(p::rowOf).toArray()))
                 .toList();
         return Optional.of(new Ranked(
                 subjects,
-                groups.stream().mapToInt(p -> p.tests().size()).sum(),
-                subjects.stream()
-                        .mapToInt(s -> groups.stream()
-                                .mapToInt(p -> p.testsOf(p.rowOf(s)))
-                                .sum())
-                        .toArray(),
-                Placing.of(Overall.combine(
+                groups,
+                Lines.of(Overall.combine(
                         estimates,
                         common.stream().mapToDouble(f -> weights.of(f.group())).toArray()))));
     }
@@ -265,16 +347,16 @@ public class StandingsService {
     }
 
     /** The places of a ranking that are shown. */
-    private List<PlaceView> places(
+    private static List<PlaceView> places(
             Ranked ranked, int hundred, PoolFits fits, int reference, Map<String, Integer> usual, ShownRows shown) {
         boolean one = ranked.tests() == 1;
         List<Place> order = order(fits, ranked, hundred);
         int around = fits.numberOf(shown.key());
-        int row = around < 0 ? -1 : ranked.rowOf(around);
-        int at = row < 0
+        int asked = around < 0 ? -1 : ranked.rowOf(around);
+        int at = asked < 0
                 ? -1
                 : IntStream.range(0, order.size())
-                        .filter(i -> order.get(i).subject() == row)
+                        .filter(i -> order.get(i).subject() == asked)
                         .findFirst()
                         .orElseThrow();
         IntFunction<String> name = i ->
@@ -284,21 +366,52 @@ public class StandingsService {
                     Place p = order.get(i);
                     int subject = ranked.subjects().get(p.subject());
                     boolean exact = one || p.subject() == hundred;
+                    int row = p.subject();
                     return new PlaceView(
                             view(fits, subject),
                             i + 1,
                             usual.get(fits.pool().get(subject).key().toString()),
                             p.index(),
-                            exact ? null : p.indexLow(),
-                            exact ? null : p.indexHigh(),
+                            one ? null : p.lineLow(),
+                            one ? null : p.lineHigh(),
+                            exact ? null : p.low(),
+                            exact ? null : p.high(),
                             p.best(),
                             p.worst(),
-                            p.level(),
-                            ranked.testsOf()[p.subject()],
+                            ranked.testsOf(row),
                             ranked.tests(),
+                            ranked.suitesOf(row),
+                            odd(fits, ranked, subject),
                             strip(fits, subject, reference));
                 })
                 .toList();
+    }
+
+    /** Suites in which a subject does much better or worse than elsewhere. */
+    private static List<OddSuiteView> odd(PoolFits fits, Ranked ranked, int subject) {
+        return ranked.groups().stream()
+                .flatMap(p -> {
+                    int row = p.rowOf(subject);
+                    return odd(fits, p).getOrDefault(row, List.of()).stream()
+                            .map(o -> new OddSuiteView(
+                                    p.tests()
+                                            .get(0)
+                                            .suite()
+                                            .sheet()
+                                            .groupOf(p.tests().get(0).metric()),
+                                    p.suite(o.suite()),
+                                    Math.exp(o.log())));
+                })
+                .toList();
+    }
+
+    private static Map<Integer, List<AdditiveFit.OddSuite>> odd(PoolFits fits, GroupFit.Part part) {
+        return fits.remember(
+                Arrays.asList("odd", part),
+                () -> part.isOneTest()
+                        ? Map.of()
+                        : part.fit().oddSuites().stream()
+                                .collect(Collectors.groupingBy(AdditiveFit.OddSuite::subject)));
     }
 
     /** Where a subject stands in each group, by the group's own fit. */
@@ -348,9 +461,10 @@ public class StandingsService {
         List<GroupFit> needed =
                 group == null ? fits.common(weights) : List.of(fits.byGroup().get(group));
         BitSet anywhere = new BitSet();
-        fits.byGroup().values().stream()
-                .flatMap(f -> f.parts().stream())
-                .forEach(p -> p.subjects().forEach(anywhere::set));
+        fits.byGroup().values().forEach(f -> {
+            f.parts().forEach(p -> p.subjects().forEach(anywhere::set));
+            f.alone().forEach(anywhere::set);
+        });
         ranked.forEach(r -> r.subjects().forEach(anywhere::clear));
         return anywhere.stream()
                 .limit(MOST_UNPLACED)
@@ -374,6 +488,10 @@ public class StandingsService {
         return new UnplacedView(
                 view(fits, subject),
                 missing.stream().map(GroupFit::group).toList(),
+                missing.stream()
+                        .filter(f -> f.alone().contains(subject))
+                        .map(GroupFit::group)
+                        .toList(),
                 quickest.map(s -> s.sheet().name()).orElse(null),
                 quickest.map(s -> s.sheet().schedule().minutes()).orElse(null));
     }

@@ -14,7 +14,13 @@ import org.jspecify.annotations.Nullable;
  * @param reference whose index is 100; absent if nobody is placed
  * @param oneTest whether there is only one test, so that this is an order and no standing
  * @param placed how many are, of which {@code places} may show only the first and those around the one asked about
+ * @param suites of how many suites the tests are
  * @param places the best first
+ * @param brackets numbers of places, the best first, of which no two are told apart: every such set, or of a long standing those
+ *     that hold the one asked about
+ * @param pairs of places there are
+ * @param pairsApart how many of those are told apart; among nine tables of ten all of them the right way round
+ * @param steep what is known of how steep the tests are; absent overall, and where nobody is placed
  * @param apart further islands: they share no test with the places above
  * @param unplaced who lacks what, and what would place them
  * @param steepness of the tests, the steepest first, where they were brought to one; empty otherwise
@@ -27,9 +33,14 @@ public record StandingsView(
         boolean oneTest,
         List<GroupView> groups,
         List<StandingTest> tests,
+        int suites,
         int placed,
         List<PlaceView> places,
-        List<List<PlaceView>> apart,
+        List<List<Integer>> brackets,
+        long pairs,
+        long pairsApart,
+        @Nullable SteepNote steep,
+        List<ApartView> apart,
         List<UnplacedView> unplaced,
         List<SteepTest> steepness) {
 
@@ -52,29 +63,61 @@ public record StandingsView(
     /** A test that could be ranked alone, by the number of its metric. */
     public record StandingTest(long id, TestGroup group, String suite, String version, String name, String unit) {}
 
+    /** An island beside the largest: its places, and sets of them that are not told apart. */
+    public record ApartView(List<PlaceView> places, List<List<Integer>> brackets) {}
+
     /**
-     * One place.
+     * One place. Two are told apart exactly if their lines do not touch.
      *
      * @param number in the order, from 1
      * @param usual number in the usual standings, where these are another reading of the scores
-     * @param low lower end of the 90 % interval of the index; absent for the reference and where there is one test only
-     * @param best lower end of the 90 % range of places
-     * @param level bracket, from 0 at the top
+     * @param lineLow lower end of the comparison line, on the scale of the index; absent where there is one test only
+     * @param low lower end of the index against the reference, over 100 exactly if it is told apart from that; absent for the
+     *     reference and where there is one test only
+     * @param best place it may have
      * @param tests how many of the tests this one has
+     * @param suites of how many suites those are
+     * @param odd suites in which it does much better or worse than elsewhere
      */
     public record PlaceView(
             SubjectView subject,
             int number,
             @Nullable Integer usual,
             double index,
+            @Nullable Double lineLow,
+            @Nullable Double lineHigh,
             @Nullable Double low,
             @Nullable Double high,
             int best,
             int worst,
-            int level,
             int tests,
             int testsOf,
+            int suites,
+            List<OddSuiteView> odd,
             List<GroupPlaceView> groups) {}
+
+    /**
+     * A suite in which one does much better or worse than elsewhere; it counts less there.
+     *
+     * @param times as good as its other suites lead to expect
+     */
+    public record OddSuiteView(TestGroup group, String suite, double times) {}
+
+    /**
+     * How steep the tests are.
+     *
+     * @param matters whether they differ, and a place moves by two percent or more by it
+     * @param most who moves most; absent where nothing matters
+     * @param index of that one now
+     * @param steepIndex of that one with steepness in mind, the reference being 100
+     * @param untold tests that none of the weaker half ran, so that nothing can tell how steep they are
+     */
+    public record SteepNote(
+            boolean matters,
+            @Nullable SubjectView most,
+            @Nullable Double index,
+            @Nullable Double steepIndex,
+            List<String> untold) {}
 
     /**
      * Where one stands in one group: index, place of how many, the share of the pool below it, and the fifth it is in (pools
@@ -91,10 +134,15 @@ public record StandingsView(
      */
     public record SteepTest(StandingTest test, double steepness, double share) {}
 
-    /** One that cannot be placed, the groups it lacks, and the quickest suite that would help. */
+    /**
+     * One that cannot be placed, the groups it lacks, and the quickest suite that would help.
+     *
+     * @param alone of the groups it lacks, those in which it hangs together with others by one test alone
+     */
     public record UnplacedView(
             SubjectView subject,
             List<TestGroup> missing,
+            List<TestGroup> alone,
             @Nullable String toRun,
             @Nullable Double minutes) {}
 }

@@ -83,11 +83,11 @@ class ValueService {
         PoolFits fits = answer.fits();
         String asked = cost == null ? PRICE : cost;
         List<CostChoice> choices = choices(fits);
+        Function<Subject, Cost> costOf = asked.equals(PRICE) ? prices() : watts(keeper.test(number(asked)), fits);
         if (answer.ranked().isEmpty()) {
             return new ValueView(asked, "", choices, List.of(), List.of());
         }
         StandingsService.Ranked main = answer.ranked().get(0);
-        Function<Subject, Cost> costOf = asked.equals(PRICE) ? prices() : watts(keeper.test(number(asked)), fits);
         List<Cost> costs = main.subjects().stream()
                 .map(s -> costOf.apply(fits.pool().get(s)))
                 .toList();
@@ -129,8 +129,8 @@ class ValueService {
                     return new ValueLine(
                             StandingsService.view(fits, main.subjects().get(p.subject())),
                             p.index(),
-                            exact ? null : p.indexLow(),
-                            exact ? null : p.indexHigh(),
+                            exact ? null : p.low(),
+                            exact ? null : p.high(),
                             c.amount,
                             c.said,
                             c.on,

@@ -21,7 +21,7 @@ record ValueView(String cost, String unit, List<CostChoice> costs, List<ValueLin
     /**
      * One subject.
      *
-     * @param low lower end of the 90 % interval of the index; absent for the reference
+     * @param low lower end of the index against the reference, over 100 exactly if it is told apart from that; absent for the reference
      * @param cost in the unit
      * @param said what the cost is of: a variant, a day
      * @param on the day of a price

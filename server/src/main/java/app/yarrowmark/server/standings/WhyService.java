@@ -64,6 +64,8 @@ class WhyService {
                         fit.group(),
                         place(fit, p, p.rowOf(number)),
                         Math.expm1(Math.sqrt(p.fit().tauSquared())),
+                        Math.expm1(Math.sqrt(p.fit().tasteSquared())),
+                        p.fit().suites(),
                         tests(p, p.rowOf(number), subject, scores)));
     }
 
@@ -71,7 +73,7 @@ class WhyService {
         if (part != fit.parts().get(0)) {
             return null;
         }
-        double[] theta = part.fit().theta();
+        double[] theta = part.theta();
         PoolPosition position = PoolPosition.of(theta[row], theta);
         return new GroupPlaceView(
                 fit.group(),
@@ -99,10 +101,10 @@ class WhyService {
         TestColumn test = part.tests().get(m);
         AdditiveFit fit = part.fit();
         // The fit may have brought the test to the usual steepness; what is said of a score is in its own.
-        double steep = part.steepness()[m];
+        double steep = part.steepness(m);
         Found found = scores.of(subject, test).orElseThrow();
         int sign = test.metric().better().sign();
-        double residual = fit.residual(row, m);
+        double residual = fit.matrix().log(row, m) - part.expected(row, m);
         return new WhyTest(
                 test.suite().id(),
                 test.suite().sheet().name(),
@@ -111,9 +113,9 @@ class WhyService {
                 test.metric().better(),
                 found.score().value(),
                 found.decimals(),
-                Math.exp(sign * steep * (fit.mu()[m] + fit.theta()[row])),
-                Math.exp(steep * residual),
-                100 * Math.exp(fit.theta()[row] + residual),
+                Math.exp(sign * part.expected(row, m)),
+                Math.exp(residual),
+                100 * Math.exp(part.theta()[row] + residual / steep),
                 fit.weight(row, m) / all,
                 fit.trust(row, m),
                 fit.trust(row, m) < DOUBTED);

@@ -18,9 +18,17 @@ record WhyView(SubjectView subject, List<WhyGroup> groups) {
      * One group.
      *
      * @param place where it stands in the group; absent for one apart from the largest island
-     * @param spread how differently subjects fare from test to test beyond noise, as a share
+     * @param spread how differently subjects fare from test to test inside a suite beyond noise, as a share
+     * @param taste how differently they fare from suite to suite, as a share
+     * @param suites of how many suites the tests are; with one its taste is assumed
      */
-    record WhyGroup(TestGroup group, @Nullable GroupPlaceView place, double spread, List<WhyTest> tests) {}
+    record WhyGroup(
+            TestGroup group,
+            @Nullable GroupPlaceView place,
+            double spread,
+            double taste,
+            int suites,
+            List<WhyTest> tests) {}
 
     /**
      * One test.

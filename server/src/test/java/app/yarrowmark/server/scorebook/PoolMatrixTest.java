@@ -20,11 +20,11 @@ class PoolMatrixTest {
         for (int s = 99; s >= 0; s -= 3) {
             matrix.add(TESTS.get(0), s, score(s, .01));
         }
-        matrix.endTest();
+        matrix.endTest(TESTS.get(0));
         for (int s = 0; s < 100; s += 2) {
             matrix.add(TESTS.get(1), s, score(s, .01));
         }
-        matrix.endTest();
+        matrix.endTest(TESTS.get(0));
 
         ScoreMatrix built = matrix.build();
 
@@ -44,7 +44,7 @@ class PoolMatrixTest {
         matrix.add(TESTS.get(0), 1, score(1, .03));
         matrix.add(TESTS.get(0), 2, score(1, .05));
         matrix.add(TESTS.get(0), 3, unknown());
-        matrix.endTest();
+        matrix.endTest(TESTS.get(0));
 
         assertThat(matrix.build().variance(3, 0)).isCloseTo(.03 * .03, within(1e-15));
     }
@@ -54,7 +54,7 @@ class PoolMatrixTest {
         assertThat(matrix.hasAny()).isFalse();
         matrix.add(TESTS.get(0), 7, unknown());
         assertThat(matrix.hasAny()).isTrue();
-        matrix.endTest();
+        matrix.endTest(TESTS.get(0));
         assertThat(matrix.hasAny()).isFalse();
 
         assertThat(matrix.build().variance(7, 0)).isCloseTo(.05 * .05, within(1e-15));

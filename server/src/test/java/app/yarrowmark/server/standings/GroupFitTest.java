@@ -55,8 +55,23 @@ class GroupFitTest {
                 // Single readings without history: nothing is known of their noise.
                 11L, Map.of(1L, readings(60), 2L, readings(30)));
         double error =
-                fit(TestScores.snapshot(cells), 1, 2).parts().get(0).estimate().errorOfDifference(0, 1);
+                fit(TestScores.snapshot(cells), 1, 2).parts().get(0).fit().varianceOfDifference(0, 1);
         assertThat(error).isPositive().isLessThan(1);
+    }
+
+    @Test
+    void whoHasOneTestAmongOthersWithMoreHasNoPlace() {
+        ScoreSnapshot scores = TestScores.snapshot(Map.of(
+                10L, Map.of(1L, readings(100, 101), 2L, readings(200, 201), 3L, readings(150)),
+                11L, Map.of(1L, readings(60, 61), 2L, readings(30, 30.5))));
+
+        GroupFit fit = fit(scores, 1, 2, 3);
+
+        assertThat(fit.parts().get(0).subjects()).containsExactly(0, 1);
+        assertThat(fit.alone()).containsExactly(2);
+        assertThat(fit.parts().get(0).fit().suites())
+                .as("both tests are of one suite")
+                .isEqualTo(1);
     }
 
     @Test

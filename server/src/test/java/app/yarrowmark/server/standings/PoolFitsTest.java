@@ -29,27 +29,17 @@ import org.junit.jupiter.params.provider.ValueSource;
 /** Which groups overall is made of, and what is remembered of a fit. */
 class PoolFitsTest {
 
-    private static final Weights EQUAL = new Weights(Map.of());
+    private static final Weights EQUAL = new Weights(
+            Map.of(TestGroup.PROCESSOR, 1.0, TestGroup.MEMORY, 1.0, TestGroup.GRAPHICS, 1.0, TestGroup.STORAGE, 1.0));
 
+    /** Whoever else is in the pool, and whatever they lack, the same groups count. */
     @Test
-    void aGroupThatFewHaveDoesNotUnplaceTheMany() {
-        // Ten have processor and memory, two of them graphics too.
+    void whatCountsDoesNotHangOnHowManyHaveIt() {
         PoolFits fits = fits(Map.of(TestGroup.PROCESSOR, 10, TestGroup.MEMORY, 10, TestGroup.GRAPHICS, 2), 10, 2);
         assertThat(fits.common(EQUAL))
                 .extracting(GroupFit::group)
-                .containsExactly(TestGroup.PROCESSOR, TestGroup.MEMORY);
-        assertThat(fits.whyNot(group(fits, TestGroup.GRAPHICS), EQUAL)).isEqualTo("with it 8 fewer would have a place");
-        assertThat(fits.whyNot(group(fits, TestGroup.MEMORY), EQUAL)).isNull();
-    }
-
-    @Test
-    void whatTheReaderNamedCountsHoweverFewHaveIt() {
-        PoolFits fits = fits(Map.of(TestGroup.PROCESSOR, 10, TestGroup.GRAPHICS, 2), 10, 2);
-        assertThat(fits.common(EQUAL)).extracting(GroupFit::group).containsExactly(TestGroup.PROCESSOR);
-        Weights named = new Weights(Map.of(TestGroup.GRAPHICS, 2.0));
-        assertThat(fits.common(named)).extracting(GroupFit::group).contains(TestGroup.GRAPHICS);
-        Weights without = new Weights(Map.of(TestGroup.PROCESSOR, 0.0));
-        assertThat(fits.whyNot(group(fits, TestGroup.PROCESSOR), without)).isEqualTo("it has no weight");
+                .containsExactly(TestGroup.PROCESSOR, TestGroup.MEMORY, TestGroup.GRAPHICS);
+        assertThat(PoolFits.inAll(fits.common(EQUAL)).cardinality()).isEqualTo(2);
     }
 
     @Test
@@ -58,7 +48,9 @@ class PoolFitsTest {
         assertThat(fits.whyNot(group(fits, TestGroup.MEMORY), EQUAL)).isEqualTo("fewer than two have it");
         assertThat(fits.whyNot(group(fits, TestGroup.ENERGY), EQUAL))
                 .isEqualTo("it does not tell how fast a device is");
-        assertThat(fits.whyNot(group(fits, TestGroup.STORAGE), EQUAL)).isEqualTo("fewer than two have it");
+        assertThat(fits.whyNot(group(fits, TestGroup.STORAGE), EQUAL)).isEqualTo("nothing run");
+        Weights without = new Weights(Map.of(TestGroup.PROCESSOR, 0.0));
+        assertThat(fits.whyNot(group(fits, TestGroup.PROCESSOR), without)).isEqualTo("it has no weight");
         PoolFits single = fits(Map.of(TestGroup.PROCESSOR, 4), 4, 1);
         assertThat(single.whyNot(group(single, TestGroup.PROCESSOR), EQUAL)).isEqualTo("it has one test only");
         assertThat(single.common(EQUAL)).isEmpty();
@@ -87,18 +79,17 @@ class PoolFitsTest {
 
     @Test
     void weightsAreReadByGroupInWhateverLetters() {
-        Weights weights = question("processor:40", "GRAPHICS:0").weights();
+        Weights weights = question("processor:40", "GRAPHICS:0").weights(EQUAL);
         assertThat(weights.of(TestGroup.PROCESSOR)).isEqualTo(40);
         assertThat(weights.of(TestGroup.GRAPHICS)).isZero();
-        assertThat(weights.isNamed(TestGroup.GRAPHICS)).isTrue();
-        assertThat(weights.of(TestGroup.MEMORY)).isEqualTo(1);
-        assertThat(weights.isNamed(TestGroup.MEMORY)).isFalse();
+        assertThat(weights.of(TestGroup.MEMORY)).as("as the desk has it").isEqualTo(1);
+        assertThat(weights.of(TestGroup.BROWSER)).isZero();
     }
 
     @ParameterizedTest
     @ValueSource(strings = {"PROCESSOR", "PROCESSOR:", "PROCESSOR:-1", "PROCESSOR:1001", "PROCESSOR:NaN", "MOSS:1", ""})
     void aWeightThatIsNoneIsToldHowOneLooks(String text) {
-        assertThatThrownBy(() -> question(text).weights())
+        assertThatThrownBy(() -> question(text).weights(EQUAL))
                 .hasMessageContaining(
                         "is a group of tests and a number from 0 to 1000, such as PROCESSOR:40; got \"" + text);
     }
