@@ -2,6 +2,7 @@ package app.yarrowmark.core.rank;
 
 import java.util.Arrays;
 import java.util.Comparator;
+import java.util.List;
 import java.util.stream.IntStream;
 import org.apache.commons.math3.linear.Array2DRowRealMatrix;
 import org.apache.commons.math3.linear.ArrayRealVector;
@@ -60,7 +61,8 @@ public final class AdditiveModel {
     private final double[] suiteTrust;
 
     private AdditiveModel(ScoreMatrix given, boolean robust) {
-        if (Island.of(given).size() != 1 || Island.of(given).get(0).subjects().length != given.subjects()) {
+        List<Island> islands = Island.of(given);
+        if (islands.size() != 1 || islands.get(0).subjects().length != given.subjects()) {
             throw new IllegalArgumentException("subjects that share no test cannot be fitted together");
         }
         this.given = given;

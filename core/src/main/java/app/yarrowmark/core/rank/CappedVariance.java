@@ -38,7 +38,7 @@ final class CappedVariance {
      * @param count how many terms there are
      */
     double of(double[] weight, double[] square, double[] own, int count, double target) {
-        if (target <= 0 || sum(weight, square, own, count, 0) <= target) {
+        if (target <= 0) {
             return 0;
         }
         double low = 0;
@@ -53,6 +53,9 @@ final class CappedVariance {
             }
             double next = t + over / fall;
             if (!(next > low && next < high)) {
+                if (low == 0 && sum(weight, square, own, count, 0) <= target) {
+                    return 0;
+                }
                 next = high == Double.POSITIVE_INFINITY ? 4 * t : (low + high) / 2;
             }
             double moved = Math.abs(next - t);

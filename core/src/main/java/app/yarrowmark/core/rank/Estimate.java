@@ -19,5 +19,21 @@ public record Estimate(double[] theta, double[] quasiVariance, Draws draws) {
          * @param into filled
          */
         void draw(int number, double[] into);
+
+        /**
+         * Draws standard normal numbers, one for each subject's own noise.
+         *
+         * @param into filled
+         */
+        void own(int number, double[] into);
+
+        /**
+         * Draws what moves subjects together, and leaves their own noise to be drawn once for several of these.
+         *
+         * @param scale by which all errors are multiplied
+         * @param shared what moves them together is added
+         * @param variance of their own noise is added
+         */
+        void addShared(int number, double scale, double[] shared, double[] variance);
     }
 }

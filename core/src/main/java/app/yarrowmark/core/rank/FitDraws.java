@@ -14,7 +14,7 @@ final class FitDraws implements Estimate.Draws {
     private final AdditiveFit fit;
     private final long seed;
     private final double[] ownError;
-    /** Lower factor of the covariance of the levels. */
+    /** Lower factor of the covariance of the levels, column by column. */
     private final double[][] factor;
 
     private final int dof;
@@ -44,38 +44,66 @@ final class FitDraws implements Estimate.Draws {
                 seed,
                 own,
                 new CholeskyDecomposition(new Array2DRowRealMatrix(regular, false), 1e-6, 0)
-                        .getL()
+                        .getLT()
                         .getData());
     }
 
     @Override
     public void draw(int number, double[] into) {
-        int subjects = ownError.length;
-        int tests = factor.length;
-        SplitMix random = new SplitMix(seed).skipGaussians((long) number * (subjects + tests + dof));
-        for (int s = 0; s < subjects; s++) {
+        SplitMix random = start(number);
+        for (int s = 0; s < into.length; s++) {
             into[s] = ownError[s] * random.gaussian();
         }
+        double stretch = addLevels(random, into);
+        for (int s = 0; s < into.length; s++) {
+            into[s] *= stretch;
+        }
+    }
+
+    @Override
+    public void own(int number, double[] into) {
+        SplitMix random = start(number);
+        for (int s = 0; s < into.length; s++) {
+            into[s] = random.gaussian();
+        }
+    }
+
+    @Override
+    public void addShared(int number, double scale, double[] shared, double[] variance) {
+        SplitMix random = start(number).skipGaussians(ownError.length);
+        double[] levels = new double[shared.length];
+        double stretch = scale * addLevels(random, levels);
+        for (int s = 0; s < shared.length; s++) {
+            shared[s] += stretch * levels[s];
+            variance[s] += stretch * stretch * ownError[s] * ownError[s];
+        }
+    }
+
+    private SplitMix start(int number) {
+        return new SplitMix(seed).skipGaussians((long) number * (ownError.length + factor.length + dof));
+    }
+
+    /** Adds what the tests' levels make of each subject; returns by how much everything is stretched. */
+    private double addLevels(SplitMix random, double[] into) {
+        int tests = factor.length;
         double[] level = new double[tests];
         for (int b = 0; b < tests; b++) {
             double z = random.gaussian();
+            double[] column = factor[b];
             for (int a = b; a < tests; a++) {
-                level[a] += factor[a][b] * z;
+                level[a] += column[a] * z;
             }
         }
-        double squares = 0;
-        for (int k = 0; k < dof; k++) {
-            double z = random.gaussian();
-            squares += z * z;
-        }
-        double stretch = Math.sqrt(dof / squares);
+        double stretch = Math.sqrt(dof / random.squaredGaussians(dof));
         ScoreMatrix matrix = fit.matrix();
-        for (int s = 0; s < subjects; s++) {
-            double sum = into[s];
+        double[] share = fit.share();
+        for (int s = 0; s < into.length; s++) {
+            double sum = 0;
             for (int i = matrix.from(s); i < matrix.from(s + 1); i++) {
-                sum += fit.share()[i] * level[matrix.testOf(i)];
+                sum += share[i] * level[matrix.testOf(i)];
             }
-            into[s] = stretch * sum;
+            into[s] += sum;
         }
+        return stretch;
     }
 }

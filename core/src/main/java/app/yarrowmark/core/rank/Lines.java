@@ -115,64 +115,48 @@ public final class Lines {
     }
 
     /**
-     * Returns the brackets: the largest sets of which no two are told apart, that is the lines that have a common point, each in
-     * the order of the subjects, the best first (Piepho (2004), "An algorithm for a letter-based representation of all-pairwise
-     * comparisons", in the simple case of lines).
+     * Returns a common point of each bracket, rising. A bracket is a largest set of subjects of which no two are told apart: the
+     * lines through one point (Piepho (2004), "An algorithm for a letter-based representation of all-pairwise comparisons", in
+     * the simple case of lines).
      */
-    public List<int[]> brackets() {
-        return brackets(-1);
-    }
-
-    /**
-     * Returns the brackets that hold a subject.
-     *
-     * @param holding number of the subject; -1 for every bracket
-     */
-    public List<int[]> brackets(int holding) {
-        int n = theta.length;
-        // Ends in rising order, a lower before an upper at one place: where an upper follows a lower, a set is as large
-        // as it gets.
-        Integer[] ends = IntStream.range(0, 2 * n)
-                .boxed()
-                .sorted(Comparator.comparingDouble((Integer e) -> e < n ? low(e) : high(e - n))
-                        .thenComparing(e -> e >= n))
-                .toArray(Integer[]::new);
-        boolean[] open = new boolean[n];
-        List<int[]> found = new ArrayList<>();
-        boolean grown = false;
-        for (int end : ends) {
-            if (end < n) {
-                open[end] = true;
-                grown = true;
-            } else {
-                if (grown && (holding < 0 || open[holding])) {
-                    found.add(inOrder(open));
-                }
-                grown = false;
-                open[end - n] = false;
+    public double[] bracketPoints() {
+        double[] points = new double[lows.length];
+        int count = 0;
+        int ended = 0;
+        for (int i = 0; i < lows.length; i++) {
+            double next = i + 1 < lows.length ? lows[i + 1] : Double.POSITIVE_INFINITY;
+            int before = ended;
+            while (ended < highs.length && highs[ended] < next) {
+                ended++;
+            }
+            // Where an upper end follows a lower one, the set is as large as it gets.
+            if (ended > before) {
+                points[count++] = lows[i];
             }
         }
-        int[] rank = rank();
-        found.sort(Comparator.comparingInt((int[] b) -> rank[b[0]]).thenComparingInt(b -> rank[b[b.length - 1]]));
-        return found;
+        return Arrays.copyOf(points, count);
     }
 
-    private int[] inOrder(boolean[] open) {
-        return IntStream.range(0, open.length)
-                .filter(s -> open[s])
-                .boxed()
-                .sorted(Comparator.comparingDouble(s -> -theta[s]))
-                .mapToInt(Integer::intValue)
-                .toArray();
+    /** Returns whether a subject's line goes through a point. */
+    public boolean holds(int subject, double point) {
+        return low(subject) <= point && point <= high(subject);
     }
 
-    private int[] rank() {
-        int[] rank = new int[theta.length];
+    /** Returns the brackets, each in the order of the subjects, the best first; the one with the best of all first. */
+    public List<int[]> brackets() {
         int[] order = order(theta);
+        double[] points = bracketPoints();
+        List<int[]> found = new ArrayList<>();
+        for (int p = points.length - 1; p >= 0; p--) {
+            double point = points[p];
+            found.add(Arrays.stream(order).filter(s -> holds(s, point)).toArray());
+        }
+        int[] rank = new int[order.length];
         for (int i = 0; i < order.length; i++) {
             rank[order[i]] = i;
         }
-        return rank;
+        found.sort(Comparator.comparingInt((int[] b) -> rank[b[0]]).thenComparingInt(b -> rank[b[b.length - 1]]));
+        return found;
     }
 
     /** Returns the subjects in order, the best first; equal ones in the order of their numbers. */

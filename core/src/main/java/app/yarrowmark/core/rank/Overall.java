@@ -2,6 +2,7 @@ package app.yarrowmark.core.rank;
 
 import java.util.Arrays;
 import java.util.List;
+import java.util.stream.IntStream;
 
 /** Several groups of tests to one estimate: θ = Σwθ_g / Σw, with the groups' errors drawn independently and combined in the same way. */
 public final class Overall {
@@ -28,14 +29,35 @@ public final class Overall {
             addScaled(theta, groups.get(g).theta(), share[g]);
             addScaled(quasi, groups.get(g).quasiVariance(), share[g] * share[g]);
         }
-        return new Estimate(theta, quasi, (number, into) -> {
-            Arrays.fill(into, 0);
-            double[] own = new double[subjects];
-            for (int g = 0; g < share.length; g++) {
-                groups.get(g).draws().draw(number, own);
-                addScaled(into, own, share[g]);
+        return new Estimate(
+                theta, quasi, new Together(groups.stream().map(Estimate::draws).toList(), share));
+    }
+
+    /** Errors of several groups; own noise is drawn once, with the variance that all groups together give it. */
+    private record Together(List<Estimate.Draws> groups, double[] share) implements Estimate.Draws {
+
+        @Override
+        public void draw(int number, double[] into) {
+            double[] shared = new double[into.length];
+            double[] variance = new double[into.length];
+            addShared(number, 1, shared, variance);
+            own(number, into);
+            for (int s = 0; s < into.length; s++) {
+                into[s] = shared[s] + Math.sqrt(variance[s]) * into[s];
             }
-        });
+        }
+
+        @Override
+        public void own(int number, double[] into) {
+            groups.get(0).own(number, into);
+        }
+
+        @Override
+        public void addShared(int number, double scale, double[] shared, double[] variance) {
+            for (int g = 0; g < share.length; g++) {
+                groups.get(g).addShared(number, scale * share[g], shared, variance);
+            }
+        }
     }
 
     private static void addScaled(double[] into, double[] from, double factor) {
@@ -47,14 +69,42 @@ public final class Overall {
     /** Returns the estimate of some of the subjects, in the order given. */
     public static Estimate subset(Estimate estimate, int[] subjects) {
         int all = estimate.theta().length;
+        if (subjects.length == all && IntStream.range(0, all).allMatch(i -> subjects[i] == i)) {
+            return estimate;
+        }
         return new Estimate(
-                pick(estimate.theta(), subjects), pick(estimate.quasiVariance(), subjects), (number, into) -> {
-                    double[] whole = new double[all];
-                    estimate.draws().draw(number, whole);
-                    for (int i = 0; i < subjects.length; i++) {
-                        into[i] = whole[subjects[i]];
-                    }
-                });
+                pick(estimate.theta(), subjects),
+                pick(estimate.quasiVariance(), subjects),
+                new Some(estimate.draws(), all, subjects));
+    }
+
+    /** Errors of some of the subjects. */
+    private record Some(Estimate.Draws whole, int all, int[] subjects) implements Estimate.Draws {
+
+        @Override
+        public void draw(int number, double[] into) {
+            double[] drawn = new double[all];
+            whole.draw(number, drawn);
+            Arrays.setAll(into, i -> drawn[subjects[i]]);
+        }
+
+        @Override
+        public void own(int number, double[] into) {
+            double[] drawn = new double[all];
+            whole.own(number, drawn);
+            Arrays.setAll(into, i -> drawn[subjects[i]]);
+        }
+
+        @Override
+        public void addShared(int number, double scale, double[] shared, double[] variance) {
+            double[] drawn = new double[all];
+            double[] own = new double[all];
+            whole.addShared(number, scale, drawn, own);
+            for (int i = 0; i < subjects.length; i++) {
+                shared[i] += drawn[subjects[i]];
+                variance[i] += own[subjects[i]];
+            }
+        }
     }
 
     private static double[] pick(double[] from, int[] which) {

@@ -25,6 +25,24 @@ public final class SplitMix {
         return this;
     }
 
+    /** Returns the sum of the squares of so many of the next normal numbers; that of both of a pair is known from their radius. */
+    double squaredGaussians(int count) {
+        double sum = 0;
+        int left = count;
+        while (left > 0) {
+            if (left == 1 || !Double.isNaN(spare)) {
+                double z = gaussian();
+                sum += z * z;
+                left--;
+            } else {
+                sum -= 2 * Math.log(1 - uniform());
+                uniform();
+                left -= 2;
+            }
+        }
+        return sum;
+    }
+
     /** Returns the next 64 bits. */
     public long bits() {
         state += STEP;

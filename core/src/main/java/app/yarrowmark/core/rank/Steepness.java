@@ -35,6 +35,7 @@ public record Steepness(
     private static final double MATTERS = Math.log(1.02);
     private static final int FEWEST = 3;
     private static final int ROUNDS = 200;
+    private static final double SETTLED = 1e-8;
     private static final double LEAST_SPREAD = 1e-6;
     private static final double LEAST_REACH = 1e-9;
     private static final int ENOUGH_FOR_HALVES = 6;
@@ -60,24 +61,19 @@ public record Steepness(
         double statistic = all / (tests - 1);
         double numerator = tests * (tests - 1.0) / (tests + slopes.sharedSuites());
         double denominator = fit.dofBetween() + AdditiveModel.PRIOR_DOF_BETWEEN;
+        double chance = FTest.above(statistic, numerator, denominator);
         double spread = Math.sqrt(Math.max(0, (all - (tests - 1)) / reach));
         double[] steepness = ones(slopes.slope.length);
-        double[] mu = new double[steepness.length];
-        double[] theta = slopes.bundle(spread, steepness, mu);
-        double shift = IntStream.range(0, theta.length)
-                .mapToDouble(s -> Math.abs(theta[s] - fit.theta()[s]))
-                .max()
-                .orElse(0);
-        return new Steepness(
-                FTest.above(statistic, numerator, denominator),
-                statistic,
-                numerator,
-                denominator,
-                spread,
-                steepness,
-                theta,
-                mu,
-                shift);
+        double[] mu = fit.mu().clone();
+        double[] theta = fit.theta();
+        double shift = 0;
+        if (spread > 0) {
+            theta = slopes.bundle(spread, steepness, mu);
+            for (int s = 0; s < theta.length; s++) {
+                shift = Math.max(shift, Math.abs(theta[s] - fit.theta()[s]));
+            }
+        }
+        return new Steepness(chance, statistic, numerator, denominator, spread, steepness, theta, mu, shift);
     }
 
     private static double[] ones(int count) {
@@ -188,15 +184,21 @@ public record Steepness(
                     cross[m] += weight[i] * x * (matrix.logOf(i) - mu[m] / sum[m]);
                     squares[m] += weight[i] * x * x;
                 });
+                double moved = 0;
                 double mean = 0;
                 for (int m = 0; m < tests; m++) {
-                    lambda[m] = (lambda[m] + (prior + cross[m]) / (prior + squares[m])) / 2;
+                    double next = (prior + cross[m]) / (prior + squares[m]);
+                    moved = Math.max(moved, Math.abs(next - lambda[m]));
+                    lambda[m] = (lambda[m] + next) / 2;
                     mean += lambda[m] / tests;
                 }
                 for (int m = 0; m < tests; m++) {
                     lambda[m] /= mean;
                 }
                 theta = places(lambda, mu, sum);
+                if (moved < SETTLED) {
+                    break;
+                }
             }
             levels(theta, lambda, level);
             return theta;
@@ -204,6 +206,7 @@ public record Steepness(
 
         private void levels(double[] theta, double[] lambda, double[] level) {
             double[] sum = new double[level.length];
+            Arrays.fill(level, 0);
             each((s, m, i) -> {
                 sum[m] += weight[i];
                 level[m] += weight[i] * (matrix.logOf(i) - lambda[m] * theta[s]);

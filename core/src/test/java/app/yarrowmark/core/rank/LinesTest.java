@@ -88,7 +88,8 @@ class LinesTest {
                             .toArray())
                     .isEqualTo(Golden.doubles(expected.get("brackets").get(b)));
         }
-        assertThat(lines.brackets(3)).hasSize(3).allMatch(b -> IntStream.of(b).anyMatch(s -> s == 3));
+        assertThat(lines.bracketPoints()).hasSize(5).isSorted();
+        assertThat(lines.holds(3, lines.bracketPoints()[2])).isTrue();
     }
 
     @Test
@@ -103,7 +104,7 @@ class LinesTest {
                         new Estimate(
                                 Golden.doubles(g.get("theta")),
                                 Golden.doubles(g.get("quasi_variance")),
-                                (n, into) -> {}),
+                                fit().estimate(1).draws()),
                         placed))
                 .toList();
         Estimate overall = Overall.combine(groups, weights);
@@ -149,6 +150,26 @@ class LinesTest {
         }
         double heavier = (int) fit.dof() / ((int) fit.dof() - 2.0);
         assertThat(squares).isCloseTo(heavier * fit.varianceOfDifference(0, 2), within(.05 * squares));
+    }
+
+    /** Own noise of several groups is drawn at once, with the variance that they have together. */
+    @Test
+    void overallDrawsSpreadAsTheGroupsTogether() {
+        AdditiveFit fit = fit();
+        int[] some = {4, 0, 2};
+        Estimate overall = Overall.combine(
+                List.of(Overall.subset(fit.estimate(1), some), Overall.subset(fit.estimate(99), some)),
+                new double[] {3, 1});
+        double[] z = new double[3];
+        double squares = 0;
+        int draws = 20_000;
+        for (int d = 0; d < draws; d++) {
+            overall.draws().draw(d, z);
+            squares += (z[1] - z[2]) * (z[1] - z[2]) / draws;
+        }
+        double heavier = (int) fit.dof() / ((int) fit.dof() - 2.0);
+        double expected = (.75 * .75 + .25 * .25) * heavier * fit.varianceOfDifference(0, 2);
+        assertThat(squares).isCloseTo(expected, within(.05 * expected));
     }
 
     @Property

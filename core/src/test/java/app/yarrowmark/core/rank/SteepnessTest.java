@@ -46,6 +46,15 @@ class SteepnessTest {
                     "theta", found.theta()[s], expected.get("theta_steep").get(s));
         }
         Golden.assertSame("shift", found.largestShift(), expected.get("largest_shift"));
+        // The levels are those of what steepness leaves over: nothing, over all subjects of a test.
+        for (int m = 0; m < found.mu().length; m++) {
+            double sum = 0;
+            for (int s = 0; s < found.theta().length; s++) {
+                double left = fit.matrix().log(s, m) - found.mu()[m] - found.steepness()[m] * found.theta()[s];
+                sum += fit.matrix().has(s, m) ? fit.trust(s, m) * left : 0;
+            }
+            assertThat(sum).isCloseTo(0, within(1e-6));
+        }
         assertThat(found.matters()).isTrue();
     }
 

@@ -29,14 +29,17 @@ import app.yarrowmark.server.subjects.SubjectKey;
 import app.yarrowmark.server.subjects.SubjectService;
 import app.yarrowmark.server.subjects.SubjectView;
 import app.yarrowmark.server.suites.Suite;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.Collections;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.IntFunction;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -52,7 +55,8 @@ public class StandingsService {
     /** Up to so many all brackets are told; of more only those that hold one of them. */
     private static final int MOST_BRACKETED = 60;
 
-    private static final int MOST_BRACKETS = 12;
+    /** As many as a reader can follow side by side. */
+    private static final int MOST_BRACKETS = 24;
 
     private final FitKeeper keeper;
     private final GroupChoice choice;
@@ -201,23 +205,55 @@ public class StandingsService {
         PoolFits fits = answer.fits;
         int hundred = ranked == answer.ranked.get(0) ? answer.hundred : ranked.middle();
         List<Place> order = order(fits, ranked, hundred);
-        int[] number = new int[order.size()];
-        for (int i = 0; i < number.length; i++) {
-            number[order.get(i).subject()] = i + 1;
-        }
         int asked = fits.numberOf(shown.key());
         int focus = asked < 0 || ranked.rowOf(asked) < 0 ? hundred : ranked.rowOf(asked);
-        Lines lines = ranked.placing().lines();
-        List<int[]> brackets = ranked.tests() == 1
-                ? List.of()
-                : order.size() <= MOST_BRACKETED ? lines.brackets() : lines.brackets(focus);
+        List<PlaceView> places = places(ranked, hundred, fits, reference, usual, shown);
         return new ApartView(
-                places(ranked, hundred, fits, reference, usual, shown),
-                brackets.stream()
-                        .filter(b -> b.length > 1)
-                        .limit(order.size() <= MOST_BRACKETED ? Integer.MAX_VALUE : MOST_BRACKETS)
-                        .map(b -> IntStream.of(b).mapToObj(row -> number[row]).toList())
-                        .toList());
+                places,
+                ranked.tests() == 1
+                        ? List.of()
+                        : order.size() <= MOST_BRACKETED
+                                ? brackets(ranked, order, IntStream.rangeClosed(1, order.size()), -1)
+                                : brackets(ranked, order, places.stream().mapToInt(PlaceView::number), focus));
+    }
+
+    /**
+     * Sets of places of which no two are told apart.
+     *
+     * @param numbers of the places that are looked at
+     * @param holding row of one that each of them is to hold; -1 for any
+     */
+    private static List<List<Integer>> brackets(Ranked ranked, List<Place> order, IntStream numbers, int holding) {
+        Lines lines = ranked.placing().lines();
+        int[] looked = numbers.toArray();
+        double[] points = Arrays.stream(lines.bracketPoints())
+                .filter(point -> holding < 0 || lines.holds(holding, point))
+                .toArray();
+        int count = holding < 0 ? points.length : Math.min(MOST_BRACKETS, points.length);
+        Set<BitSet> all = new LinkedHashSet<>();
+        for (int i = 0; i < count; i++) {
+            double point = points[count < 2 ? 0 : i * (points.length - 1) / (count - 1)];
+            BitSet held = new BitSet();
+            IntStream.of(looked)
+                    .filter(n -> lines.holds(order.get(n - 1).subject(), point))
+                    .forEach(held::set);
+            all.add(held);
+        }
+        // Of a part of the places one set may lie in another.
+        List<List<Integer>> largest = new ArrayList<>();
+        for (BitSet b : all) {
+            if (b.cardinality() > 1 && all.stream().noneMatch(o -> liesIn(b, o))) {
+                largest.add(b.stream().boxed().toList());
+            }
+        }
+        largest.sort(Comparator.comparingInt((List<Integer> b) -> b.get(0)).thenComparingInt(b -> b.get(b.size() - 1)));
+        return largest;
+    }
+
+    private static boolean liesIn(BitSet part, BitSet whole) {
+        BitSet rest = (BitSet) part.clone();
+        rest.andNot(whole);
+        return rest.isEmpty() && !part.equals(whole);
     }
 
     /** What a reader should know of the steepness of a group's tests. */
