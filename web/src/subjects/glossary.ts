@@ -42,7 +42,7 @@ export const glossary = {
   kind: {
     word: 'kind of work',
     also: ['generalise', 'group'],
-    says: 'How far the mean would move if other tests of the same kind had been chosen. The interval beside the mean holds for these tests only.',
+    says: 'How far the mean would move if other suites of the same kind had been chosen. Tests of one suite are alike, so with one or two suites that is mostly assumed. The interval beside the mean holds for these tests only.',
     example: '+13 % on these five drive tests; for drive work as such +4 to +22 %.',
   },
   leaning: {
@@ -72,8 +72,9 @@ export const glossary = {
   bracket: {
     word: 'bracket',
     also: ['tie', 'told', 'apart', 'level'],
-    says: 'Rows beside one bracket cannot be told apart, all of them looked at together. Their order is the best estimate and no more.',
-    example: 'Places 3 to 6 under one bracket: any of them may be the third.',
+    says: 'Rows with a mark in one bracket are not told apart: their lines have a point in common. A row may be in several, and a bracket may skip a row whose line is short. Two that share none are told apart.',
+    example:
+      'A with B, and B with C, but A and C in no bracket together: A is ahead of C, and B could be level with either.',
   },
   days: {
     word: 'movement between days',
@@ -92,6 +93,12 @@ export const glossary = {
     also: ['again', 'second', 'third', 'day'],
     says: 'Each day on which runs are added to one of two that are held against each other is one more look at them. Who looks again until something shows will find something; so each look asks for a clearer lead.',
     example: 'At the third look the interval is one of 97.8 %, not of 95 %.',
+  },
+  line: {
+    word: 'comparison line',
+    also: ['line', 'told', 'apart', 'gauge', 'standing'],
+    says: 'Two are told apart exactly if their lines do not touch. In nine tables of ten every such pair is the right way round. A line is no interval of a value: it has the length that makes touching mean this, for all pairs together, and grows with how many are ranked.',
+    example: 'Lines from 96 to 104 and from 103 to 110 touch: which of the two is better is not shown.',
   },
   island: {
     word: 'apart',

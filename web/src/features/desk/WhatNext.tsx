@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { minutes } from '../../figures/format'
-import { counted, groups } from '../../figures/words'
+import { counted, groups, listed } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Dialog } from '../../ui/Dialog'
 import { Failed, Loading } from '../../ui/States'
@@ -85,6 +85,12 @@ function PlanTable({ plan }: { readonly plan: Plan }) {
       <p className="text-base" data-testid="plan">
         {summary(plan)}
       </p>
+      {plan.anotherDay.length > 0 && (
+        <p className="text-base text-ink2 mt-1" data-testid="another-day">
+          No setup here was ever measured on two days, so that 1 % is assumed for what days move.{' '}
+          {listed(plan.anotherDay)} run once more on another day tell it for every score of the desk.
+        </p>
+      )}
       {plan.runs.length > 0 && (
         <table className="w-full border-collapse text-base mt-2">
           <thead>

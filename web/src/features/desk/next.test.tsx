@@ -37,9 +37,26 @@ const plan: Schemas['NextRunsView'] = {
     run(3, 'Kernmill 3', { first: false }),
   ],
   left: [{ suite: 'Leaf 2', reason: 'takes longer than there is' }],
+  anotherDay: [],
 }
 
 describe('what to run next', () => {
+  it('proposes another day only where nothing tells how far days move a score', async () => {
+    serve({
+      'GET /api/v1/sittings': strip,
+      'GET /api/v1/plans/runs': { ...plan, anotherDay: ['Stem 3', 'Leaf 2'] },
+    })
+    const { unmount } = show(<WhatNext sheet={sheet} onClose={() => undefined} />)
+    expect((await screen.findByTestId('another-day')).textContent).toContain(
+      'Stem 3 and Leaf 2 run once more',
+    )
+    unmount()
+    serve({ 'GET /api/v1/sittings': strip, 'GET /api/v1/plans/runs': plan })
+    show(<WhatNext sheet={sheet} onClose={() => undefined} />)
+    await screen.findByTestId('plan')
+    expect(screen.queryByTestId('another-day')).toBeNull()
+  })
+
   it('puts the proposed runs on the run sheet with one key, repeats added to what is done', async () => {
     const closed = vi.fn()
     const sent = serve({

@@ -1,7 +1,9 @@
 package app.yarrowmark.e2e;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
+import com.fasterxml.jackson.databind.JsonNode;
 import java.time.Duration;
 import java.util.List;
 import org.junit.jupiter.api.Order;
@@ -151,5 +153,51 @@ class FollowingTest extends DemoDesk {
                 app.url() + "/inside?suite=" + app.suite("nightshift") + "&setup="
                         + app.setups("Ledge 14").get(0),
                 "throttles");
+    }
+
+    /** Of every two setups of one device: first to last along a line, and side by side. */
+    @Test
+    @Order(11)
+    void versionsAndSideBySideSayTheSameOfTheSameTwoSetups() {
+        String token = app.token();
+        int held = 0;
+        for (JsonNode unit : app.get("/api/v1/lines/units", token)) {
+            JsonNode line =
+                    app.get("/api/v1/lines?setup=" + unit.get("lastSetup").asLong(), token);
+            JsonNode versions = line.get("versions");
+            String first = versions.at("/0/setupId").asText();
+            String last = versions.get(versions.size() - 1).get("setupId").asText();
+            JsonNode pair = app.get("/api/v1/lines?factor=time&setup=" + first + "," + last, token);
+            boolean turned = !pair.at("/versions/0/setupId").asText().equals(first);
+            String from = turned ? last : first;
+            String to = turned ? first : last;
+            JsonNode sides = app.get(
+                    "/api/v1/comparison?subject=setup-" + to + "&subject=setup-" + from + "&reference=1", token);
+            for (JsonNode group : sides.get("groups")) {
+                for (JsonNode test : group.get("tests")) {
+                    held += held(test, pair) ? 1 : 0;
+                }
+            }
+        }
+        assertThat(held).isGreaterThan(200);
+    }
+
+    private static boolean held(JsonNode test, JsonNode pair) {
+        JsonNode difference = test.at("/cells/0/difference");
+        for (JsonNode other : pair.get("tests")) {
+            boolean same = other.get("suiteId").equals(test.get("suiteId"))
+                    && other.get("metric").equals(test.get("metric"));
+            if (same && other.has("firstToLast") && difference.has("times")) {
+                JsonNode change = other.get("firstToLast");
+                String what = test.get("suite") + " " + test.get("name");
+                assertThat(change.get("verdict")).as(what).isEqualTo(difference.get("verdict"));
+                assertThat(change.get("look")).as(what).isEqualTo(difference.get("look"));
+                assertThat(change.get("times").asDouble())
+                        .as(what)
+                        .isCloseTo(difference.get("times").asDouble(), within(1e-7));
+                return true;
+            }
+        }
+        return false;
     }
 }

@@ -13,13 +13,8 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.springframework.beans.factory.annotation.Autowired;
-import org.springframework.jdbc.core.JdbcTemplate;
 
 class FollowTest extends ServerTest {
-
-    @Autowired
-    JdbcTemplate jdbc;
 
     private String key;
     private long suite;
@@ -323,16 +318,11 @@ class FollowTest extends ServerTest {
 
     @Test
     void whatToRunNextPlacesADeviceFirstAndKeepsTheMinutes() {
-        // Other tests leave boards that have other groups; here the processor alone counts.
-        OnlyGroup.counts(person, jdbc, "PROCESSOR", this::plans);
-    }
-
-    private void plans() {
         String other = "planmill-" + UUID.randomUUID().toString().substring(0, 8);
         long more = suite(other, "processor");
         List<JsonNode> sheets = new ArrayList<>();
         for (int d = 0; d < 10; d++) {
-            JsonNode sheet = onDesk("BOARD", suite, more);
+            JsonNode sheet = onDesk("RIG", suite, more);
             sheets.add(sheet);
             double speed = 100 + 7 * d;
             measure(sheet, 1, speed, 5000 / speed, 10 * speed);
@@ -358,7 +348,7 @@ class FollowTest extends ServerTest {
                 .json();
         assertThat(placed.at("/placeBefore/of").asInt()).isEqualTo(9);
         assertThat(placed.get("neighbours")).hasSize(4);
-        JsonNode brief = person.get("/api/v1/plans/suites?group=PROCESSOR&kind=BOARD&minutes=20")
+        JsonNode brief = person.get("/api/v1/plans/suites?group=PROCESSOR&kind=RIG&minutes=20")
                 .expect(200)
                 .json();
         assertThat(brief.at("/suites/0/chosen").asBoolean()).isTrue();

@@ -81,8 +81,8 @@ class GroupChoiceTest extends ServerTest {
         String key = "choice-" + UUID.randomUUID().toString().substring(0, 6);
         long processor = suite(key + "-cpu", "processor");
         long graphics = suite(key + "-gpu", "graphics");
-        JsonNode strong = onDesk("DESKTOP", processor, graphics);
-        JsonNode other = onDesk("DESKTOP", processor, graphics);
+        JsonNode strong = onDesk("KITE", processor, graphics);
+        JsonNode other = onDesk("KITE", processor, graphics);
         for (int repeat = 0; repeat < 3; repeat++) {
             measure(strong, key + "-cpu", 100, repeat);
             measure(strong, key + "-gpu", 300, repeat);
@@ -94,18 +94,18 @@ class GroupChoiceTest extends ServerTest {
         String best = first();
         assertThat(best).isEqualTo(strong.at("/setup/id").asText());
         for (int weak = 0; weak < 4; weak++) {
-            JsonNode sheet = onDesk("DESKTOP", processor);
+            JsonNode sheet = onDesk("KITE", processor);
             for (int repeat = 0; repeat < 3; repeat++) {
                 measure(sheet, key + "-cpu", 20 + weak, repeat);
             }
         }
-        JsonNode view = person.get("/api/v1/standings?kind=DESKTOP").expect(200).json();
+        JsonNode view = person.get("/api/v1/standings?kind=KITE").expect(200).json();
         assertThat(view.at("/places/0/subject/setupId").asText()).isEqualTo(best);
         assertThat(view.get("unplaced").toString()).contains("\"missing\":[\"GRAPHICS\"]");
     }
 
     private String first() {
-        return person.get("/api/v1/standings?kind=DESKTOP")
+        return person.get("/api/v1/standings?kind=KITE")
                 .expect(200)
                 .json()
                 .at("/places/0/subject/setupId")

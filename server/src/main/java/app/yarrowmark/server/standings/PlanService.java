@@ -6,6 +6,7 @@ import app.yarrowmark.core.plan.PlaceRange;
 import app.yarrowmark.core.plan.ShortList;
 import app.yarrowmark.core.rank.AdditiveFit;
 import app.yarrowmark.core.rank.ScoreMatrix;
+import app.yarrowmark.core.score.DayMovement;
 import app.yarrowmark.core.score.PooledNoise;
 import app.yarrowmark.core.suite.Home;
 import app.yarrowmark.core.suite.TestGroup;
@@ -53,6 +54,9 @@ import org.springframework.stereotype.Service;
 class PlanService {
 
     /** Of a larger pool those nearest to the device are enough to tell what a run is worth. */
+    /** Suites that are enough to be repeated on another day. */
+    private static final int REPEATED = 3;
+
     private static final int MOST_SUBJECTS = 80;
 
     private static final int NEIGHBOURS = 4;
@@ -105,7 +109,8 @@ class PlanService {
         List<GroupFit> groups = fits.common(choice.usual());
         String pool = everyKind ? "all devices" : "devices of its kind";
         if (groups.isEmpty() || focus < 0) {
-            return new NextRunsView(setupId, minutes, 0, pool, List.of(), null, null, List.of(), List.of());
+            return new NextRunsView(
+                    setupId, minutes, 0, pool, List.of(), null, null, List.of(), List.of(), anotherDay(setupId));
         }
         Near near = near(fits, groups, focus);
         SuiteTimes.Minutes learned =
@@ -135,7 +140,21 @@ class PlanService {
                 plan.picks().stream()
                         .map(p -> proposed(p, Maps.at(byId, p.candidate()), groups, learned))
                         .toList(),
-                left);
+                left,
+                anotherDay(setupId));
+    }
+
+    /** The shortest suites that were run on one day, where nothing tells how far days move a score. */
+    private List<String> anotherDay(long setupId) {
+        return suites.all().stream()
+                .filter(s -> s.sheet().ranked().stream()
+                        .map(m -> keeper.scores().column(s.metricId(m)))
+                        .anyMatch(c ->
+                                c.daysOf(setupId).length == 1 && c.movement().source() == DayMovement.Source.ASSUMED))
+                .sorted(Comparator.comparingDouble(s -> s.sheet().schedule().minutes()))
+                .limit(REPEATED)
+                .map(s -> name((int) s.id()))
+                .toList();
     }
 
     private String name(int suiteId) {

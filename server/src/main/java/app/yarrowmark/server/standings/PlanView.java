@@ -22,6 +22,8 @@ final class PlanView {
      * @param placeAfter where it may stand with these runs, were its place to stay what it is
      * @param runs in the order to run them
      * @param left suites that were not proposed, with the reason
+     * @param anotherDay the shortest suites that were run here on one day: run on another they tell how far days move every
+     *     score of the desk, where no setup was ever measured on two; empty otherwise
      */
     record NextRunsView(
             long setupId,
@@ -32,7 +34,8 @@ final class PlanView {
             @Nullable PlaceRange placeBefore,
             @Nullable PlaceRange placeAfter,
             List<ProposedRun> runs,
-            List<LeftOut> left) {}
+            List<LeftOut> left,
+            List<String> anotherDay) {}
 
     /**
      * A run that is worth its minutes.
