@@ -276,7 +276,16 @@ export const pools: readonly Schemas['ScorePoolView'][] = [
     scores: 3,
     median: 3117,
     better: 'HIGHER',
-    own: { value: 3117, count: 3, reach: 0.004, decimals: 0, place: 2, of: 3 },
+    own: {
+      value: 3117,
+      count: 3,
+      days: 1,
+      reach: 0.004,
+      movement: { share: 0.01, source: 'ASSUMED', group: 'PROCESSOR', repeats: 0 },
+      decimals: 0,
+      place: 2,
+      of: 3,
+    },
     pool: [
       { setupId: 9, label: 'Ostrel Carr 15', value: 4000 },
       { setupId: 11, label: 'Ostrel Fen 13', value: 3117 },

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../api/client'
-import { movementWords, remedyWords } from './days'
+import { movementWords, remedyWords, restsOn } from './days'
 
 type Movement = Schemas['MovementView']
 const of = (source: Movement['source'], share: number, group: Movement['group'] = 'BROWSER'): Movement => ({
@@ -27,6 +27,19 @@ describe('movement between days', () => {
         '0.9\u2009% in 2 tests (from other browser and drive tests on this desk).',
     )
     expect(movementWords([])).toBe('')
+  })
+
+  it('stands beside each interval that rests on it', () => {
+    const own = { count: 3, days: 1, reach: 0.02, movement: of('ASSUMED', 0.01) }
+    expect(restsOn(own)).toBe(
+      '95 % interval, from 3 runs of one day and what is known of the noise of this test; ' +
+        'movement between days taken as 1.0\u2009% (assumed: no setup here was ever measured on two days)',
+    )
+    expect(restsOn({ ...own, count: 1 })).toContain('from one run and')
+    expect(restsOn({ ...own, count: 6, days: 2, movement: of('TEST', 0.004) })).toContain(
+      'from 6 runs of 2 days and what is known of the noise of this test; movement between days taken as 0.4\u2009% (from repeated days of this test)',
+    )
+    expect(restsOn({ ...own, reach: undefined })).not.toContain('interval')
   })
 
   it('never says that no setup was measured on two days where one was', () => {

@@ -43,3 +43,24 @@ export function remedyWords(movements: readonly Movement[]): string {
     ? 'Measure a few setups again on another day, with the shortest suites: that tells how far days move here, for all scores at once.'
     : ''
 }
+
+/** What a score's interval rests on. */
+export function restsOn(own: {
+  readonly count: number
+  readonly days: number
+  readonly reach?: number | undefined
+  readonly movement: Movement
+}): string {
+  if (own.reach === undefined)
+    return 'noise unknown: it was read once, and nothing tells how far repeats of this test fall apart'
+  const runs = own.count === 1 ? 'one run' : `${String(own.count)} runs`
+  const days = own.days === 1 ? (own.count === 1 ? '' : ' of one day') : ` of ${String(own.days)} days`
+  const { source, share, group } = own.movement
+  const how = {
+    TEST: 'from repeated days of this test',
+    GROUP: `from other ${groups[group]} tests on this desk`,
+    DESK: 'from tests of other kinds on this desk',
+    ASSUMED: 'assumed: no setup here was ever measured on two days',
+  }[source]
+  return `95 % interval, from ${runs}${days} and what is known of the noise of this test; movement between days taken as ${range([share])} (${how})`
+}

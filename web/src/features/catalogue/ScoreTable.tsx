@@ -1,3 +1,4 @@
+import { restsOn } from '../../subjects/days'
 import { Fragment, useState } from 'react'
 import { Link } from 'react-router'
 import { useOpenSetup } from '../../frame/open'
@@ -126,7 +127,7 @@ function Cells({
         {own ? (
           <>
             <span className="num">{amount(own.value, own.decimals, pool.unit)}</span>{' '}
-            <span className="unit">
+            <span className="unit" title={restsOn(own)}>
               {unitWords(pool.unit)} {own.reach === undefined ? 'noise unknown' : plusMinus(own.reach)}
             </span>
           </>

@@ -1,3 +1,4 @@
+import { restsOn } from '../../subjects/days'
 import { Fragment, useState } from 'react'
 import { Link } from 'react-router'
 import { useOpenSetup } from '../../frame/open'
@@ -9,7 +10,7 @@ import type { Dot } from '../../figures/RepeatDots'
 import { RuleStrip } from '../../figures/RuleStrip'
 import { Trace } from '../../figures/Trace'
 import { amount, minutes, plusMinus, seconds, significant, unitWords } from '../../figures/format'
-import { counted, groups, kindOf } from '../../figures/words'
+import { groups, kindOf } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { EntryGrid } from './entry/EntryGrid'
 import { PlanSuite } from './PlanSuite'
@@ -260,14 +261,7 @@ function Score({ own, unit }: { readonly own: Schemas['OwnScore']; readonly unit
     <>
       <span className="num text-xl">{amount(own.value, own.decimals, unit)}</span>{' '}
       <span className="unit">{unitWords(unit)}</span>{' '}
-      <span
-        className="unit num"
-        title={
-          own.reach === undefined
-            ? undefined
-            : `95 % interval, from ${counted(own.count, 'run')} and what is known of the noise of this test`
-        }
-      >
+      <span className="unit num" title={restsOn(own)}>
         {own.reach === undefined ? 'noise unknown' : plusMinus(own.reach)}
       </span>
     </>

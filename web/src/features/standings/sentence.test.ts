@@ -90,6 +90,7 @@ describe('sentence', () => {
       alone: [],
       toRun: 'Siltpath',
       minutes: 3,
+      groups: [],
     }
     expect(words({ ...view(places), unplaced: [unplaced] }, 9)).toBe(
       'cannot be placed: it has no drive test in common with the others. Run Siltpath to place it.',
@@ -98,12 +99,29 @@ describe('sentence', () => {
       'stands apart',
     )
     expect(words(view(places), 77)).toBe('is not in this pool, or has no score here yet.')
-    expect(unplacedWords({ subject: subject(9), missing: [], alone: [] })).not.toContain('Run')
+    expect(unplacedWords({ subject: subject(9), missing: [], alone: [], groups: [] })).not.toContain('Run')
+  })
+})
+
+describe('who is unplaced overall', () => {
+  it('is told where it stands in what it has', () => {
+    const groups = [
+      { group: 'PROCESSOR' as const, index: 90, place: 3, of: 14, percentile: 0.8 },
+      { group: 'HEAT' as const, index: 90, place: 1, of: 2, percentile: 0.8 },
+    ]
+    expect(unplacedWords({ subject: subject(9), missing: ['STORAGE'], alone: [], groups })).toBe(
+      'it has no drive test in common with the others. It stands third of 14 in processor.',
+    )
   })
 })
 
 describe('one test alone', () => {
-  const unplaced = { subject: subject(9), missing: ['PROCESSOR' as const], alone: ['PROCESSOR' as const] }
+  const unplaced = {
+    subject: subject(9),
+    missing: ['PROCESSOR' as const],
+    alone: ['PROCESSOR' as const],
+    groups: [],
+  }
   it('is not said to be none', () => {
     expect(unplacedWords(unplaced)).toBe('by one processor test alone nobody has a place.')
     expect(unplacedWords({ ...unplaced, missing: ['PROCESSOR', 'STORAGE'], toRun: 'Siltpath' })).toBe(

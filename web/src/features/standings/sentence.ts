@@ -62,7 +62,15 @@ export function unplacedWords(u: Schemas['UnplacedView']): string {
       : `by one ${listed(u.alone.map((g) => groups[g]))} test alone nobody has a place`,
   ].filter((w) => w !== '')
   const run = u.toRun === undefined ? '' : ` Run ${u.toRun} to place it.`
-  return `${parts.join('; ')}.${run}`
+  return `${parts.join('; ')}.${run}${standsIn(u)}`
+}
+
+/** Where it stands in the groups of overall that it has; nothing where one group is ranked that it lacks. */
+function standsIn(u: Schemas['UnplacedView']): string {
+  const has = u.groups.filter((g) => speedGroups.includes(g.group) && !u.missing.includes(g.group))
+  if (has.length === 0) return ''
+  const places = has.map((g) => `${ordinal(g.place)} of ${String(g.of)} in ${groups[g.group]}`)
+  return ` It stands ${listed(places)}.`
 }
 
 /** How many pairs are told apart, and what would help where none is; empty where nothing is to be told. */

@@ -70,6 +70,7 @@ const view: Schemas['StandingsView'] = {
       subject: subject(13, { name: 'Slate 9' }),
       missing: ['STORAGE'],
       alone: [],
+      groups: [],
       toRun: 'Siltpath',
       minutes: 3,
     },

@@ -101,7 +101,9 @@ class JudgingTest extends DemoDesk {
         desk.see("Overall");
         desk.waitFor(By.cssSelector("tr[data-focus=true] button")).click();
         desk.waitFor(By.cssSelector("[data-testid=why]"));
-        assertThat(desk.text("[data-testid=why]")).contains("tests of a suite differ by").contains("Processor");
+        assertThat(desk.text("[data-testid=why]"))
+                .contains("tests of a suite differ by")
+                .contains("Processor");
         String before = desk.text("tr[data-focus=true]");
         for (int step = 0; step < 12; step++) {
             desk.script("document.querySelector('input[aria-label=\"Weight of browser\"]').focus()");

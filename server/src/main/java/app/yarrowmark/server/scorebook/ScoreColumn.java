@@ -227,7 +227,7 @@ public final class ScoreColumn {
     }
 
     /** Returns the group of tests that the metric is of. */
-    TestGroup group() {
+    public TestGroup group() {
         return kind.group();
     }
 

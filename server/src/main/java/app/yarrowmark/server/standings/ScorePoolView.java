@@ -3,6 +3,7 @@ package app.yarrowmark.server.standings;
 import app.yarrowmark.core.rank.PoolPosition;
 import app.yarrowmark.core.suite.Direction;
 import app.yarrowmark.core.suite.Scale;
+import app.yarrowmark.server.subjects.MovementView;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -46,7 +47,9 @@ public record ScorePoolView(
     /**
      * A score with what is known of it.
      *
+     * @param days on which it was read
      * @param reach of the 95 % interval above the score, as a share of it; absent where the noise is unknown
+     * @param movement between days that was reckoned with
      * @param decimals digits after the point that the readings have
      * @param place among devices of the kind, each other one by its best setup that is not tuned, 1 is best
      * @param of how many devices those are
@@ -54,7 +57,9 @@ public record ScorePoolView(
     public record OwnScore(
             double value,
             int count,
+            int days,
             @Nullable Double reach,
+            MovementView movement,
             int decimals,
             int place,
             int of,

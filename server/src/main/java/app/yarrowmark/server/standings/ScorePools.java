@@ -21,6 +21,7 @@ import app.yarrowmark.server.standings.ScorePoolView.PlainShare;
 import app.yarrowmark.server.standings.ScorePoolView.PlainView;
 import app.yarrowmark.server.standings.ScorePoolView.PoolScore;
 import app.yarrowmark.server.subjects.GapReasons;
+import app.yarrowmark.server.subjects.MovementView;
 import app.yarrowmark.server.subjects.Subject;
 import app.yarrowmark.server.subjects.SubjectService;
 import app.yarrowmark.server.suites.Suite;
@@ -161,7 +162,9 @@ class ScorePools {
         return new OwnScore(
                 score.value(),
                 score.count(),
+                score.days(),
                 score.reach().isPresent() ? score.reach().getAsDouble() : null,
+                MovementView.of(column.movement(), column.group()),
                 column.decimals(own.setupId()),
                 position.place(),
                 position.of(),

@@ -474,20 +474,24 @@ public class StandingsService {
     }
 
     private static List<GroupView> groups(PoolFits fits, StandingsQuestion.Weights weights, int reference) {
-        return GroupOrder.of(fits).stream()
-                .map(g -> {
-                    GroupFit fit = Maps.at(fits.byGroup(), g.group());
+        Map<TestGroup, GroupOrder> orders =
+                GroupOrder.of(fits).stream().collect(Collectors.toMap(GroupOrder::group, g -> g));
+        // Those that count and that nobody here has are named too.
+        return fits.byGroup().values().stream()
+                .filter(f -> orders.containsKey(f.group()) || weights.of(f.group()) > 0)
+                .map(fit -> {
+                    GroupOrder g = orders.get(fit.group());
                     String whyNot = fits.whyNot(fit, weights);
                     return new GroupView(
-                            g.group(),
+                            fit.group(),
                             fit.tests().size(),
                             fit.parts().stream()
                                     .mapToInt(p -> p.subjects().size())
                                     .sum(),
-                            weights.of(g.group()),
+                            weights.of(fit.group()),
                             whyNot == null,
                             whyNot,
-                            g.indexes(reference));
+                            g == null ? List.of() : g.indexes(reference));
                 })
                 .toList();
     }
@@ -529,7 +533,8 @@ public class StandingsService {
                         .map(GroupFit::group)
                         .toList(),
                 quickest.map(s -> s.sheet().name()).orElse(null),
-                quickest.map(s -> s.sheet().schedule().minutes()).orElse(null));
+                quickest.map(s -> s.sheet().schedule().minutes()).orElse(null),
+                strip(fits, subject, -1));
     }
 
     /** Whether a test says anything of devices of a kind: one of them has it, or it runs wherever a browser does. */

@@ -138,11 +138,13 @@ public record StandingsView(
      * One that cannot be placed, the groups it lacks, and the quickest suite that would help.
      *
      * @param alone of the groups it lacks, those in which it hangs together with others by one test alone
+     * @param groups where it stands in those that it has
      */
     public record UnplacedView(
             SubjectView subject,
             List<TestGroup> missing,
             List<TestGroup> alone,
             @Nullable String toRun,
-            @Nullable Double minutes) {}
+            @Nullable Double minutes,
+            List<GroupPlaceView> groups) {}
 }
