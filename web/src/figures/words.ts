@@ -93,11 +93,17 @@ export function counted(n: number, one: string): string {
   return `${String(n)} ${one}${n === 1 ? '' : 's'}`
 }
 
+const disjunction = new Intl.ListFormat('en-GB', { type: 'disjunction' })
 const conjunction = new Intl.ListFormat('en-GB', { type: 'conjunction' })
 
 /** Names in a row: Stem, Leaf and Root. */
 export function listed(names: readonly string[]): string {
   return conjunction.format(names)
+}
+
+/** Returns names as a choice in a sentence: "a, b or c". */
+export function eitherOf(names: readonly string[]): string {
+  return disjunction.format(names)
 }
 
 /** Returns whether every word that was typed stands somewhere in a text, in capitals or not; nothing typed is in all. */

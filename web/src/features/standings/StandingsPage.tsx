@@ -23,7 +23,7 @@ import { PlaceTable } from './PlaceTable'
 import { PoolChoice } from './PoolChoice'
 import { Ranking } from './Ranking'
 import { lastWeights, rememberWeights } from './memory'
-import { apartWords, sentence, unplacedWords } from './sentence'
+import { apartWords, bothIndices, sentence, unplacedWords } from './sentence'
 import { Steepness } from './Steepness'
 import { Value } from './Value'
 import { Weights } from './Weights'
@@ -360,19 +360,13 @@ function Told({ view, choose }: Pick<StandingsProps, 'view' | 'choose'>) {
     <div className="text-base text-ink2" data-testid="told-apart">
       {apart !== '' && <p className="pt-2.25">{apart}</p>}
       {steep?.matters === true && steep.most && view.steepness.length === 0 && (
-        <p className="pt-1">
-          Tests differ in how far they spread devices; with that in mind {subjectText(steep.most)} would be{' '}
-          <span className="num text-ink">{(steep.steepIndex ?? 0).toFixed(0)}</span> instead of{' '}
-          <span className="num text-ink">{(steep.index ?? 0).toFixed(0)}</span>.{' '}
-          <Button
-            look="link"
-            onClick={() => {
-              choose({ by: 'steep', why: '' })
-            }}
-          >
-            see them so
-          </Button>
-        </p>
+        <MovesMost
+          name={subjectText(steep.most)}
+          indices={bothIndices(steep.steepIndex ?? 0, steep.index ?? 0)}
+          see={() => {
+            choose({ by: 'steep', why: '' })
+          }}
+        />
       )}
       {steep && steep.untold.length > 0 && (
         <p className="pt-1">
@@ -382,6 +376,20 @@ function Told({ view, choose }: Pick<StandingsProps, 'view' | 'choose'>) {
         </p>
       )}
     </div>
+  )
+}
+
+function MovesMost(props: { name: string; indices: readonly [string, string]; see: () => void }) {
+  const [steepIndex, index] = props.indices
+  return (
+    <p className="pt-1">
+      Tests differ in how far they spread devices; with that in mind {props.name} would be{' '}
+      <span className="num text-ink">{steepIndex}</span> instead of{' '}
+      <span className="num text-ink">{index}</span>.{' '}
+      <Button look="link" onClick={props.see}>
+        see them so
+      </Button>
+    </p>
   )
 }
 

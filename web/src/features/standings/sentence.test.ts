@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../../api/client'
-import { apartWords, oddWords, rangeWords, sentence, unplacedWords } from './sentence'
+import { apartWords, bothIndices, oddWords, rangeWords, sentence, unplacedWords } from './sentence'
 
 type Place = Schemas['PlaceView']
 
@@ -88,8 +88,7 @@ describe('sentence', () => {
       subject: subject(9),
       missing: ['STORAGE' as const],
       alone: [],
-      toRun: 'Siltpath',
-      minutes: 3,
+      toRun: ['Siltpath'],
       groups: [],
     }
     expect(words({ ...view(places), unplaced: [unplaced] }, 9)).toBe(
@@ -99,7 +98,9 @@ describe('sentence', () => {
       'stands apart',
     )
     expect(words(view(places), 77)).toBe('is not in this pool, or has no score here yet.')
-    expect(unplacedWords({ subject: subject(9), missing: [], alone: [], groups: [] })).not.toContain('Run')
+    expect(
+      unplacedWords({ subject: subject(9), missing: [], alone: [], toRun: [], groups: [] }),
+    ).not.toContain('Run')
   })
 })
 
@@ -109,9 +110,26 @@ describe('who is unplaced overall', () => {
       { group: 'PROCESSOR' as const, index: 90, place: 3, of: 14, percentile: 0.8 },
       { group: 'HEAT' as const, index: 90, place: 1, of: 2, percentile: 0.8 },
     ]
-    expect(unplacedWords({ subject: subject(9), missing: ['STORAGE'], alone: [], groups })).toBe(
+    expect(unplacedWords({ subject: subject(9), missing: ['STORAGE'], alone: [], toRun: [], groups })).toBe(
       'it has no drive test in common with the others. It stands third of 14 in processor.',
     )
+  })
+})
+
+describe('who lacks several groups', () => {
+  it('is told all that it takes', () => {
+    const lacks = { subject: subject(9), missing: ['PROCESSOR' as const, 'STORAGE' as const], groups: [] }
+    expect(unplacedWords({ ...lacks, alone: [], toRun: ['Siltpath', 'Kernmill'] })).toBe(
+      'it has no processor or drive test in common with the others. Run Siltpath and Kernmill to place it.',
+    )
+  })
+})
+
+describe('two indices', () => {
+  it('are never shown as the same', () => {
+    expect(bothIndices(93.2, 100)).toEqual(['93', '100'])
+    expect(bothIndices(9.9, 10.2)).toEqual(['9.9', '10.2'])
+    expect(bothIndices(9.96, 10.04)).toEqual(['9.96', '10.04'])
   })
 })
 
@@ -120,11 +138,12 @@ describe('one test alone', () => {
     subject: subject(9),
     missing: ['PROCESSOR' as const],
     alone: ['PROCESSOR' as const],
+    toRun: [],
     groups: [],
   }
   it('is not said to be none', () => {
     expect(unplacedWords(unplaced)).toBe('by one processor test alone nobody has a place.')
-    expect(unplacedWords({ ...unplaced, missing: ['PROCESSOR', 'STORAGE'], toRun: 'Siltpath' })).toBe(
+    expect(unplacedWords({ ...unplaced, missing: ['PROCESSOR', 'STORAGE'], toRun: ['Siltpath'] })).toBe(
       'it has no drive test in common with the others; by one processor test alone nobody has a place. Run Siltpath to place it.',
     )
   })

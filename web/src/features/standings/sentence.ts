@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client'
-import { bands, groups, listed, ordinal, speedGroups } from '../../figures/words'
+import { bands, eitherOf, groups, listed, ordinal, speedGroups } from '../../figures/words'
 
 type Standings = Schemas['StandingsView']
 type Place = Schemas['PlaceView']
@@ -56,12 +56,12 @@ function missing(view: Standings, key: string): readonly Piece[] {
 export function unplacedWords(u: Schemas['UnplacedView']): string {
   const lacks = u.missing.filter((g) => !u.alone.includes(g)).map((g) => groups[g])
   const parts = [
-    lacks.length === 0 ? '' : `it has no ${listed(lacks)} test in common with the others`,
+    lacks.length === 0 ? '' : `it has no ${eitherOf(lacks)} test in common with the others`,
     u.alone.length === 0
       ? ''
-      : `by one ${listed(u.alone.map((g) => groups[g]))} test alone nobody has a place`,
+      : `by one ${eitherOf(u.alone.map((g) => groups[g]))} test alone nobody has a place`,
   ].filter((w) => w !== '')
-  const run = u.toRun === undefined ? '' : ` Run ${u.toRun} to place it.`
+  const run = u.toRun.length === 0 ? '' : ` Run ${listed(u.toRun)} to place it.`
   return `${parts.join('; ')}.${run}${standsIn(u)}`
 }
 
@@ -96,6 +96,12 @@ export function oddWords(place: Place): string {
         : `much worse in ${o.suite} (×${o.times.toFixed(2)})`,
     )
     .join(', ')
+}
+
+/** Two indices that differ, with as many decimals as it takes to see it. */
+export function bothIndices(a: number, b: number): readonly [string, string] {
+  const digits = [0, 1, 2].find((d) => a.toFixed(d) !== b.toFixed(d)) ?? 3
+  return [a.toFixed(digits), b.toFixed(digits)]
 }
 
 /** The index against the reference, from and to; fine enough to see whether 100 lies in it. Empty where one test makes an order. */

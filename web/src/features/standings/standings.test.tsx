@@ -71,8 +71,7 @@ const view: Schemas['StandingsView'] = {
       missing: ['STORAGE'],
       alone: [],
       groups: [],
-      toRun: 'Siltpath',
-      minutes: 3,
+      toRun: ['Siltpath'],
     },
   ],
 }

@@ -8,7 +8,6 @@ import app.yarrowmark.core.rank.Overall;
 import app.yarrowmark.core.rank.Place;
 import app.yarrowmark.core.rank.Placing;
 import app.yarrowmark.core.rank.Steepness;
-import app.yarrowmark.core.suite.Home;
 import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.scorebook.TestColumn;
@@ -28,7 +27,6 @@ import app.yarrowmark.server.subjects.Subject;
 import app.yarrowmark.server.subjects.SubjectKey;
 import app.yarrowmark.server.subjects.SubjectService;
 import app.yarrowmark.server.subjects.SubjectView;
-import app.yarrowmark.server.suites.Suite;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
@@ -515,16 +513,9 @@ public class StandingsService {
     }
 
     private static UnplacedView unplaced(PoolFits fits, int subject, List<GroupFit> needed) {
-        DeviceKind kind = fits.pool().get(subject).deviceKind();
         List<GroupFit> missing = needed.stream()
                 .filter(f -> f.parts().isEmpty() || f.parts().get(0).rowOf(subject) < 0)
                 .toList();
-        Optional<Suite> quickest = missing.stream()
-                .flatMap(f -> f.tests().stream())
-                .filter(t -> isOfItsKind(fits, t, kind) && !hasAny(fits, t.suite(), subject))
-                .map(TestColumn::suite)
-                .filter(s -> kind == null || kind.runsNatively() || s.sheet().home() != Home.NATIVE)
-                .min(Comparator.comparingDouble(s -> s.sheet().schedule().minutes()));
         return new UnplacedView(
                 view(fits, subject),
                 missing.stream().map(GroupFit::group).toList(),
@@ -532,24 +523,9 @@ public class StandingsService {
                         .filter(f -> f.alone().contains(subject))
                         .map(GroupFit::group)
                         .toList(),
-                quickest.map(s -> s.sheet().name()).orElse(null),
-                quickest.map(s -> s.sheet().schedule().minutes()).orElse(null),
+                WhatPlaces.of(fits, subject, missing).stream()
+                        .map(s -> s.sheet().name())
+                        .toList(),
                 strip(fits, subject, -1));
-    }
-
-    /** Whether a test says anything of devices of a kind: one of them has it, or it runs wherever a browser does. */
-    private static boolean isOfItsKind(PoolFits fits, TestColumn test, @Nullable DeviceKind kind) {
-        return kind == null
-                || test.suite().sheet().home() == Home.BROWSER
-                || fits.scores().column(test.metricId()).scores().keySet().stream()
-                        .map(fits.labels()::get)
-                        .anyMatch(label -> label != null && kind.equals(label.kind()));
-    }
-
-    private static boolean hasAny(PoolFits fits, Suite suite, int subject) {
-        List<Long> setups = fits.pool().get(subject).setups();
-        return suite.sheet().metrics().stream()
-                .map(m -> fits.scores().column(suite.metricId(m)).scores().keySet())
-                .anyMatch(measured -> setups.stream().anyMatch(measured::contains));
     }
 }

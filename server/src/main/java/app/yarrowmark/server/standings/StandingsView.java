@@ -135,7 +135,7 @@ public record StandingsView(
     public record SteepTest(StandingTest test, double steepness, double share) {}
 
     /**
-     * One that cannot be placed, the groups it lacks, and the quickest suite that would help.
+     * One that cannot be placed, the groups it lacks, and suites that together would place it; none where none are known.
      *
      * @param alone of the groups it lacks, those in which it hangs together with others by one test alone
      * @param groups where it stands in those that it has
@@ -144,7 +144,6 @@ public record StandingsView(
             SubjectView subject,
             List<TestGroup> missing,
             List<TestGroup> alone,
-            @Nullable String toRun,
-            @Nullable Double minutes,
+            List<String> toRun,
             List<GroupPlaceView> groups) {}
 }
