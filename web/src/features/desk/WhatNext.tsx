@@ -155,13 +155,13 @@ export function summary(plan: Plan): string {
     p.best === p.worst ? `place ${String(p.best)}` : `places ${String(p.best)} to ${String(p.worst)}`
   const of = ` of ${String(before.of)} ${plan.pool}`
   return before.best === after.best && before.worst === after.worst
-    ? `${runs}. It may have ${place(before)}${of} now, and with them; the differences to its neighbours get surer.${neighbours}`
+    ? `${runs}. It may have ${place(before)}${of} now, and with them; smaller differences to its neighbours get told.${neighbours}`
     : `${runs}. It may have ${place(before)}${of} now, and ${place(after)} with them, were its scores to stay.${neighbours}`
 }
 
 function worth(r: Plan['runs'][number]): string {
   if (r.places) return 'gives it a place in a group it lacks'
-  if (r.errorBefore === undefined || r.errorAfter === undefined) return 'helps towards a place'
-  const share = (x: number) => `±${(100 * x).toFixed(2)} %`
-  return `difference to its neighbours ${share(r.errorBefore)} → ${share(r.errorAfter)}`
+  if (r.reachBefore === undefined || r.reachAfter === undefined) return 'helps towards a place'
+  const share = (x: number) => `${(100 * x).toFixed(2)} %`
+  return `told from its neighbours when ${share(r.reachBefore)} → ${share(r.reachAfter)} apart`
 }

@@ -17,8 +17,8 @@ const run = (
   learned: false,
   first: true,
   places: false,
-  errorBefore: 0.013,
-  errorAfter: 0.0121,
+  reachBefore: 0.013,
+  reachAfter: 0.0121,
   groups: ['GRAPHICS'],
   ...more,
 })
@@ -68,7 +68,7 @@ describe('what to run next', () => {
     show(<WhatNext sheet={sheet} onClose={closed} />, '/desk/7')
     expect(await screen.findByText(/3 runs in 16 min. It may have places 6 to 9 of 14/)).toBeTruthy()
     expect(screen.getByText('first run here')).toBeTruthy()
-    expect(screen.getAllByText(/±1.30 % → ±1.21 %/)).toHaveLength(3)
+    expect(screen.getAllByText(/when 1.30 % → 1.21 % apart/)).toHaveLength(3)
     const field = screen.getByLabelText('There are')
     fireEvent.submit(field)
     await waitFor(() => {
@@ -101,7 +101,7 @@ describe('what to run next', () => {
     expect(summary(unplaced)).toContain(
       'it gets a place overall among devices of its kind, which it lacks now',
     )
-    expect(summary({ ...plan, placeAfter: { best: 6, worst: 9, of: 14 } })).toContain('get surer')
+    expect(summary({ ...plan, placeAfter: { best: 6, worst: 9, of: 14 } })).toContain('get told')
   })
 
   it('shortens the list of suites and says how much of the order is kept', async () => {

@@ -1,36 +1,39 @@
 package app.yarrowmark.core.plan;
 
+import app.yarrowmark.core.rank.Lines;
+
 /**
- * Places that one subject may have, were its estimate to stay: it is held against each of the others alone.
+ * Places that one subject may have.
  *
- * @param best with everybody below it who may be
- * @param worst with everybody above it who may be
+ * @param best place, behind all who are told apart from it above
+ * @param worst place, before all who are told apart from it below
  * @param of how many have a place
  */
 public record PlaceRange(int best, int worst, int of) {
 
-    /** So far does an interval of 90 % reach on either side, in standard errors. */
-    private static final double NORMAL_90 = 1.6449;
+    /** Returns the places that comparison lines leave to a subject. */
+    public static PlaceRange of(Lines lines, int subject) {
+        return new PlaceRange(lines.best(subject), lines.worst(subject), lines.theta().length);
+    }
 
     /**
-     * Returns the range.
+     * Returns the places once errors have shrunk, were the estimates to stay. Two are told apart if they differ by more than their
+     * reach, which shrinks as the error of their difference does.
      *
-     * @param theta estimate of each; NaN without a place; the focus has one
-     * @param variance of the difference of each to the focus
+     * @param lead of the subject to each other, on the log scale
+     * @param reach of each pair now
+     * @param share error of each difference then, in that of now; NaN where none is known
      */
-    public static PlaceRange of(double[] theta, double[] variance, int focus) {
-        int surely = 0;
-        int possibly = 0;
-        int of = 1;
-        for (int s = 0; s < theta.length; s++) {
-            if (s == focus || Double.isNaN(theta[s]) || Double.isNaN(variance[s])) {
-                continue;
+    public PlaceRange narrowed(double[] lead, double[] reach, double[] share) {
+        int above = 0;
+        int below = 0;
+        for (int s = 0; s < lead.length; s++) {
+            double apart = Math.abs(lead[s]);
+            if (apart <= reach[s] && apart > reach[s] * share[s]) {
+                above += lead[s] < 0 ? 1 : 0;
+                below += lead[s] > 0 ? 1 : 0;
             }
-            double reach = NORMAL_90 * Math.sqrt(variance[s]);
-            surely += theta[s] - theta[focus] > reach ? 1 : 0;
-            possibly += theta[s] - theta[focus] > -reach ? 1 : 0;
-            of++;
         }
-        return new PlaceRange(1 + surely, 1 + possibly, of);
+        return new PlaceRange(best + above, worst - below, of);
     }
 }

@@ -5,6 +5,7 @@ import app.yarrowmark.core.plan.NextRuns;
 import app.yarrowmark.core.plan.PlaceRange;
 import app.yarrowmark.core.plan.ShortList;
 import app.yarrowmark.core.rank.AdditiveFit;
+import app.yarrowmark.core.rank.Lines;
 import app.yarrowmark.core.rank.ScoreMatrix;
 import app.yarrowmark.core.score.DayMovement;
 import app.yarrowmark.core.score.PooledNoise;
@@ -44,6 +45,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
+import java.util.function.IntToDoubleFunction;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
@@ -117,7 +119,7 @@ class PlanService {
                 times.on(setupId, suites.all().stream().map(Suite::id).toList());
         List<LeftOut> left = new ArrayList<>();
         List<NextRuns.Candidate> candidates = candidates(label, groups, learned, left);
-        NextRuns.Plan plan = NextRuns.of(near.groups, near.focus, near.neighbours, candidates, minutes);
+        NextRuns.Plan plan = NextRuns.of(near.groups, 0, near.neighbours, candidates, minutes);
         Map<Integer, NextRuns.Candidate> byId =
                 candidates.stream().collect(Collectors.toMap(NextRuns.Candidate::id, c -> c));
         Set<Integer> picked =
@@ -135,10 +137,10 @@ class PlanService {
                         : plan.picks().get(plan.picks().size() - 1).minutes(),
                 pool,
                 near.names,
-                near.range(plan.varianceBefore()),
-                near.range(plan.varianceAfter()),
+                near.now,
+                near.after(plan),
                 plan.picks().stream()
-                        .map(p -> proposed(p, Maps.at(byId, p.candidate()), groups, learned))
+                        .map(p -> proposed(p, Maps.at(byId, p.candidate()), groups, learned, near.errors(plan)))
                         .toList(),
                 left,
                 anotherDay(setupId));
@@ -163,7 +165,11 @@ class PlanService {
     }
 
     private ProposedRun proposed(
-            NextRuns.Pick pick, NextRuns.Candidate candidate, List<GroupFit> groups, SuiteTimes.Minutes learned) {
+            NextRuns.Pick pick,
+            NextRuns.Candidate candidate,
+            List<GroupFit> groups,
+            SuiteTimes.Minutes learned,
+            double errors) {
         Suite suite = suites.get(candidate.id());
         return new ProposedRun(
                 suite.id(),
@@ -173,8 +179,8 @@ class PlanService {
                 learned.isLearned(suite.id()),
                 pick.first(),
                 pick.places(),
-                number(pick.errorBefore()),
-                number(pick.errorAfter()),
+                reach(pick.errorBefore(), errors),
+                reach(pick.errorAfter(), errors),
                 candidate.tests().stream()
                         .map(t -> groups.get(t.group()).group())
                         .distinct()
@@ -185,21 +191,47 @@ class PlanService {
         return value.isPresent() ? value.getAsDouble() : null;
     }
 
+    private static @Nullable Double reach(OptionalDouble error, double errors) {
+        return error.isPresent() && !Double.isNaN(errors) ? Math.expm1(errors * error.getAsDouble()) : null;
+    }
+
     /**
-     * The part of the pool around a device.
+     * The part of the pool around a device, which comes first in it.
      *
-     * @param focus its number in the groups
-     * @param theta overall of each; NaN for those without a place
+     * @param lead of the device to each, on the log scale; empty while it has no place
+     * @param reach how far each must be from the device to be told apart; empty while it has no place
+     * @param now where the device may stand
      */
     private record Near(
-            List<NextRuns.Group> groups, int focus, List<Integer> neighbours, List<String> names, double[] theta) {
+            List<NextRuns.Group> groups,
+            List<Integer> neighbours,
+            List<String> names,
+            double[] lead,
+            double[] reach,
+            @Nullable PlaceRange now) {
 
         @Nullable
-        PlaceRange range(double[] variance) {
-            if (Double.isNaN(theta[focus])) {
+        PlaceRange after(NextRuns.Plan plan) {
+            if (now == null) {
                 return null;
             }
-            return PlaceRange.of(theta, variance, focus);
+            double[] share = new double[lead.length];
+            Arrays.setAll(share, s -> Math.sqrt(plan.varianceAfter()[s] / plan.varianceBefore()[s]));
+            return now.narrowed(lead, reach, share);
+        }
+
+        /** Returns by how many errors the device must be from its neighbours to be told apart. */
+        double errors(NextRuns.Plan plan) {
+            if (now == null) {
+                return Double.NaN;
+            }
+            double[] variance = plan.varianceBefore();
+            List<Integer> known =
+                    neighbours.stream().filter(s -> !Double.isNaN(variance[s])).toList();
+            double reached =
+                    known.stream().mapToDouble(s -> reach[s] * reach[s]).sum();
+            return Math.sqrt(
+                    reached / known.stream().mapToDouble(s -> variance[s]).sum());
         }
     }
 
@@ -213,23 +245,18 @@ class PlanService {
                         .distinct()
                         .sorted()
                         .toList());
-        double[] level = overall.map(StandingsService.Ranked::theta).orElseGet(() -> nowhere(all.size()));
         int row = all.indexOf(focus);
-        boolean placed = overall.isPresent() && row >= 0;
-        double own = placed ? level[row] : Double.NaN;
+        Lines lines = row < 0 ? null : overall.map(r -> r.placing().lines()).orElse(null);
+        boolean placed = lines != null;
         List<Integer> byDistance = IntStream.range(0, all.size())
                 .filter(r -> r != row)
                 .boxed()
-                .sorted(Comparator.comparingDouble(r -> placed ? Math.abs(level[r] - own) : 0))
+                .sorted(Comparator.comparingDouble(
+                        r -> lines == null ? 0 : Math.abs(lines.theta()[r] - lines.theta()[row])))
                 .limit(MOST_SUBJECTS)
                 .toList();
         List<Integer> subjects = new ArrayList<>(List.of(focus));
         byDistance.forEach(r -> subjects.add(all.get(r)));
-        double[] theta = new double[subjects.size()];
-        theta[0] = own;
-        for (int i = 0; i < byDistance.size(); i++) {
-            theta[i + 1] = level[byDistance.get(i)];
-        }
         // Other setups of the same model are no neighbours to be told from.
         Long model = fits.pool().get(focus).model();
         List<Integer> neighbours = IntStream.rangeClosed(1, byDistance.size())
@@ -240,7 +267,6 @@ class PlanService {
                 .toList();
         return new Near(
                 groups.stream().map(g -> group(g, subjects)).toList(),
-                0,
                 neighbours,
                 placed
                         ? neighbours.stream()
@@ -248,13 +274,15 @@ class PlanService {
                                 .map(s -> s.detail().isEmpty() ? s.name() : s.name() + ", " + s.detail())
                                 .toList()
                         : List.of(),
-                theta);
+                lines == null ? new double[0] : ofEach(row, byDistance, r -> lines.theta()[row] - lines.theta()[r]),
+                lines == null ? new double[0] : ofEach(row, byDistance, r -> lines.half(row) + lines.half(r)),
+                lines == null ? null : PlaceRange.of(lines, row));
     }
 
-    private static double[] nowhere(int count) {
-        double[] nowhere = new double[count];
-        Arrays.fill(nowhere, Double.NaN);
-        return nowhere;
+    private static double[] ofEach(int first, List<Integer> others, IntToDoubleFunction value) {
+        return IntStream.concat(IntStream.of(first), others.stream().mapToInt(Integer::intValue))
+                .mapToDouble(value)
+                .toArray();
     }
 
     private static NextRuns.Group group(GroupFit group, List<Integer> subjects) {

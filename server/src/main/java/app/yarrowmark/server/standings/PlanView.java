@@ -18,7 +18,7 @@ final class PlanView {
      * @param used by the runs proposed
      * @param pool what it is held against, in words
      * @param neighbours names of those next to it in the standings; all of the pool before it has a place
-     * @param placeBefore where it may stand now; absent before it is placed
+     * @param placeBefore where it may stand now, as in the standings; absent before it is placed
      * @param placeAfter where it may stand with these runs, were its place to stay what it is
      * @param runs in the order to run them
      * @param left suites that were not proposed, with the reason
@@ -43,7 +43,8 @@ final class PlanView {
      * @param learned whether past runs on this kind of device tell the minutes
      * @param first whether the setup has no run of it yet
      * @param places whether the setup has a place overall only with it
-     * @param errorBefore of the difference to the neighbours, as a share (one standard error); absent before it is placed
+     * @param reachBefore by how much, as a share, it must differ from its neighbours to be told apart; absent before it is placed
+     * @param reachAfter the same with this run
      * @param groups that it tells of
      */
     record ProposedRun(
@@ -54,8 +55,8 @@ final class PlanView {
             boolean learned,
             boolean first,
             boolean places,
-            @Nullable Double errorBefore,
-            @Nullable Double errorAfter,
+            @Nullable Double reachBefore,
+            @Nullable Double reachAfter,
             List<TestGroup> groups) {}
 
     /** A suite that is not proposed. */
