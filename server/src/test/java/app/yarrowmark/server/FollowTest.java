@@ -348,6 +348,16 @@ class FollowTest extends ServerTest {
                 .json();
         assertThat(placed.at("/placeBefore/of").asInt()).isEqualTo(9);
         assertThat(placed.get("neighbours")).hasSize(4);
+        JsonNode own = null;
+        for (JsonNode place :
+                person.get("/api/v1/standings?kind=RIG").expect(200).json().get("places")) {
+            if (place.at("/subject/setupId").asLong() == setup(sheets.get(5))) {
+                own = place;
+            }
+        }
+        assertThat(own).isNotNull();
+        assertThat(placed.at("/placeBefore/best")).isEqualTo(own.get("best"));
+        assertThat(placed.at("/placeBefore/worst")).isEqualTo(own.get("worst"));
         JsonNode brief = person.get("/api/v1/plans/suites?group=PROCESSOR&kind=RIG&minutes=20")
                 .expect(200)
                 .json();
