@@ -64,6 +64,7 @@ describe('a difference in words', () => {
       '97.8 % interval, as this is the third look',
     )
     expect(verdictTitle({ ...d, look: 12, confidence: 0.99 })).toContain('the 12th look')
+    expect(verdictTitle({ ...d, look: 21, confidence: 0.99 })).toContain('the 21st look')
   })
 
   it('never has a sign before an amount, and never more with less', () => {

@@ -1,5 +1,6 @@
 import type { Schemas } from '../api/client'
 import { amount, number, significant, unitWords } from '../figures/format'
+import { ordinal } from '../figures/words'
 
 /** What a difference is told as. */
 export type Basis = Schemas['ComparisonView']['basis']
@@ -130,24 +131,11 @@ export function verdictWords(d: Pick<Difference, 'verdict' | 'counted'>): string
   return isAlone(d) ? `${verdicts[d.verdict]}, alone` : verdicts[d.verdict]
 }
 
-const ordinals = [
-  'first',
-  'second',
-  'third',
-  'fourth',
-  'fifth',
-  'sixth',
-  'seventh',
-  'eighth',
-  'ninth',
-  'tenth',
-]
-
 /** Which interval it is: of a later look a wider one. */
 export function intervalWords(d: Pick<Difference, 'look' | 'confidence'>): string {
   const level = `${String(Math.round(d.confidence * 1000) / 10)} % interval`
   if (d.look < 2) return level
-  return `${level}, as this is the ${ordinals[d.look - 1] ?? `${String(d.look)}th`} look`
+  return `${level}, as this is the ${ordinal(d.look)} look`
 }
 
 /** What there is to say of a verdict where it is pointed at; empty if nothing. */
