@@ -20,7 +20,7 @@ class LayersTest {
             .resideInAnyPackage(
                     "app.yarrowmark.server..",
                     "app.yarrowmark.core.rank..",
-                    "org.apache.commons.math3..",
+                    "org.hipparchus..",
                     "org.springframework..");
 
     @ArchTest

@@ -3,7 +3,7 @@ package app.yarrowmark.core.compare;
 import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.score.Scoring;
 import java.util.Optional;
-import org.apache.commons.math3.distribution.NormalDistribution;
+import org.hipparchus.distribution.continuous.NormalDistribution;
 
 /**
  * About what an undecided comparison would need, four times of five. The standard error is asked for first: for a lead by the
@@ -31,7 +31,7 @@ public record WouldDecide(Aim aim, Answer answer, int days, int runs) {
 
     private static final int MOST_DAYS = 40;
     private static final double LEAST_ERROR = 1e-7;
-    private static final NormalDistribution NORMAL = new NormalDistribution(null, 0, 1);
+    private static final NormalDistribution NORMAL = new NormalDistribution(0, 1);
 
     /** What more days or runs would show. */
     public enum Aim {

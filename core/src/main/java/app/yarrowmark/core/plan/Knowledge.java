@@ -3,10 +3,10 @@ package app.yarrowmark.core.plan;
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
-import org.apache.commons.math3.linear.Array2DRowRealMatrix;
-import org.apache.commons.math3.linear.ArrayRealVector;
-import org.apache.commons.math3.linear.CholeskyDecomposition;
-import org.apache.commons.math3.linear.DecompositionSolver;
+import org.hipparchus.linear.Array2DRowRealMatrix;
+import org.hipparchus.linear.ArrayRealVector;
+import org.hipparchus.linear.CholeskyDecomposition;
+import org.hipparchus.linear.DecompositionSolver;
 import org.jspecify.annotations.Nullable;
 
 /**

@@ -1,7 +1,7 @@
 package app.yarrowmark.core.rank;
 
-import org.apache.commons.math3.linear.Array2DRowRealMatrix;
-import org.apache.commons.math3.linear.CholeskyDecomposition;
+import org.hipparchus.linear.Array2DRowRealMatrix;
+import org.hipparchus.linear.CholeskyDecomposition;
 
 /**
  * Draws from the joint distribution of the errors of a fit, multivariate Student: own noise of each subject, and levels of the

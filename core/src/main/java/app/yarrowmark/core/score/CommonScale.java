@@ -1,8 +1,8 @@
 package app.yarrowmark.core.score;
 
 import java.util.stream.IntStream;
-import org.apache.commons.math3.distribution.ChiSquaredDistribution;
-import org.apache.commons.math3.distribution.NormalDistribution;
+import org.hipparchus.distribution.continuous.ChiSquaredDistribution;
+import org.hipparchus.distribution.continuous.NormalDistribution;
 
 /**
  * The largest of several changes that are all judged by one estimate of their noise: where that happens to be too small, all of
@@ -11,7 +11,7 @@ import org.apache.commons.math3.distribution.NormalDistribution;
 public final class CommonScale {
 
     private static final int PARTS = 200;
-    private static final NormalDistribution NORMAL = new NormalDistribution(null, 0, 1);
+    private static final NormalDistribution NORMAL = new NormalDistribution(0, 1);
 
     private CommonScale() {}
 
@@ -26,7 +26,7 @@ public final class CommonScale {
                 return 1;
             }
             double dof = 1 / (x * x);
-            return new ChiSquaredDistribution(null, dof).inverseCumulativeProbability(share) / dof;
+            return new ChiSquaredDistribution(dof).inverseCumulativeProbability(share) / dof;
         }
     }
 

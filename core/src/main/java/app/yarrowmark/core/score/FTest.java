@@ -1,6 +1,6 @@
 package app.yarrowmark.core.score;
 
-import org.apache.commons.math3.distribution.FDistribution;
+import org.hipparchus.distribution.continuous.FDistribution;
 
 /** Fisher's distribution of a ratio of two variances. */
 public final class FTest {
@@ -9,6 +9,6 @@ public final class FTest {
 
     /** Returns the share of the distribution above a value, with so many degrees of freedom above and below. */
     public static double above(double value, double numerator, double denominator) {
-        return 1 - new FDistribution(null, numerator, denominator).cumulativeProbability(value);
+        return 1 - new FDistribution(numerator, denominator).cumulativeProbability(value);
     }
 }

@@ -2,8 +2,8 @@ package app.yarrowmark.core.score;
 
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
-import org.apache.commons.math3.distribution.NormalDistribution;
-import org.apache.commons.math3.distribution.TDistribution;
+import org.hipparchus.distribution.continuous.NormalDistribution;
+import org.hipparchus.distribution.continuous.TDistribution;
 
 /**
  * Student's distribution at any degrees of freedom ν. The library finds each quantile by a search, which a comparison of
@@ -35,13 +35,13 @@ public final class Student {
     /** Returns the share of the distribution above a value. */
     public static double above(double value, double dof) {
         return dof > NORMAL
-                ? new NormalDistribution(null, 0, 1).cumulativeProbability(-value)
-                : new TDistribution(null, dof).cumulativeProbability(-value);
+                ? new NormalDistribution(0, 1).cumulativeProbability(-value)
+                : new TDistribution(dof).cumulativeProbability(-value);
     }
 
     private static double exact(double p, double dof) {
         return dof > NORMAL
-                ? new NormalDistribution(null, 0, 1).inverseCumulativeProbability(p)
-                : new TDistribution(null, dof).inverseCumulativeProbability(p);
+                ? new NormalDistribution(0, 1).inverseCumulativeProbability(p)
+                : new TDistribution(dof).inverseCumulativeProbability(p);
     }
 }

@@ -11,7 +11,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.DoubleStream;
-import org.apache.commons.math3.distribution.TDistribution;
+import org.hipparchus.distribution.continuous.TDistribution;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -66,7 +66,7 @@ class ScoringTest {
             }
             Score score = Scoring.score(List.of(cells.get(0)), pool(cells).all(), Scores.STILL);
             double half =
-                    new TDistribution(null, score.dof()).inverseCumulativeProbability(.975) * score.standardError();
+                    new TDistribution(score.dof()).inverseCumulativeProbability(.975) * score.standardError();
             hits += Math.abs(score.log() - Math.log(100)) <= half ? 1 : 0;
         }
         assertThat((double) hits / tries).isBetween(.93, .985);
