@@ -65,8 +65,7 @@ class ScoringTest {
                 cells.add(noisy(random, 3, 0.01));
             }
             Score score = Scoring.score(List.of(cells.get(0)), pool(cells).all(), Scores.STILL);
-            double half =
-                    new TDistribution(score.dof()).inverseCumulativeProbability(.975) * score.standardError();
+            double half = new TDistribution(score.dof()).inverseCumulativeProbability(.975) * score.standardError();
             hits += Math.abs(score.log() - Math.log(100)) <= half ? 1 : 0;
         }
         assertThat((double) hits / tries).isBetween(.93, .985);
