@@ -354,6 +354,60 @@ class ComparisonTest extends ServerTest {
     }
 
     @Test
+    void howSuitesDifferIsLearnedFromOtherDevicesOfTheKindOnceThereAreAny() {
+        String kind = "Loom " + key;
+        String other = "othermill-" + UUID.randomUUID().toString().substring(0, 8);
+        long[] suites = {suite, suite(other, "processor")};
+        JsonNode slow = loom(kind, other, suites, 1);
+        JsonNode quick = loom(kind, other, suites, 1.3);
+
+        JsonNode assumed = looms(quick, slow);
+        assertThat(assumed.get("anyTestsBasis").asText()).isEqualTo("FEW_SUITES");
+        assertThat(assumed.has("suitesLearnedFrom")).isFalse();
+
+        loom(kind, other, suites, 1.1);
+        loom(kind, other, suites, 1.2);
+
+        JsonNode learned = looms(quick, slow);
+        assertThat(learned.get("suitesLearnedFrom").asInt()).isEqualTo(4);
+        assertThat(learned.at("/mean/times").asDouble())
+                .isEqualTo(assumed.at("/mean/times").asDouble());
+        assertThat(width(learned))
+                .as("no loom has a taste, and that is known now")
+                .isLessThan(width(assumed));
+    }
+
+    /** A device that does as well in both suites, but not in every test. */
+    private JsonNode loom(String kind, String other, long[] suites, double speed) {
+        JsonNode sheet = onDesk(kind, suites[0], suites[1]);
+        for (String suite : new String[] {key, other}) {
+            for (double run : new double[] {1, 1.002, .998}) {
+                double now = speed * run;
+                double uneven = 1 + .1 * (speed - 1);
+                keep(
+                        sheet.get("sitting").asLong(),
+                        suite,
+                        "weave=" + 100 * now * uneven,
+                        "wait=" + 50 / now,
+                        "forge=" + 1000 * now / uneven);
+            }
+        }
+        return sheet;
+    }
+
+    private JsonNode looms(JsonNode quick, JsonNode slow) {
+        return ask("&reference=1", "setup-" + setup(quick), "setup-" + setup(slow))
+                .expect(200)
+                .json()
+                .at("/groups/0/summaries/0");
+    }
+
+    private static double width(JsonNode summary) {
+        return summary.at("/anyTests/high").asDouble()
+                - summary.at("/anyTests/low").asDouble();
+    }
+
+    @Test
     void betweenTwoDevicesTheSizeOfTheMemoryIsACaveatAndTheProcessorIsMeant() {
         writeFirst(
                 fact("memory.size", "4 GiB"),

@@ -1,14 +1,25 @@
 package app.yarrowmark.server.compare;
 
 import app.yarrowmark.core.compare.Basis;
+import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.server.setups.SetupLabel;
+import app.yarrowmark.server.standings.Tastes;
 import app.yarrowmark.server.subjects.Subject;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
 
-/** What was asked for, found. */
-record Asked(List<Subject> subjects, int reference, How how, Map<Long, SetupLabel> labels) {
+/**
+ * What was asked for, found.
+ *
+ * @param tastes how suites differ for their kind of device, by group; groups of which too little is known are not there
+ */
+record Asked(
+        List<Subject> subjects,
+        int reference,
+        How how,
+        Map<Long, SetupLabel> labels,
+        Map<TestGroup, Tastes.Taste> tastes) {
 
     /**
      * How it is to be told.

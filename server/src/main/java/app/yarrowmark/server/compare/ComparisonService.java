@@ -13,6 +13,7 @@ import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.core.suite.Scale;
 import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.server.catalogue.CatalogueService;
+import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.compare.ComparisonView.AxisTick;
 import app.yarrowmark.server.compare.ComparisonView.ComparedCell;
 import app.yarrowmark.server.compare.ComparisonView.ComparedGap;
@@ -34,6 +35,7 @@ import app.yarrowmark.server.scorebook.TypedWords;
 import app.yarrowmark.server.setups.SetupFacts;
 import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.setups.SetupLabels;
+import app.yarrowmark.server.standings.Tastes;
 import app.yarrowmark.server.subjects.FactDifference;
 import app.yarrowmark.server.subjects.FactDifferences;
 import app.yarrowmark.server.subjects.GapReasons;
@@ -85,6 +87,7 @@ public class ComparisonService {
     private final FactDifferences differences;
     private final GapReasons gaps;
     private final TypedWords words;
+    private final Tastes tastes;
 
     ComparisonService(
             SubjectService subjects,
@@ -96,7 +99,8 @@ public class ComparisonService {
             ScoreBook book,
             FactDifferences differences,
             GapReasons gaps,
-            TypedWords words) {
+            TypedWords words,
+            Tastes tastes) {
         this.subjects = subjects;
         this.catalogue = catalogue;
         this.setupLabels = setupLabels;
@@ -107,6 +111,7 @@ public class ComparisonService {
         this.differences = differences;
         this.gaps = gaps;
         this.words = words;
+        this.tastes = tastes;
     }
 
     /**
@@ -127,8 +132,8 @@ public class ComparisonService {
             throw new RuleViolations("threshold", "is a share from 0 to below 1, got " + how.threshold());
         }
         ScoreSnapshot scores = book.current();
-        Asked asked = new Asked(
-                keys.stream().map(k -> subjects.find(k, speaker)).toList(), reference, how, setupLabels.all());
+        List<Subject> found = keys.stream().map(k -> subjects.find(k, speaker)).toList();
+        Asked asked = new Asked(found, reference, how, setupLabels.all(), tastes.of(kind(found)));
         List<FactDifference> differs = differences.from(asked.subjects(), reference, asked.labels());
         List<TestRow> rows =
                 TestRow.of(asked.subjects(), suites.all(), new SubjectScores(scores, catalogue, setupFacts), scores);
@@ -164,6 +169,12 @@ public class ComparisonService {
                 crossed(asked).map(c -> c.view(ranked)).orElse(null),
                 obstacles(unlike, rows, asked),
                 ticks(how.basis()));
+    }
+
+    /** The kind of device of all of them; null where they are of several. */
+    private static @Nullable DeviceKind kind(List<Subject> subjects) {
+        DeviceKind kind = subjects.get(0).deviceKind();
+        return subjects.stream().allMatch(s -> Objects.equals(s.deviceKind(), kind)) ? kind : null;
     }
 
     /** What counts in the means of groups. */

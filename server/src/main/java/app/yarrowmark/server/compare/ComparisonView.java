@@ -60,6 +60,7 @@ record ComparisonView(
      * @param mean of the ratios; absent without a common test
      * @param anyTests the mean with the wider interval, for this kind of work; absent where too little is known of it
      * @param anyTestsBasis how far that rests on how these suites differ
+     * @param suitesLearnedFrom setups that told how suites differ; absent where that is assumed
      * @param unknown tests whose noise is unknown
      * @param readAhead how many of those are ahead as read, by what matters
      * @param readBehind how many of those are behind as read
@@ -75,6 +76,7 @@ record ComparisonView(
             @Nullable Difference mean,
             @Nullable Difference anyTests,
             GroupSummary.Kind.@Nullable Basis anyTestsBasis,
+            @Nullable Integer suitesLearnedFrom,
             int ahead,
             int behind,
             int even,

@@ -13,6 +13,7 @@ import app.yarrowmark.server.compare.ComparisonView.LeaningSuite;
 import app.yarrowmark.server.compare.ComparisonView.SuiteMean;
 import app.yarrowmark.server.scorebook.TestColumn;
 import app.yarrowmark.server.setups.SetupView.Standing;
+import app.yarrowmark.server.standings.Tastes;
 import app.yarrowmark.server.subjects.FactDifference;
 import app.yarrowmark.server.subjects.SubjectKey;
 import app.yarrowmark.server.subjects.TestRow;
@@ -52,7 +53,8 @@ final class Means {
         Map<Verdict, Long> verdicts = used.stream()
                 .flatMap(h -> h.counted().get(subject).stream())
                 .collect(Collectors.groupingBy(v -> v, Collectors.counting()));
-        Optional<GroupSummary> mean = of(tests, advantages, asked);
+        Tastes.@Nullable Taste taste = group == null ? null : asked.tastes().get(group);
+        Optional<GroupSummary> mean = of(tests, advantages, asked, taste);
         boolean amounts = areAmounts(tests);
         return new ComparedSummary(
                 subject,
@@ -64,6 +66,7 @@ final class Means {
                 mean.flatMap(GroupSummary::ofThisKind)
                         .map(GroupSummary.Kind::basis)
                         .orElse(null),
+                taste == null ? null : taste.setups(),
                 count(verdicts, Verdict.AHEAD),
                 count(verdicts, Verdict.BEHIND),
                 count(verdicts, Verdict.EVEN),
@@ -137,18 +140,25 @@ final class Means {
 
     /** The mean of advantages in tests, by what has a vote; empty without any. */
     static Optional<GroupSummary> of(List<TestRow> tests, List<Advantage> advantages, Asked asked) {
+        return of(tests, advantages, asked, null);
+    }
+
+    /** @param taste how suites differ for these; null if too little is known of that */
+    private static Optional<GroupSummary> of(
+            List<TestRow> tests, List<Advantage> advantages, Asked asked, Tastes.@Nullable Taste taste) {
         if (advantages.isEmpty()) {
             return Optional.empty();
         }
         Map<String, Long> bySuite = tests.stream()
                 .map(Means::suite)
                 .collect(Collectors.groupingBy(Function.identity(), Collectors.counting()));
-        return Optional.of(GroupSummary.of(IntStream.range(0, tests.size())
+        List<GroupSummary.Test> voting = IntStream.range(0, tests.size())
                 .mapToObj(i -> new GroupSummary.Test(
                         advantages.get(i),
                         asked.how().votes() == Asked.Votes.TEST ? 1 : 1.0 / Maps.at(bySuite, suite(tests.get(i))),
                         suite(tests.get(i))))
-                .toList()));
+                .toList();
+        return Optional.of(GroupSummary.of(voting, taste == null ? GroupSummary.USUAL_TASTE : taste.ratio()));
     }
 
     /** All versions and settings of a suite are one. */
