@@ -53,10 +53,12 @@ abstract class ServerTest {
 
     /** A new model on the desk with the given suites; the run sheet. */
     JsonNode onDesk(String kind, Long... suites) {
-        int n = COUNT.incrementAndGet();
+        return onDesk(kind, "Test " + COUNT.incrementAndGet(), suites);
+    }
+
+    JsonNode onDesk(String kind, String name, Long... suites) {
         long model = person.post(
-                        "/api/v1/models",
-                        "{\"maker\":\"Ostrel\",\"name\":\"Test " + n + "\",\"kind\":\"" + kind + "\"}")
+                        "/api/v1/models", "{\"maker\":\"Ostrel\",\"name\":\"" + name + "\",\"kind\":\"" + kind + "\"}")
                 .expect(201)
                 .json()
                 .get("id")

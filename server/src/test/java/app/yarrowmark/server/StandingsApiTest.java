@@ -4,14 +4,21 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import com.fasterxml.jackson.databind.JsonNode;
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.jdbc.core.JdbcTemplate;
 
 class StandingsApiTest extends ServerTest {
+
+    private final Map<String, Long> suitesMade = new HashMap<>();
 
     @Autowired
     JdbcTemplate jdbc;
@@ -54,6 +61,52 @@ class StandingsApiTest extends ServerTest {
                 .json();
         assertThat(processor.at("/places")).hasSize(4);
         assertThat(processor.at("/places/0/testsOf").asInt()).isEqualTo(3);
+    }
+
+    @Test
+    void standingsDoNotHangOnTheOrderInWhichRecordsWereMade() {
+        String tag = UUID.randomUUID().toString().substring(0, 6);
+        String[] keys = {"firstmill-" + tag, "secondmill-" + tag, "thirdmill-" + tag};
+        List<Integer> rising = List.of(0, 1, 2, 3, 4, 5, 6);
+        List<Integer> mixed = List.of(5, 2, 6, 0, 3, 1, 4);
+        sevenLooms("Looms " + tag, keys, rising);
+        sevenLooms("Other looms " + tag, keys, mixed);
+
+        JsonNode straight = looms("Looms " + tag);
+        JsonNode crossed = looms("Other looms " + tag);
+
+        assertThat(straight.at("/places")).hasSize(7);
+        assertThat(straight.at("/brackets").size()).isGreaterThan(1);
+        assertThat(crossed.at("/brackets")).isEqualTo(straight.at("/brackets"));
+        for (String what : List.of("index", "lineLow", "lineHigh", "low", "high", "best", "worst")) {
+            assertThat(crossed.at("/places").findValuesAsText(what))
+                    .as(what)
+                    .isEqualTo(straight.at("/places").findValuesAsText(what));
+        }
+    }
+
+    /** Seven devices of a kind, made in an order, with the same readings whatever that order is. */
+    private void sevenLooms(String kind, String[] keys, List<Integer> order) {
+        Long[] suites = Stream.of(keys).map(k -> suiteOnce(k)).toArray(Long[]::new);
+        for (int i : order) {
+            JsonNode sheet = onDesk(kind, "Loom " + i + " of " + kind, suites);
+            for (int k = 0; k < keys.length; k++) {
+                double taste = 1 + .02 * ((i * 5 + k * 3) % 4);
+                for (int repeat = 0; repeat < 2; repeat++) {
+                    measure(sheet, keys[k], (1 + .07 * i) * taste, repeat);
+                }
+            }
+        }
+    }
+
+    private JsonNode looms(String kind) {
+        return person.get("/api/v1/standings?group=PROCESSOR&kind=" + URLEncoder.encode(kind, StandardCharsets.UTF_8))
+                .expect(200)
+                .json();
+    }
+
+    private long suiteOnce(String key) {
+        return suitesMade.computeIfAbsent(key, k -> suite(k, "processor"));
     }
 
     @Test
