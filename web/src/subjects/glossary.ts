@@ -72,7 +72,7 @@ export const glossary = {
   bracket: {
     word: 'bracket',
     also: ['tie', 'told', 'apart', 'level'],
-    says: 'Rows with a mark in one bracket are not told apart: their lines have a point in common. A row may be in several, and a bracket may skip a row whose line is short. Two that share none are told apart.',
+    says: 'Rows with a mark in one bracket are not told apart: their lines have a point in common. A row may be in several, and a bracket may skip a row whose line is short. Two that share none are told apart. Of more than 60 only brackets that hold one row are drawn, and the page says which.',
     example:
       'A with B, and B with C, but A and C in no bracket together: A is ahead of C, and B could be level with either.',
   },

@@ -57,7 +57,7 @@ export function PlaceTable({ view, places, brackets, focus, open, onOpen, why }:
       <thead>
         <tr className="[&>th]:pb-1">
           <th className="text-right pr-2 pl-3.5">place</th>
-          <th />
+          <th className={lanesCell(lanes.length)} />
           <th className="pl-2">press a row to see why it stands there</th>
           <th>
             <IndexAxis scale={scale} />
@@ -106,6 +106,11 @@ export function PlaceTable({ view, places, brackets, focus, open, onOpen, why }:
   )
 }
 
+/** Many lanes would push the names off a narrow screen; the lines say the same there. */
+function lanesCell(count: number): string {
+  return count > 6 ? 'max-sm:hidden' : ''
+}
+
 interface PlaceRowProps {
   readonly place: Place
   readonly scale: IndexScale
@@ -135,7 +140,7 @@ function PlaceRow({ place, scale, focus, open, onOpen, lanes, guide, groups: sho
       >
         {placeRange(place.best, place.worst)}
       </td>
-      <td>{lanes.length > 0 && <Brackets runs={lanes} height={37} />}</td>
+      <td className={lanesCell(lanes.length)}>{lanes.length > 0 && <Brackets runs={lanes} height={37} />}</td>
       <NameCell place={place} focus={focus} open={open} />
       <td>
         <IndexLine

@@ -4,6 +4,7 @@ import { useFocus } from '../../frame/focus'
 import type { OnDesk } from '../../frame/focus'
 import type { Schemas } from '../../api/client'
 import type { TestGroup } from '../../api/queries'
+import { number } from '../../figures/format'
 import { capital, groups, listed, subjectText } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Segments } from '../../ui/Segments'
@@ -476,7 +477,7 @@ function title(view: View, q: StandingsQuestion): string {
   const models = new Set(view.places.map((p) => p.subject.modelId)).size
   const of =
     q.ranked === undefined && view.places.length === view.placed ? ` of ${String(models)} models` : ''
-  return `${what}, ${String(view.placed)} ${rankedWords(q.ranked)}${of}`
+  return `${what}, ${number(view.placed, 0)} ${rankedWords(q.ranked)}${of}`
 }
 
 /** What the words above mean, for who asks. */
@@ -495,6 +496,12 @@ function BaseTerms({ view }: { readonly view: View }) {
   )
 }
 
+/** What a bracket says; of a long standing only some are drawn. */
+function bracketWords(view: View): string {
+  if (view.bracketed === undefined) return '; so are two that share no bracket'
+  return `. A bracket holds rows that are not told apart from ${subjectText(view.bracketed)}`
+}
+
 /** @param cost whether it is held against what it costs, where nothing is bracketed */
 function baseWords(view: View, cost = false): string {
   if (view.reference === undefined) return 'Index, interval and places follow from the runs that count.'
@@ -503,5 +510,5 @@ function baseWords(view: View, cost = false): string {
   const tuned = view.places.some((p) => p.subject.tuned) ? ' Diamond: tuned.' : ''
   return cost
     ? `${base} Line: against the one that is 100, 90 % for all pairs together.`
-    : `${base} Two whose lines do not touch are told apart; so are two that share no bracket.${tuned}`
+    : `${base} Two whose lines do not touch are told apart${bracketWords(view)}.${tuned}`
 }

@@ -106,9 +106,11 @@ function notes(view: View): readonly string[] {
     .join('; ')
   const apart = view.apart.reduce((n, island) => n + island.places.length, 0)
   const left = [
-    view.places.length < view.placed ? `${String(view.places.length)} of ${String(view.placed)} shown` : '',
+    view.places.length < view.placed
+      ? `${number(view.places.length, 0)} of ${number(view.placed, 0)} shown`
+      : '',
     apart > 0 ? `${String(apart)} more share no test with these` : '',
-    view.unplaced.length > 0 ? `${String(view.unplaced.length)} cannot be placed` : '',
+    view.unplaced.length > 0 ? `${number(view.unplaced.length, 0)} cannot be placed` : '',
   ].filter((w) => w !== '')
   return [
     ...(view.test

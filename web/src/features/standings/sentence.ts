@@ -1,4 +1,5 @@
 import type { Schemas } from '../../api/client'
+import { number } from '../../figures/format'
 import { bands, eitherOf, groups, listed, ordinal, speedGroups } from '../../figures/words'
 
 type Standings = Schemas['StandingsView']
@@ -81,10 +82,10 @@ export function apartWords(view: Standings): string {
       ? 'All tests are of one suite, so that how much a device likes it is assumed: another suite tells more than more runs.'
       : 'Another suite tells more than more runs.'
   if (view.pairsApart === 0)
-    return `These ${String(view.placed)} are not told apart: their order is the best estimate and no more. ${suite}`
+    return `These ${number(view.placed, 0)} are not told apart: their order is the best estimate and no more. ${suite}`
   if (view.pairsApart === view.pairs)
-    return `All of these ${String(view.placed)} are told apart; in nine tables of ten every such pair is the right way round.`
-  return `Among these ${String(view.placed)}, ${String(view.pairsApart)} of ${String(view.pairs)} pairs are told apart; in nine tables of ten all of them the right way round.${view.suites === 1 ? ` ${suite}` : ''}`
+    return `All of these ${number(view.placed, 0)} are told apart; in nine tables of ten every such pair is the right way round.`
+  return `Among these ${number(view.placed, 0)}, ${number(view.pairsApart, 0)} of ${number(view.pairs, 0)} pairs are told apart; in nine tables of ten all of them the right way round.${view.suites === 1 ? ` ${suite}` : ''}`
 }
 
 /** Suites in which one does much better or worse than elsewhere. */

@@ -162,6 +162,7 @@ describe('standings', () => {
     expect(screen.getByText('113 to 126')).toBeTruthy()
     expect(screen.getByLabelText('index 119, comparison line 115 to 124')).toBeTruthy()
     expect(screen.getAllByLabelText('in 1 bracket')).toHaveLength(2)
+    expect(screen.getByText(/so are two that share no bracket/)).toBeTruthy()
     expect(container.textContent).not.toContain('±')
     expect(screen.getByTestId('told-apart').textContent).toContain('These 2 are not told apart')
     await vi.waitFor(() => {
@@ -231,11 +232,19 @@ describe('standings', () => {
   })
 
   it('say how many of a large pool are not shown', async () => {
-    const far = { ...view, placed: 400, places: [place(11), place(12, { number: 300 })] }
+    const far = {
+      ...view,
+      placed: 400,
+      bracketed: subject(12),
+      places: [place(11), place(12, { number: 300 })],
+    }
     serve({ ...server, 'GET /api/v1/standings': far })
     show(<StandingsPage />, '/standings')
     expect(await screen.findByText('298 between, not shown')).toBeTruthy()
     expect(screen.getByText(/Overall, 400 setups/)).toBeTruthy()
+    const about = screen.getByText(/Two whose lines do not touch/).textContent
+    expect(about).toContain('A bracket holds rows that are not told apart from Fen 12.')
+    expect(about).not.toContain('share no bracket')
   })
 
   it('show what nobody beats in both, and who has no price', async () => {

@@ -189,6 +189,7 @@ public class StandingsService {
                 main.map(r -> r.subjects().size()).orElse(0),
                 main.isEmpty() ? List.of() : parts.get(0).places(),
                 main.isEmpty() ? List.of() : parts.get(0).brackets(),
+                main.isEmpty() ? null : parts.get(0).bracketed(),
                 main.map(r -> r.subjects().size() * (r.subjects().size() - 1L) / 2)
                         .orElse(0L),
                 main.map(r -> r.placing().lines().pairsApart()).orElse(0L),
@@ -206,13 +207,15 @@ public class StandingsService {
         int asked = fits.numberOf(shown.key());
         int focus = asked < 0 || ranked.rowOf(asked) < 0 ? hundred : ranked.rowOf(asked);
         List<PlaceView> places = places(ranked, hundred, fits, reference, usual, shown);
-        return new ApartView(
-                places,
-                ranked.tests() == 1
-                        ? List.of()
-                        : order.size() <= MOST_BRACKETED
-                                ? brackets(ranked, order, IntStream.rangeClosed(1, order.size()), -1)
-                                : brackets(ranked, order, places.stream().mapToInt(PlaceView::number), focus));
+        if (ranked.tests() == 1) {
+            return new ApartView(places, List.of(), null);
+        }
+        return order.size() <= MOST_BRACKETED
+                ? new ApartView(places, brackets(ranked, order, IntStream.rangeClosed(1, order.size()), -1), null)
+                : new ApartView(
+                        places,
+                        brackets(ranked, order, places.stream().mapToInt(PlaceView::number), focus),
+                        view(fits, ranked.subjects().get(focus)));
     }
 
     /**

@@ -16,8 +16,8 @@ import org.jspecify.annotations.Nullable;
  * @param placed how many are, of which {@code places} may show only the first and those around the one asked about
  * @param suites of how many suites the tests are
  * @param places the best first
- * @param brackets numbers of places, the best first, of which no two are told apart: every such set, or of a long standing those
- *     that hold the one asked about
+ * @param brackets numbers of places, the best first, of which no two are told apart: every such set where {@code bracketed} is absent
+ * @param bracketed in a long standing, the one that all brackets shown hold
  * @param pairs of places there are
  * @param pairsApart how many of those are told apart; among nine tables of ten all of them the right way round
  * @param steep what is known of how steep the tests are; absent overall, and where nobody is placed
@@ -37,6 +37,7 @@ public record StandingsView(
         int placed,
         List<PlaceView> places,
         List<List<Integer>> brackets,
+        @Nullable SubjectView bracketed,
         long pairs,
         long pairsApart,
         @Nullable SteepNote steep,
@@ -63,8 +64,11 @@ public record StandingsView(
     /** A test that could be ranked alone, by the number of its metric. */
     public record StandingTest(long id, TestGroup group, String suite, String version, String name, String unit) {}
 
-    /** An island beside the largest: its places, and sets of them that are not told apart. */
-    public record ApartView(List<PlaceView> places, List<List<Integer>> brackets) {}
+    /** An island beside the largest: its places, and sets of them that are not told apart; as in the standing itself. */
+    public record ApartView(
+            List<PlaceView> places,
+            List<List<Integer>> brackets,
+            @Nullable SubjectView bracketed) {}
 
     /**
      * One place. Two are told apart exactly if their lines do not touch.
