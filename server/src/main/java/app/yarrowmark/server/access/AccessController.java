@@ -5,6 +5,7 @@ import app.yarrowmark.server.history.HistoryService;
 import io.swagger.v3.oas.annotations.Operation;
 import java.time.Instant;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -28,8 +29,8 @@ class AccessController {
         this.history = history;
     }
 
-    /** What a new token is for, and for how many days it is good. */
-    record NewToken(String name, int days) {}
+    /** What a new token is for, for how many days it is good, and whether it may change records (it may if absent). */
+    record NewToken(String name, int days, @Nullable Role role) {}
 
     /** A new token; its secret is shown this once. */
     record IssuedToken(String secret, Instant expiresAt) {}
@@ -44,7 +45,8 @@ class AccessController {
     @PostMapping("/tokens")
     @ResponseStatus(HttpStatus.CREATED)
     IssuedToken issue(@RequestBody NewToken body, @AuthenticationPrincipal Caller caller) {
-        TokenService.Issued issued = tokens.issueForScript(body.name(), body.days(), caller.who());
+        TokenService.Issued issued = tokens.issueForScript(
+                body.name(), body.days(), body.role() == null ? Role.REVIEWER : body.role(), caller);
         return new IssuedToken(issued.secret(), issued.expiresAt());
     }
 

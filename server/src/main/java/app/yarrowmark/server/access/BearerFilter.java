@@ -6,10 +6,8 @@ import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
-import java.util.List;
 import java.util.Optional;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
-import org.springframework.security.core.authority.SimpleGrantedAuthority;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.web.filter.OncePerRequestFilter;
 
@@ -51,7 +49,6 @@ final class BearerFilter extends OncePerRequestFilter {
     }
 
     static UsernamePasswordAuthenticationToken authentication(Caller caller) {
-        return UsernamePasswordAuthenticationToken.authenticated(
-                caller, null, List.of(new SimpleGrantedAuthority(caller.scope().name())));
+        return UsernamePasswordAuthenticationToken.authenticated(caller, null, caller.authorities());
     }
 }

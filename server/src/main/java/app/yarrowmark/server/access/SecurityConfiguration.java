@@ -8,17 +8,24 @@ import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpMethod;
+import org.springframework.security.access.AccessDeniedException;
+import org.springframework.security.authorization.AuthorityAuthorizationManager;
+import org.springframework.security.authorization.AuthorizationManager;
+import org.springframework.security.authorization.AuthorizationManagers;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.config.annotation.web.configurers.AbstractHttpConfigurer;
 import org.springframework.security.config.annotation.web.configurers.HeadersConfigurer;
 import org.springframework.security.config.http.SessionCreationPolicy;
+import org.springframework.security.core.Authentication;
 import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.access.intercept.AuthorizationFilter;
+import org.springframework.security.web.access.intercept.RequestAuthorizationContext;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
+import org.springframework.security.web.csrf.CsrfException;
 import org.springframework.security.web.csrf.CsrfToken;
 import org.springframework.security.web.csrf.CsrfTokenRequestAttributeHandler;
 
@@ -64,9 +71,15 @@ class SecurityConfiguration {
                         .requestMatchers("/api/v1/device/**")
                         .hasAuthority(Caller.Scope.DEVICE.name())
                         .requestMatchers(HttpMethod.PUT, "/api/v1/runs/*")
-                        .hasAnyAuthority(Caller.Scope.DEVICE.name(), Caller.Scope.SCRIPT.name())
+                        .access(AuthorizationManagers.anyOf(
+                                AuthorityAuthorizationManager.hasAuthority(Caller.Scope.DEVICE.name()),
+                                scriptChanges()))
+                        .requestMatchers("/api/v1/account/**")
+                        .denyAll()
+                        .requestMatchers(HttpMethod.GET)
+                        .hasAuthority(Caller.Scope.SCRIPT.name())
                         .anyRequest()
-                        .hasAuthority(Caller.Scope.SCRIPT.name()))
+                        .access(scriptChanges()))
                 .exceptionHandling(e -> e.authenticationEntryPoint((request, response, cause) ->
                                 Problems.write(response, 401, "A device needs its token: pair it with a code first."))
                         .accessDeniedHandler((request, response, cause) ->
@@ -76,24 +89,55 @@ class SecurityConfiguration {
 
     @Bean
     @Order(2)
-    SecurityFilterChain sessionChain(HttpSecurity http) throws Exception {
+    SecurityFilterChain sessionChain(HttpSecurity http, AccountRepository accounts) throws Exception {
         return http.csrf(csrf -> csrf.csrfTokenRepository(CookieCsrfTokenRepository.withHttpOnlyFalse())
                         .csrfTokenRequestHandler(new HeaderOnly()))
                 .headers(SecurityConfiguration::headers)
                 // Kept requests of strangers would each be a session.
                 .requestCache(AbstractHttpConfigurer::disable)
                 .logout(AbstractHttpConfigurer::disable)
+                .addFilterBefore(new PersonFilter(accounts), AuthorizationFilter.class)
                 .authorizeHttpRequests(rules -> rules.dispatcherTypeMatchers(DispatcherType.ASYNC, DispatcherType.ERROR)
                         .permitAll()
-                        .requestMatchers("/api/v1/session", "/api/v1/first-account", "/api/v1/openapi.json")
+                        .requestMatchers(
+                                "/api/v1/session",
+                                "/api/v1/first-account",
+                                "/api/v1/links/look",
+                                "/api/v1/links/use",
+                                "/api/v1/openapi.json")
                         .permitAll()
+                        .requestMatchers("/api/v1/account/**")
+                        .hasAuthority(Caller.Scope.PERSON.name())
+                        .requestMatchers(HttpMethod.GET)
+                        .hasAuthority(Caller.Scope.PERSON.name())
+                        .requestMatchers("/api/v1/access/people/**", "/api/v1/access/links/**")
+                        .hasAuthority(Caller.OWNS)
                         .anyRequest()
-                        .hasAuthority(Caller.Scope.PERSON.name()))
+                        .hasAuthority(Caller.CHANGES))
                 .exceptionHandling(e -> e.authenticationEntryPoint(
                                 (request, response, cause) -> Problems.write(response, 401, "Sign in first."))
-                        .accessDeniedHandler((request, response, cause) ->
-                                Problems.write(response, 403, "This was refused: reload the page and try again.")))
+                        .accessDeniedHandler(
+                                (request, response, cause) -> Problems.write(response, 403, refusal(request, cause))))
                 .build();
+    }
+
+    /** A script whose token lets it change records. */
+    private static AuthorizationManager<RequestAuthorizationContext> scriptChanges() {
+        return AuthorizationManagers.allOf(
+                AuthorityAuthorizationManager.hasAuthority(Caller.Scope.SCRIPT.name()),
+                AuthorityAuthorizationManager.hasAuthority(Caller.CHANGES));
+    }
+
+    private static String refusal(HttpServletRequest request, AccessDeniedException cause) {
+        if (cause instanceof CsrfException) {
+            return "This was refused: reload the page and try again.";
+        }
+        return request.getUserPrincipal() instanceof Authentication known
+                        && known.getPrincipal() instanceof Caller caller
+                        && !caller.role().changes()
+                ? "You are a reader here, who sees everything and changes nothing. An owner of the desk can make you a"
+                        + " reviewer."
+                : "Only an owner of this desk may do that.";
     }
 
     /** What every answer carries stands in {@code AnswerHeaders}, for those too that no chain is asked for. */

@@ -21,20 +21,37 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class SessionController {
 
+    private static final int LONGEST_BROWSER = 200;
+
     private final AccountService accounts;
+    private final PeopleService people;
     private final SecurityContextRepository contexts;
     private final LiveEvents events;
 
-    SessionController(AccountService accounts, SecurityContextRepository contexts, LiveEvents events) {
+    SessionController(
+            AccountService accounts, PeopleService people, SecurityContextRepository contexts, LiveEvents events) {
         this.accounts = accounts;
+        this.people = people;
         this.events = events;
         this.contexts = contexts;
     }
 
-    /** Who is signed in, if anyone; and whether the first account is still to be made. */
-    record SessionView(@Nullable String name, boolean firstAccountNeeded) {}
+    /**
+     * Who is signed in, if anyone.
+     *
+     * @param role what they may do
+     * @param codeNeeded whether name and password fit, and the code of an authenticator is needed too
+     * @param firstAccountNeeded whether the first account is still to be made
+     */
+    record SessionView(@Nullable String name, @Nullable Role role, boolean codeNeeded, boolean firstAccountNeeded) {}
 
-    record SignIn(String name, String password) {}
+    record SignIn(String name, String password, @Nullable String code) {}
+
+    /** The secret of a link. */
+    record LinkSecret(String secret) {}
+
+    /** What somebody who was given a link chooses; no name where it gives a new password. */
+    record LinkAnswer(String secret, @Nullable String name, String password) {}
 
     record FirstAccount(String key, String name, String password) {}
 
@@ -43,15 +60,17 @@ class SessionController {
     SessionView session() {
         Authentication authentication = SecurityContextHolder.getContext().getAuthentication();
         if (authentication != null && authentication.getPrincipal() instanceof Caller caller) {
-            return new SessionView(caller.name(), false);
+            return view(caller);
         }
-        return new SessionView(null, accounts.isEmpty());
+        return new SessionView(null, null, false, accounts.isEmpty());
     }
 
     @Operation(summary = "Sign in")
     @PostMapping("/api/v1/session")
     SessionView signIn(@RequestBody SignIn body, HttpServletRequest request, HttpServletResponse response) {
-        return open(accounts.signIn(body.name(), body.password(), request.getRemoteAddr()), request, response);
+        return accounts.signIn(body.name(), body.password(), body.code(), request.getRemoteAddr())
+                .map(caller -> open(caller, request, response))
+                .orElseGet(() -> new SessionView(null, null, true, false));
     }
 
     @Operation(summary = "Make the first account with the key printed at the start, and sign in")
@@ -61,6 +80,19 @@ class SessionController {
                 accounts.createFirst(body.key(), body.name(), body.password(), request.getRemoteAddr()),
                 request,
                 response);
+    }
+
+    @Operation(summary = "What a link that was given to somebody is for")
+    @PostMapping("/api/v1/links/look")
+    PeopleService.LinkPurpose look(@RequestBody LinkSecret body, HttpServletRequest request) {
+        return people.look(body.secret(), request.getRemoteAddr());
+    }
+
+    @Operation(summary = "Use a link: make the account, or give it a new password, and sign in")
+    @PostMapping("/api/v1/links/use")
+    SessionView use(@RequestBody LinkAnswer body, HttpServletRequest request, HttpServletResponse response) {
+        return open(
+                people.use(body.secret(), body.name(), body.password(), request.getRemoteAddr()), request, response);
     }
 
     @Operation(summary = "Sign out")
@@ -86,6 +118,17 @@ class SessionController {
         context.setAuthentication(BearerFilter.authentication(caller));
         SecurityContextHolder.setContext(context);
         contexts.saveContext(context, request, response);
-        return new SessionView(caller.name(), false);
+        HttpSession session = request.getSession();
+        session.setAttribute(PersonSessions.FROM, request.getRemoteAddr());
+        String browser = request.getHeader("User-Agent");
+        if (browser != null) {
+            session.setAttribute(
+                    PersonSessions.BROWSER, browser.substring(0, Math.min(LONGEST_BROWSER, browser.length())));
+        }
+        return view(caller);
+    }
+
+    private static SessionView view(Caller caller) {
+        return new SessionView(caller.name(), caller.role(), false, false);
     }
 }

@@ -25,7 +25,14 @@ class TokenEntity {
     @JdbcTypeCode(SqlTypes.VARCHAR)
     Caller.Scope scope;
 
+    @Enumerated(EnumType.STRING)
+    @JdbcTypeCode(SqlTypes.VARCHAR)
+    Role role = Role.REVIEWER;
+
     String name;
+
+    @Nullable
+    String madeBy;
 
     @Nullable
     Long sittingId;

@@ -12,6 +12,8 @@ interface TokenRepository extends JpaRepository<TokenEntity, String> {
 
     List<TokenEntity> findBySittingIdOrderByCreatedAtDesc(long sittingId);
 
+    List<TokenEntity> findByMadeByAndEndedAtIsNull(String name);
+
     List<TokenEntity> findTop200ByOrderByCreatedAtDesc();
 
     @Modifying

@@ -49,12 +49,13 @@ public class TokenService {
     }
 
     /**
-     * Returns a token with which a script may do what a person may.
+     * Returns a token with which a script may read, or change records too.
      *
+     * @param role {@link Role#REVIEWER} or {@link Role#READER}
      * @throws RuleViolations if name or days are unfit
      */
     @Transactional
-    public Issued issueForScript(String name, int days, String who) {
+    public Issued issueForScript(String name, int days, Role role, Caller maker) {
         String clean = name.strip();
         if (clean.isEmpty() || clean.length() > 80) {
             throw new RuleViolations("name", "says in 1 to 80 characters what the token is for");
@@ -62,13 +63,19 @@ public class TokenService {
         if (days < 1 || days > MOST_DAYS) {
             throw new RuleViolations("days", "are 1 to " + MOST_DAYS + ", got " + days);
         }
-        Issued issued = issue(Caller.Scope.SCRIPT, clean, Duration.ofDays(days), t -> {});
+        if (role == Role.OWNER) {
+            throw new RuleViolations("role", "of a script is REVIEWER or READER, got OWNER");
+        }
+        Issued issued = issue(Caller.Scope.SCRIPT, clean, Duration.ofDays(days), t -> {
+            t.role = role;
+            t.madeBy = maker.name();
+        });
         history.add(
                 HistoryService.Kind.ACCESS,
                 idOf(issued.secret()),
                 "TOKEN_MADE",
-                who,
-                "for the script " + clean + ", good for " + days + " days");
+                maker.who(),
+                "for the script " + clean + ", good for " + days + " days" + (role.changes() ? "" : ", reads only"));
         return issued;
     }
 
@@ -94,7 +101,7 @@ public class TokenService {
             if (t.lastUsedAt == null || t.lastUsedAt.isBefore(now.minus(USE_STEP))) {
                 tokens.used(t.tokenHash, now);
             }
-            return new Caller(t.name, t.scope, t.sittingId == null ? 0 : t.sittingId, t.clockAheadMs);
+            return new Caller(t.name, t.scope, t.role, t.sittingId == null ? 0 : t.sittingId, t.clockAheadMs);
         });
     }
 
@@ -138,11 +145,23 @@ public class TokenService {
         });
     }
 
+    /** Ends the tokens of scripts that a person made, who is here no more. */
+    @Transactional
+    public void endThoseOf(String name, String who) {
+        tokens.findByMadeByAndEndedAtIsNull(name).forEach(t -> {
+            t.endedAt = clock.instant();
+            t.endedReason = "with the account of " + name;
+            history.add(HistoryService.Kind.ACCESS, t.id(), "TOKEN_ENDED", who, t.name);
+        });
+    }
+
     private TokenView view(TokenEntity t) {
         return new TokenView(
                 t.id(),
                 t.scope,
+                t.role,
                 t.name,
+                t.madeBy,
                 t.sittingId,
                 t.createdAt,
                 t.lastUsedAt,

@@ -4,6 +4,7 @@ import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.server.Settings;
 import app.yarrowmark.server.access.AccountService;
 import app.yarrowmark.server.access.Caller;
+import app.yarrowmark.server.access.Role;
 import app.yarrowmark.server.catalogue.CatalogueService;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -38,7 +39,7 @@ class StartImport {
     @Order(10)
     void load() throws IOException {
         if (!settings.firstName().isEmpty() && accounts.isEmpty()) {
-            accounts.create(settings.firstName(), settings.firstPassword());
+            accounts.create(settings.firstName(), settings.firstPassword(), Role.OWNER);
         }
         if (settings.importFile().isEmpty() || !catalogue.models().isEmpty()) {
             return;
