@@ -39,7 +39,8 @@ export const keys = {
   inside: (question: unknown) => key('inside', question),
   plan: (of: 'runs' | 'suites', ...question: readonly unknown[]) => key('plan', of, ...question),
   search: (words: string) => key('search', words),
-  access: (of: 'tokens' | 'events') => key('access', of),
+  access: (of: 'tokens' | 'events' | 'people' | 'links' | 'sessions') => key('access', of),
+  link: (secret: string) => key('link', secret),
 } as const
 
 /** A family of answers, such as all run sheets. */

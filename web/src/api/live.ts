@@ -16,6 +16,7 @@ const madeOf: Readonly<Record<Family, readonly Topic[]>> = {
   lan: [],
   demo: [],
   access: [],
+  link: [],
   joined: ['SITTINGS'],
   strip: ['SITTINGS', 'RUNS'],
   sheet: ['SITTINGS', 'RUNS'],

@@ -1,4 +1,4 @@
-import { Suspense, lazy } from 'react'
+import { Suspense, lazy, useEffect } from 'react'
 import { Navigate, Route, Routes, useLocation } from 'react-router'
 import { useLiveEvents } from '../api/live'
 import { useSession } from '../api/queries'
@@ -65,6 +65,9 @@ export function App() {
   const session = useSession()
   const name = session.data?.name
   useLiveEvents(name !== undefined)
+  useEffect(() => {
+    document.documentElement.dataset.role = session.data?.role?.toLowerCase() ?? ''
+  }, [session.data?.role])
   if (session.isPending) return <Loading what="who you are" />
   if (session.isError) return <Failed error={session.error} retry={() => void session.refetch()} />
   if (name === undefined) return <SignIn first={session.data.firstAccountNeeded} />

@@ -35,7 +35,7 @@ export function DeskStrip() {
       {rest.length > 0 && <More devices={rest} />}
       <Link
         to="/desk/new"
-        className="border-l border-line pl-3.5 pr-4 pt-2 text-ink2 hover:text-ink text-base leading-tight font-medium whitespace-nowrap"
+        className="changes border-l border-line pl-3.5 pr-4 pt-2 text-ink2 hover:text-ink text-base leading-tight font-medium whitespace-nowrap"
         aria-label="Put a device on the desk"
       >
         <span className="max-md:hidden">

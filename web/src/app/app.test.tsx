@@ -54,6 +54,7 @@ describe('the app', () => {
       'GET /api/v1/session': person,
       'GET /api/v1/sittings': strip,
       'GET /api/v1/standings': {
+        placed: 0,
         revision: 1,
         oneTest: false,
         groups: [],

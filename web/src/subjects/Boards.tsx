@@ -84,6 +84,7 @@ function BoardsDialog({ page, onClose }: BoardsProps & { readonly onClose: () =>
                 {b.who}, {b.at.slice(0, 10)}
               </span>
               <Button
+                changes
                 look="link"
                 aria-label={`Forget ${b.name}`}
                 onClick={() => {
@@ -106,7 +107,7 @@ function BoardsDialog({ page, onClose }: BoardsProps & { readonly onClose: () =>
         <div className="flex-1">
           <Field label="Keep this view as" value={name} onValue={setName} />
         </div>
-        <Button type="submit" look="main" className="mb-3" disabled={name.trim() === '' || keep.busy}>
+        <Button changes type="submit" look="main" className="mb-3" disabled={name.trim() === '' || keep.busy}>
           {twin ? 'Replace' : 'Keep'}
         </Button>
       </form>

@@ -71,6 +71,7 @@ function Call({ setup, difference }: DifferencesProps & { readonly difference: D
   return (
     <span className="block mt-0.5">
       <Button
+        changes
         look="link"
         className="px-1"
         onClick={() => {
@@ -80,6 +81,7 @@ function Call({ setup, difference }: DifferencesProps & { readonly difference: D
         was meant
       </Button>
       <Button
+        changes
         look="link"
         className="px-1"
         onClick={() => {

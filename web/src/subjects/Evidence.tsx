@@ -43,7 +43,7 @@ export function Evidence({ run }: { readonly run: string }) {
       <h2>Evidence</h2>
       <EvidenceList files={evidence.data ?? []} onRemove={(file) => void off.run({ run, file })} />
       {problem !== null && <FieldError>{problem}</FieldError>}
-      <label className="text-sm text-ink2 underline decoration-line underline-offset-2 cursor-pointer">
+      <label className="changes text-sm text-ink2 underline decoration-line underline-offset-2 cursor-pointer">
         Add a picture or file
         <input
           type="file"
@@ -96,6 +96,7 @@ export function EvidenceList({ files, onRemove }: EvidenceListProps) {
           <span className="text-ink2">{bytes(f.size)}</span>
           {onRemove && (
             <Button
+              changes
               look="link"
               className="ml-1"
               aria-label={`Take ${f.name} off`}

@@ -27,7 +27,7 @@ export function SetupFlags({ setup }: SetupFlagsProps) {
             ? ', every suite'
             : `, ${suites.find((s) => s.id === f.suite)?.name ?? 'one suite'}`}
           {f.note !== '' && `: ${f.note}`}{' '}
-          <Button look="link" onClick={() => void off.run({ setup, flag: f.flag, suite: f.suite })}>
+          <Button changes look="link" onClick={() => void off.run({ setup, flag: f.flag, suite: f.suite })}>
             take it off
           </Button>
         </p>

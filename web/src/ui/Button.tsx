@@ -1,6 +1,8 @@
 import type { ButtonHTMLAttributes } from 'react'
 
 export interface ButtonProps extends ButtonHTMLAttributes<HTMLButtonElement> {
+  /** It leads to a change of records: readers of the desk do not see it. */
+  readonly changes?: boolean
   /** `main` for the one thing to do next, `plain` for the rest (default), `quiet` beside text, `link` inside it, `inverse` on ink. */
   readonly look?: 'main' | 'plain' | 'quiet' | 'link' | 'inverse'
 }
@@ -15,11 +17,17 @@ const looks = {
 } as const
 
 /** A button; one look each for main, plain and quiet. */
-export function Button({ look = 'plain', className = '', type = 'button', ...rest }: ButtonProps) {
+export function Button({
+  changes = false,
+  look = 'plain',
+  className = '',
+  type = 'button',
+  ...rest
+}: ButtonProps) {
   return (
     <button
       type={type}
-      className={`rounded whitespace-nowrap print:hidden disabled:opacity-45 disabled:cursor-default ${looks[look]} ${className}`}
+      className={`rounded whitespace-nowrap print:hidden disabled:opacity-45 disabled:cursor-default ${changes ? 'changes ' : ''}${looks[look]} ${className}`}
       {...rest}
     />
   )

@@ -6,11 +6,48 @@ const happened: Readonly<Record<string, string>> = {
   SIGNED_OUT: 'signed out',
   TOKEN_MADE: 'made a token',
   TOKEN_ENDED: 'ended a token',
+  INVITED: 'invited somebody',
+  RESET_OFFERED: 'offered a new password',
+  LINK_ENDED: 'took a link back',
+  ROLE_CHANGED: 'changed a role',
+  CLOSED: 'closed an account',
+  REOPENED: 'opened an account again',
+  PASSWORD_CHANGED: 'changed the password',
+  PASSWORD_RESET: 'took a new password by a link',
+  TWO_STEP_ON: 'turned codes of an authenticator on',
+  TWO_STEP_OFF: 'turned codes of an authenticator off',
 }
 
 /** Returns what happened in words. */
 export function eventWords(what: string): string {
   return happened[what] ?? what.toLowerCase().replaceAll('_', ' ')
+}
+
+/** Returns what became of a link. */
+export function linkWords(
+  link: Pick<Schemas['LinkView'], 'good' | 'usedAt' | 'endedAt' | 'expiresAt'>,
+): string {
+  if (link.usedAt !== undefined) return `used ${link.usedAt.slice(0, 10)}`
+  if (link.endedAt !== undefined) return `taken back ${link.endedAt.slice(0, 10)}`
+  return link.good ? `good until ${link.expiresAt.slice(0, 10)}` : `ran out ${link.expiresAt.slice(0, 10)}`
+}
+
+/** Returns the address that whoever was given a link opens. */
+export function linkAddress(origin: string, secret: string): string {
+  return `${origin}/?link=${secret}`
+}
+
+/** Returns a browser in a few words: what the header says beyond what all say. */
+export function browserWords(header: string | undefined): string {
+  if (header === undefined) return 'a browser'
+  const system = /\(([^;)]+)/.exec(header)?.[1]?.trim()
+  const named = [...header.matchAll(/([A-Za-z]+)\/(\d+)/g)]
+    .map((m) => ({ name: m[1] ?? '', version: m[2] ?? '' }))
+    .filter(({ name }) => !['Mozilla', 'AppleWebKit', 'Gecko', 'Version', 'Mobile', 'Safari'].includes(name))
+  const last = named[0]
+  return [last ? `${last.name} ${last.version}` : 'a browser', system === undefined ? '' : `on ${system}`]
+    .filter((w) => w !== '')
+    .join(' ')
 }
 
 /** Returns whether a token is good, until when, or since when and by whom it is not. */

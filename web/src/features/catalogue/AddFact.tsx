@@ -64,6 +64,7 @@ export function AddFact() {
   return (
     <>
       <Button
+        changes
         onClick={() => {
           setOpen(true)
         }}

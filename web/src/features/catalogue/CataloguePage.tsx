@@ -30,8 +30,12 @@ export function CataloguePage() {
     <div className="pt-4.5 pl-6.5 pr-5.5 pb-8">
       <div className="flex items-start gap-2.5">
         <h1 className="flex-1">Catalogue</h1>
-        <Button onClick={() => void navigate('/catalogue/import')}>Import</Button>
-        <Button onClick={() => void navigate('/catalogue/suites/new')}>New suite</Button>
+        <Button changes onClick={() => void navigate('/catalogue/import')}>
+          Import
+        </Button>
+        <Button changes onClick={() => void navigate('/catalogue/suites/new')}>
+          New suite
+        </Button>
       </div>
       <nav
         aria-label="Parts of the catalogue"

@@ -96,8 +96,10 @@ function ModelView({ profile, onEdit, onShow }: ModelViewProps) {
             void navigate(into === undefined ? '/catalogue' : `/catalogue/models/${String(into)}`)
           }
         />
-        <Button onClick={onEdit}>Edit</Button>
-        <Button look="main" onClick={() => void navigate(`/desk/new?model=${String(model.id)}`)}>
+        <Button changes onClick={onEdit}>
+          Edit
+        </Button>
+        <Button changes look="main" onClick={() => void navigate(`/desk/new?model=${String(model.id)}`)}>
           Put on the desk
         </Button>
       </div>
@@ -229,6 +231,7 @@ function Shown({
       <div className="max-w-85">
         <FactList setup={setup} />
         <Button
+          changes
           look="link"
           onClick={() => {
             setWriting(true)

@@ -78,7 +78,7 @@ function DeleteSheet({ suite }: { readonly suite: Suite }) {
     if (await away.run(suite.id)) void navigate('/catalogue')
   }
   return (
-    <Button look="quiet" onClick={() => void go()}>
+    <Button changes look="quiet" onClick={() => void go()}>
       Delete it
     </Button>
   )
@@ -106,10 +106,10 @@ function SuiteHead({ suite, runs }: { readonly suite: Suite; readonly runs: numb
       >
         Save the sheet
       </a>
-      <Button onClick={() => void navigate(`/catalogue/suites/new?from=${String(suite.id)}`)}>
+      <Button changes onClick={() => void navigate(`/catalogue/suites/new?from=${String(suite.id)}`)}>
         New version
       </Button>
-      <Button onClick={() => void navigate(`/catalogue/suites/${String(suite.id)}/edit`)}>
+      <Button changes onClick={() => void navigate(`/catalogue/suites/${String(suite.id)}/edit`)}>
         Edit the suite
       </Button>
       {suite.home === 'TYPED' && runs === 0 && <DeleteSheet suite={suite} />}

@@ -27,7 +27,7 @@ export function Units({ units }: { readonly units: readonly Unit[] }) {
           </span>
           {u.listed && <span className="text-ink2">known from lists alone</span>}
           <button
-            className="text-ink2 hover:text-ink underline underline-offset-2"
+            className="changes text-ink2 hover:text-ink underline underline-offset-2"
             aria-label={`Edit unit ${u.label}`}
             onClick={() => {
               setEditing(u)

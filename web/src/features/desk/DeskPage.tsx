@@ -168,6 +168,7 @@ function SheetHead({ sheet, onOpen, onStart }: SheetHeadProps) {
         </div>
         <TakeOff sheet={sheet} />
         <Button
+          changes
           onClick={() => {
             onOpen('adding')
           }}
@@ -175,6 +176,7 @@ function SheetHead({ sheet, onOpen, onStart }: SheetHeadProps) {
           Add a suite
         </Button>
         <Button
+          changes
           onClick={() => {
             onOpen('changing')
           }}
@@ -182,6 +184,7 @@ function SheetHead({ sheet, onOpen, onStart }: SheetHeadProps) {
           Change the setup
         </Button>
         <Button
+          changes
           {...(sheet.waiting ? {} : { look: 'main' as const })}
           onClick={() => {
             onOpen('running')
@@ -190,7 +193,7 @@ function SheetHead({ sheet, onOpen, onStart }: SheetHeadProps) {
           Run on this device
         </Button>
         {sheet.waiting && sheet.progress === undefined && (
-          <Button look="main" onClick={onStart}>
+          <Button changes look="main" onClick={onStart}>
             Start
           </Button>
         )}
@@ -246,7 +249,7 @@ function TakeOff({ sheet }: { readonly sheet: Schemas['RunSheet'] }) {
     })
   }
   return sheet.closedAt === undefined ? (
-    <Button look="quiet" onClick={() => void off()}>
+    <Button changes look="quiet" onClick={() => void off()}>
       Take off the desk
     </Button>
   ) : (

@@ -23,18 +23,19 @@ export function EmptyDesk() {
     <Empty title="Nothing is on the desk">
       <p>Ways to begin, each one press; everything else can be said later.</p>
       <div className="flex gap-x-2 flex-wrap">
-        <Button look="main" onClick={() => void navigate('/desk/new')}>
+        <Button changes look="main" onClick={() => void navigate('/desk/new')}>
           Put a device down
         </Button>
         <Button onClick={() => void navigate('/catalogue/import')}>Bring a table</Button>
         <Button onClick={() => void navigate('/catalogue/suites/new')}>Describe a suite</Button>
         {own && (
-          <Button disabled={measure.busy} onClick={() => void here()}>
+          <Button changes disabled={measure.busy} onClick={() => void here()}>
             Measure this computer
           </Button>
         )}
         {demo?.canBe === true && (
           <Button
+            changes
             disabled={begin.busy || demo.desk.state === 'STARTING'}
             onClick={() => void begin.run(undefined)}
           >

@@ -228,6 +228,7 @@ function RowEnd({
   if (row.suite.home === 'TYPED') {
     return (
       <Button
+        changes
         look="quiet"
         aria-expanded={open}
         onClick={() => {
@@ -250,7 +251,7 @@ function RowEnd({
 function LeftOut({ row, sitting }: { readonly row: Row; readonly sitting: number }) {
   const plan = useDeed(planSuite)
   return (
-    <Button look="quiet" onClick={() => void plan.run({ sitting, suite: row.suite.id, plan: {} })}>
+    <Button changes look="quiet" onClick={() => void plan.run({ sitting, suite: row.suite.id, plan: {} })}>
       Run it after all
     </Button>
   )

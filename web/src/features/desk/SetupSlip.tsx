@@ -28,7 +28,7 @@ export function SetupSlip({ sheet, onWrite }: SetupSlipProps) {
     >
       <div className="flex items-baseline justify-between">
         <h2>What this setup is</h2>
-        <Button look="link" onClick={onWrite}>
+        <Button changes look="link" onClick={onWrite}>
           Write facts
         </Button>
       </div>

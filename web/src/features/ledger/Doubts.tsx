@@ -39,7 +39,7 @@ export function Doubts({ detail }: { readonly detail: Detail }) {
             {name(m.metric)} {grouped(m.text)} does not add up: the parts come to{' '}
             <b className="num">{grouped(m.computed)}</b>.
           </p>
-          <div className="flex flex-wrap gap-1.5 mt-1.5">
+          <div className="changes flex flex-wrap gap-1.5 mt-1.5">
             {m.corrections.slice(0, 3).map((c, i) => (
               <Button
                 key={i}

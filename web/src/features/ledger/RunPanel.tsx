@@ -258,6 +258,7 @@ function Move({ detail }: { readonly detail: Detail }) {
     return (
       <div className="mt-4">
         <Button
+          changes
           onClick={() => {
             void back.run({ run: run.id, reason: run.reason ?? 'set aside again' })
           }}
@@ -270,6 +271,7 @@ function Move({ detail }: { readonly detail: Detail }) {
   if (!asking) {
     return (
       <Button
+        changes
         className="mt-4"
         onClick={() => {
           setAsking(true)

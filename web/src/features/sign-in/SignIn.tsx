@@ -1,59 +1,92 @@
 import { useState } from 'react'
-import { Mark } from '../../frame/Mark'
+import { Field } from '../../ui/Field'
 import { useDeed } from '../../ui/deed'
-import { signIn } from './deeds'
-import { Button } from '../../ui/Button'
-import { Field, FieldError } from '../../ui/Field'
+import { Door } from './Door'
+import { NewAccount } from './NewAccount'
+import { LinkDoor } from './LinkDoor'
+import { makeFirst, signIn } from './deeds'
 
-/** Asks who it is; on a new desk makes the first account. */
+/** Asks who it is; on a new desk makes the first account; with a link of an invitation, that. */
 export function SignIn({ first }: { readonly first: boolean }) {
+  const link = new URLSearchParams(location.search).get('link')
+  if (link !== null) return <LinkDoor secret={link} />
+  return first ? <First /> : <Usual />
+}
+
+function Usual() {
   const [name, setName] = useState('')
   const [password, setPassword] = useState('')
-  const [key, setKey] = useState(new URLSearchParams(location.search).get('key') ?? '')
+  const [code, setCode] = useState<string | null>(null)
   const { run, of, general, busy } = useDeed(signIn, 'here')
-
+  const press = async () => {
+    const session = await run({ name, password, ...(code === null ? {} : { code }) })
+    if (session?.codeNeeded === true) setCode('')
+  }
   return (
-    <div className="min-h-screen grid place-items-start justify-center pt-[16vh]">
-      <form
-        className="w-85"
-        onSubmit={(e) => {
-          e.preventDefault()
-          void run({ name, password, ...(first ? { key } : {}) })
-        }}
-      >
-        <div className="flex items-center gap-2 font-bold text-xl mb-7">
-          <Mark /> Yarrowmark
-        </div>
-        <h1 className="mb-1">{first ? 'Make the first account' : 'Sign in'}</h1>
-        <p className="text-ink2 text-base mb-5">
-          {first
-            ? 'This desk is new. The key stands in the address printed when it was started.'
-            : 'With the name and password of this desk.'}
-        </p>
-        {first && <Field label="Key" value={key} onValue={setKey} required />}
+    <Door
+      title="Sign in"
+      about={
+        code === null
+          ? 'With the name and password of this desk.'
+          : 'Name and password fit. Now the six digits that your authenticator shows.'
+      }
+      problem={general}
+      busy={busy}
+      press="Sign in"
+      onPress={() => void press()}
+    >
+      {code === null ? (
+        <>
+          <Field
+            label="Name"
+            value={name}
+            onValue={setName}
+            autoComplete="username"
+            autoFocus
+            required
+            error={of('name')}
+          />
+          <Field
+            label="Password"
+            value={password}
+            onValue={setPassword}
+            type="password"
+            autoComplete="current-password"
+            required
+            error={of('password')}
+          />
+        </>
+      ) : (
         <Field
-          label="Name"
-          value={name}
-          onValue={setName}
-          autoComplete="username"
+          label="Code"
+          value={code}
+          onValue={setCode}
+          inputMode="numeric"
+          autoComplete="one-time-code"
           autoFocus
           required
-          error={of('name')}
         />
-        <Field
-          label={first ? 'Password, at least 10 characters' : 'Password'}
-          value={password}
-          onValue={setPassword}
-          type="password"
-          autoComplete={first ? 'new-password' : 'current-password'}
-          required
-          error={of('password')}
-        />
-        {general !== null && <FieldError>{general}</FieldError>}
-        <Button look="main" type="submit" disabled={busy} className="mt-3">
-          {first ? 'Make the account' : 'Sign in'}
-        </Button>
-      </form>
-    </div>
+      )}
+    </Door>
+  )
+}
+
+function First() {
+  const [key, setKey] = useState(new URLSearchParams(location.search).get('key') ?? '')
+  const [name, setName] = useState('')
+  const [password, setPassword] = useState('')
+  const { run, of, general, busy } = useDeed(makeFirst, 'here')
+  return (
+    <Door
+      title="Make the first account"
+      about="This desk is new. The key stands in the address printed when it was started."
+      problem={general}
+      busy={busy}
+      press="Make the account"
+      onPress={() => void run({ key, name, password })}
+    >
+      <Field label="Key" value={key} onValue={setKey} required />
+      <NewAccount {...{ name, setName, password, setPassword, of }} />
+    </Door>
   )
 }

@@ -38,6 +38,7 @@ export function Weights({ view, onWeight, named, weights, onUsual }: WeightsProp
         )}
         {named && choice && (
           <Button
+            changes
             look="link"
             title="So it is weighed for everybody who says nothing else"
             onClick={() => {

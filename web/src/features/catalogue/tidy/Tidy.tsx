@@ -37,6 +37,7 @@ export function Tidy({ thing, name, others, onGone }: TidyProps) {
     <span className="flex gap-3 items-baseline self-center">
       {others.length > 0 && (
         <Button
+          changes
           look="link"
           onClick={() => {
             setMerging(true)
@@ -45,7 +46,7 @@ export function Tidy({ thing, name, others, onGone }: TidyProps) {
           It is the same as …
         </Button>
       )}
-      <Button look="link" disabled={away.busy} onClick={() => void remove()}>
+      <Button changes look="link" disabled={away.busy} onClick={() => void remove()}>
         Delete it
       </Button>
       {merging && (
