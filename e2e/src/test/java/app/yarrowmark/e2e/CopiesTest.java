@@ -1,0 +1,133 @@
+package app.yarrowmark.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/** What {@code docs/operating.md} says: copies, putting them back, and homes of earlier builds. */
+class CopiesTest {
+
+    private static final Path HOMES = Path.of("src/test/resources/homes");
+
+    private static JsonNode standings(App app) {
+        ObjectNode view = (ObjectNode) app.get("/api/v1/standings?tuned=BOTH", app.token());
+        view.remove("revision");
+        return view;
+    }
+
+    @Test
+    void aCopyIsMadeInUseAndPutBackToTheLastDigit() throws Exception {
+        Path folder = Files.createDirectories(App.newHome());
+        Path copy = folder.resolve("desk.tar");
+        Path back = folder.resolve("new");
+        JsonNode before;
+        try (App app = App.start("start", App.demoHome())) {
+            before = standings(app);
+            assertThat(App.run("backup", copy.toString(), "--home", app.home().toString()))
+                    .contains("Copied to " + copy)
+                    .endsWith("exit 0");
+            assertThat(App.run("backup", copy.toString(), "--home", app.home().toString()))
+                    .contains("is there already: nothing is written over")
+                    .endsWith("exit 1");
+            assertThat(App.run("backup", folder.toString(), "--home", app.home().toString(), "--keep", "1"))
+                    .endsWith("exit 0");
+            assertThat(App.run("backup", folder.toString(), "--home", app.home().toString(), "--keep", "1"))
+                    .contains("No longer kept:");
+        }
+        assertThat(before.get("places").size()).isGreaterThan(10);
+
+        assertThat(App.run("drill", copy.toString()))
+                .contains("counts and sums agree")
+                .contains("can be put back")
+                .endsWith("exit 0");
+        assertThat(App.run("restore", copy.toString(), "--home", back.toString()))
+                .contains("Put back: ")
+                .endsWith("exit 0");
+        assertThat(App.run("restore", copy.toString(), "--home", back.toString()))
+                .contains("holds something already")
+                .endsWith("exit 1");
+        try (App again = App.start("start", back)) {
+            assertThat(standings(again)).isEqualTo(before);
+        }
+
+        Path half = folder.resolve("half.tar");
+        byte[] whole = Files.readAllBytes(copy);
+        Files.write(half, java.util.Arrays.copyOf(whole, whole.length / 2));
+        assertThat(App.run("drill", half.toString()))
+                .contains("is no whole copy of a desk")
+                .endsWith("exit 1");
+        App.remove(folder);
+    }
+
+    static List<Path> homesOfEarlierBuilds() throws IOException {
+        try (Stream<Path> all = Files.list(HOMES)) {
+            return all.sorted().toList();
+        }
+    }
+
+    /** Three laptops, two suites, three runs of each on three days. */
+    @ParameterizedTest
+    @MethodSource("homesOfEarlierBuilds")
+    void aHomeOfAnEarlierBuildIsCopiedAndOpens(Path kept) throws Exception {
+        Path home = App.newHome().resolve("home");
+        assertThat(App.run("restore", kept.toString(), "--home", home.toString()))
+                .endsWith("exit 0");
+        try (App app = App.start("start", home)) {
+            assertThat(app.said("This build changes the records")).contains("they are copied first");
+            try (Stream<Path> copies = Files.list(home.resolve("copies"))) {
+                assertThat(copies).hasSize(1);
+            }
+            JsonNode view = app.get("/api/v1/standings?kind=LAPTOP&group=PROCESSOR", app.token());
+            assertThat(view.get("places").findValuesAsText("name"))
+                    .contains("Ostrel Rill 9", "Ostrel Tern 6", "Ostrel Fen 13");
+            assertThat(view.at("/places/0/index").asDouble()
+                            / view.at("/places/2/index").asDouble())
+                    .isBetween(1.29, 1.31);
+            assertThat(app.get("/api/v1/runs", app.token()).get("total").asInt())
+                    .isEqualTo(18);
+        }
+        App.remove(home.getParent());
+    }
+
+    @Test
+    void anOlderBuildDoesNotTakeACopyOfANewerOne() throws Exception {
+        Path folder = App.newHome();
+        Path about = folder.resolve("about");
+        Files.writeString(about, "migration 9999\n");
+        Files.writeString(folder.resolve("records.sql"), "");
+        assertThat(
+                        App.command(
+                                "bash",
+                                "-c",
+                                "cd " + folder
+                                        + " && gzip records.sql && echo x | gzip > records.sql.gz && tar -cf new.tar about records.sql.gz"))
+                .endsWith("exit 0");
+        assertThat(App.run(
+                        "restore",
+                        folder.resolve("new.tar").toString(),
+                        "--home",
+                        folder.resolve("n").toString()))
+                .contains("is of a newer build (its records are at 9999")
+                .endsWith("exit 1");
+        App.remove(folder);
+    }
+
+    @Test
+    void everyCommandOfTheGuideIsOneThatThereIs() throws Exception {
+        String help = App.run("help");
+        Pattern.compile("\\./yarrowmark (\\S+)")
+                .matcher(Files.readString(App.ROOT.resolve("docs/operating.md")))
+                .results()
+                .forEach(m -> assertThat(help).contains("\n  " + m.group(1)));
+    }
+}
