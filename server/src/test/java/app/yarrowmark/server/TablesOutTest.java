@@ -31,9 +31,7 @@ class TablesOutTest extends ServerTest {
         long suite = suite(key, "processor");
         JsonNode sheet = onDesk("LAPTOP", "=Sum " + key, suite);
         long setup = sheet.at("/setup/id").asLong();
-        person.put(
-                        "/api/v1/setups/" + setup + "/facts",
-                        "{\"facts\":[{\"key\":\"memory.size\",\"text\":\"16 GiB\"}]}")
+        person.put("/api/v1/setups/" + setup + "/facts", "{\"facts\":[{\"key\":\"memory.size\",\"text\":\"16 GiB\"}]}")
                 .expect(200);
         keep(sheet.get("sitting").asLong(), key, "weave=1 004.70", "wait=12.5", "forge=900");
         String aside = keep(sheet.get("sitting").asLong(), key, "weave=17")

@@ -26,7 +26,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 @Transactional(readOnly = true)
 public class EvidenceService {
 
-    private static final int MOST_BYTES = 10 * 1024 * 1024;
+    public static final int MOST_BYTES = 10 * 1024 * 1024;
 
     private final EvidenceFileRepository files;
     private final RunEvidenceRepository links;

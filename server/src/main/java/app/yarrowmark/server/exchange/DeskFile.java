@@ -5,6 +5,7 @@ import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.catalogue.ModelDetails;
 import app.yarrowmark.server.facts.FactKeyView;
 import app.yarrowmark.server.setups.Tuning;
+import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -46,11 +47,15 @@ public record DeskFile(
      * @param calls what was made of other differences
      * @param facts as read by a program
      * @param typed facts that a person typed
+     * @param note in the reviewer's words
+     * @param flags on all runs here, or those of one suite
+     * @param sat numbers of the sittings that its runs name, the first first; absent where all belong to one
      * @param suites to run, as {@code key version}
      * @param leftOut suites that are not run, as {@code key version}, with the reason
      * @param onDesk whether the device stays on the desk
      * @param ticked conditions that are ticked off
      */
+    @JsonInclude(JsonInclude.Include.NON_NULL)
     public record SetupPart(
             String name,
             @Nullable String parent,
@@ -60,12 +65,22 @@ public record DeskFile(
             @Nullable List<CallPart> calls,
             @Nullable List<RunFile.FactLine> facts,
             @Nullable List<RunFile.FactLine> typed,
+            @Nullable String note,
+            @Nullable List<FlagPart> flags,
+            @Nullable List<Long> sat,
             List<String> suites,
             @Nullable Map<String, String> leftOut,
             @Nullable Boolean onDesk,
             @Nullable List<String> ticked,
             @Nullable Double roomTemperature,
             @Nullable List<RunFile> runs) {}
+
+    /**
+     * A flag on a whole setup, for runs to come too.
+     *
+     * @param suite the only suite it is about, as {@code key version}; all if absent
+     */
+    public record FlagPart(@Nullable String suite, RunFile.Flag flag, String note) {}
 
     /** What a person made of a difference that was not named. */
     public record CallPart(

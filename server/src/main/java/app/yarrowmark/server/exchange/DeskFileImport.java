@@ -18,6 +18,7 @@ import app.yarrowmark.server.problems.RuleViolations;
 import app.yarrowmark.server.runs.FactReading;
 import app.yarrowmark.server.runs.RunIntake;
 import app.yarrowmark.server.runs.RunReview;
+import app.yarrowmark.server.runs.SetupFlags;
 import app.yarrowmark.server.scorebook.Cell;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.setups.SetupView;
@@ -46,6 +47,7 @@ public class DeskFileImport {
     private final SuiteService suites;
     private final RunIntake intake;
     private final RunReview review;
+    private final SetupFlags flags;
 
     DeskFileImport(
             CatalogueService catalogue,
@@ -54,7 +56,8 @@ public class DeskFileImport {
             SittingService sittings,
             SuiteService suites,
             RunIntake intake,
-            RunReview review) {
+            RunReview review,
+            SetupFlags flags) {
         this.catalogue = catalogue;
         this.facts = facts;
         this.setups = setups;
@@ -62,6 +65,7 @@ public class DeskFileImport {
         this.suites = suites;
         this.intake = intake;
         this.review = review;
+        this.flags = flags;
     }
 
     /** What came of it; {@code rejected} says where and why. */
@@ -170,16 +174,49 @@ public class DeskFileImport {
                 setups.tune(setup.id(), part.tuning());
             }
             or(part.calls()).forEach(c -> setups.call(setup.id(), c.key(), c.meant(), c.note(), caller.who()));
+            if (part.note() != null && !part.note().isBlank() && setup.note() == null) {
+                setups.keepNote(setup.id(), part.note(), null, caller.who());
+            }
+            or(part.flags())
+                    .forEach(f -> flags.set(
+                            setup.id(), f.suite() == null ? null : suiteId(f.suite()), f.flag(), f.note(), caller));
+            Map<Long, Long> earlier = earlierSittings(setup.id(), part);
             Sitting sitting = sitting(setup.id(), part);
             List<RunFile> files = or(part.runs());
             for (int i = 0; i < files.size(); i++) {
-                RunFile file = files.get(i).placed(sitting.id(), null);
+                RunFile file = placed(files.get(i), part, earlier, sitting.id(), setup.id());
                 run(file.origin() == null ? file.from(origin) : file, setup.id(), where + ".runs[" + i + "]");
             }
             flush();
             if (!Boolean.TRUE.equals(part.onDesk())) {
                 sittings.close(sitting.id(), caller.who());
             }
+        }
+
+        /** Makes the sittings before the last one, where a new setup had several; returns their numbers here by those there. */
+        private Map<Long, Long> earlierSittings(long setupId, SetupPart part) {
+            Map<Long, Long> numbers = new HashMap<>();
+            List<Long> sat = or(part.sat());
+            if (sittings.lastOf(setupId).isEmpty()) {
+                for (Long there : sat.subList(0, Math.max(0, sat.size() - 1))) {
+                    long here = sittings.open(setupId, List.of(), caller.who()).id();
+                    sittings.close(here, caller.who());
+                    numbers.put(there, here);
+                }
+            }
+            return numbers;
+        }
+
+        /** A run in the sitting that it names, in none where it names none, or in the only one there is. */
+        private static RunFile placed(
+                RunFile file, SetupPart part, Map<Long, Long> earlier, long sittingId, long setupId) {
+            if (part.sat() == null) {
+                return file.placed(sittingId, null);
+            }
+            Long there = file.sitting();
+            return there == null
+                    ? file.placed(null, setupId)
+                    : file.placed(earlier.getOrDefault(there, sittingId), null);
         }
 
         private Sitting sitting(long setupId, SetupPart part) {

@@ -15,6 +15,7 @@ final class BodyLimits {
             "/api/v1/device/pairings", 4 * KB,
             "/api/v1/device/progress", 64 * KB,
             "/api/v1/imports", 110 * MB,
+            "/api/v1/desk-zips", 110 * MB,
             "/api/v1/desk-files", LARGE);
 
     private BodyLimits() {}

@@ -136,11 +136,13 @@ class RunEntity {
     @CollectionTable(name = "run_sample", joinColumns = @JoinColumn(name = "run_id"))
     @MapKeyColumn(name = "metric_id")
     @Column(name = "samples", columnDefinition = "longtext")
+    @BatchSize(size = 100)
     Map<Long, String> samples = new HashMap<>();
 
     @ElementCollection(fetch = FetchType.LAZY)
     @CollectionTable(name = "run_series", joinColumns = @JoinColumn(name = "run_id"))
     @MapKeyColumn(name = "name")
+    @BatchSize(size = 100)
     Map<String, SeriesValue> series = new HashMap<>();
 
     @Version
