@@ -115,6 +115,24 @@ final class Api {
                 "multipart/form-data; boundary=parts");
     }
 
+    /** What is answered to a GET, as it is. */
+    byte[] bytes(String path) {
+        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(base + path));
+        token.ifPresent(t -> request.header("Authorization", "Bearer " + t));
+        try {
+            HttpResponse<byte[]> response = http.send(request.build(), HttpResponse.BodyHandlers.ofByteArray());
+            if (response.statusCode() != 200) {
+                throw new AssertionError("expected 200, got " + response.statusCode());
+            }
+            return response.body();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+
     Answer send(String method, String path, String body, String type) {
         return exchange(
                 method,
