@@ -30,6 +30,7 @@ import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -181,7 +182,8 @@ public class DeskFileImport {
                     .forEach(f -> flags.set(
                             setup.id(), f.suite() == null ? null : suiteId(f.suite()), f.flag(), f.note(), caller));
             Map<Long, Long> earlier = earlierSittings(setup.id(), part);
-            Sitting sitting = sitting(setup.id(), part);
+            Sitting sitting =
+                    sitting(setup.id(), part, sittings.lastOf(setup.id()).filter(s -> !earlier.containsValue(s.id())));
             List<RunFile> files = or(part.runs());
             for (int i = 0; i < files.size(); i++) {
                 RunFile file = placed(files.get(i), part, earlier, sitting.id(), setup.id());
@@ -193,16 +195,20 @@ public class DeskFileImport {
             }
         }
 
-        /** Makes the sittings before the last one, where a new setup had several; returns their numbers here by those there. */
+        /** Makes what is missing of the sittings before the last one; returns their numbers here by those there. */
         private Map<Long, Long> earlierSittings(long setupId, SetupPart part) {
             Map<Long, Long> numbers = new HashMap<>();
             List<Long> sat = or(part.sat());
-            if (sittings.lastOf(setupId).isEmpty()) {
-                for (Long there : sat.subList(0, Math.max(0, sat.size() - 1))) {
-                    long here = sittings.open(setupId, List.of(), caller.who()).id();
+            List<Sitting> there = sittings.of(setupId);
+            for (int i = 0; i < sat.size() - 1; i++) {
+                long here;
+                if (i < there.size()) {
+                    here = there.get(i).id();
+                } else {
+                    here = sittings.open(setupId, List.of(), caller.who()).id();
                     sittings.close(here, caller.who());
-                    numbers.put(there, here);
                 }
+                numbers.put(sat.get(i), here);
             }
             return numbers;
         }
@@ -219,13 +225,13 @@ public class DeskFileImport {
                     : file.placed(earlier.getOrDefault(there, sittingId), null);
         }
 
-        private Sitting sitting(long setupId, SetupPart part) {
+        /** @param last that goes on, where there is one */
+        private Sitting sitting(long setupId, SetupPart part, Optional<Sitting> last) {
             List<Long> planned =
                     new ArrayList<>(part.suites().stream().map(this::suiteId).toList());
             Map<String, String> leftOut = part.leftOut() == null ? Map.of() : part.leftOut();
             leftOut.keySet().forEach(text -> planned.add(suiteId(text)));
-            Sitting sitting = sittings.lastOf(setupId)
-                    .map(there -> sittings.addSuites(there.id(), planned, caller.who()))
+            Sitting sitting = last.map(there -> sittings.addSuites(there.id(), planned, caller.who()))
                     .orElseGet(() -> sittings.open(setupId, planned, caller.who()));
             leftOut.forEach((text, reason) -> sittings.plan(
                     sitting.id(), suiteId(text), new SittingService.Plan(null, reason), null, caller.who()));

@@ -8,6 +8,8 @@ import org.springframework.data.jpa.repository.Query;
 
 interface SittingRepository extends JpaRepository<SittingEntity, Long> {
 
+    List<SittingEntity> findBySetupIdOrderById(long setupId);
+
     Optional<SittingEntity> findFirstBySetupIdOrderByIdDesc(long setupId);
 
     List<SittingEntity> findByClosedAtIsNullOrderByOpenedAt();

@@ -80,6 +80,13 @@ public class SittingService {
         return sittings.findFirstBySetupIdOrderByIdDesc(setupId).map(SittingService::view);
     }
 
+    /** Returns the sittings of a setup, the first first. */
+    public List<Sitting> of(long setupId) {
+        return sittings.findBySetupIdOrderById(setupId).stream()
+                .map(SittingService::view)
+                .toList();
+    }
+
     /** Opens a sitting of a setup with the suites to run. */
     @Transactional
     public Sitting open(long setupId, List<Long> suiteIds, String who) {
