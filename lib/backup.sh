@@ -52,8 +52,9 @@ make_backup() {
 
 # In a folder: named by its time. Older ones of that name go where only some are kept.
 make_backup_in() {
-  local folder=$1 keep=$2 old
-  make_backup "$folder/yarrowmark-$(date -u +%Y%m%d-%H%M%S).tar"
+  local folder=$1 keep=$2 old file
+  while file=$folder/yarrowmark-$(date -u +%Y%m%d-%H%M%S).tar && [ -e "$file" ]; do sleep 1; done
+  make_backup "$file"
   [ -n "$keep" ] || return 0
   find "$folder" -maxdepth 1 -name 'yarrowmark-????????-??????.tar' | sort -r | tail -n "+$((keep + 1))" | while read -r old; do
     rm -f "$old"

@@ -33,6 +33,13 @@ export function sendTable(settings: Schemas['ImportSettings'], file: File): Prom
   return send('/api/v1/imports', form)
 }
 
+/** Takes in a whole desk that was taken out as a ZIP. */
+export function sendDesk(file: File): Promise<Schemas['Report']> {
+  const form = new FormData()
+  form.set('file', file)
+  return send('/api/v1/desk-zips', form)
+}
+
 /** Enough of a text to see its columns and how its numbers are written. */
 const beginning = 256 * 1024
 

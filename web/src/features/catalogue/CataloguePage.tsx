@@ -3,6 +3,7 @@ import { Link, useNavigate, useSearchParams } from 'react-router'
 import { useFacts, useModels, useSuites } from '../../api/queries'
 import { when } from '../../figures/format'
 import { groups, kindOf } from '../../figures/words'
+import { TakeOut } from './TakeOut'
 import { Button } from '../../ui/Button'
 import { LongBody } from '../../ui/LongBody'
 import { Empty, Failed, Loading } from '../../ui/States'
@@ -33,6 +34,7 @@ export function CataloguePage() {
         <Button changes onClick={() => void navigate('/catalogue/import')}>
           Import
         </Button>
+        <TakeOut />
         <Button changes onClick={() => void navigate('/catalogue/suites/new')}>
           New suite
         </Button>

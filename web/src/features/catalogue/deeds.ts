@@ -1,6 +1,6 @@
 import { api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
-import { lookAtTable, sendTable } from '../../api/raw'
+import { lookAtTable, sendDesk, sendTable } from '../../api/raw'
 import { by } from '../../ui/deed'
 import type { Deed } from '../../ui/deed'
 import { acceptedWords } from './words'
@@ -119,6 +119,11 @@ export const deleteSheet: Deed<number, true> = {
 }
 
 /** Shows how a table would be understood; nothing is kept. */
+export const takeDeskIn: Deed<File, Schemas['Report']> = {
+  send: sendDesk,
+  renews: 'everything',
+}
+
 export const previewTable: Deed<
   { readonly file: File; readonly how?: Schemas['FileChoice'] },
   Schemas['Preview']

@@ -8,6 +8,7 @@ import { previewTable, stageTable } from '../deeds'
 import { useCurve } from '../../../subjects/curve/queries'
 import { ColumnTable } from './ColumnTable'
 import { CurveOfRun } from './CurveOfRun'
+import { DeskIn } from './DeskIn'
 import { FileLine } from './FileLine'
 import { Otherwise } from './Otherwise'
 import { RunFiles, readRunFile } from './RunFiles'
@@ -33,18 +34,18 @@ export function ImportPage() {
         void open([...e.dataTransfer.files])
       }}
     >
-      <h1>Bring a table or run files</h1>
+      <h1>Bring a table, run files or a desk</h1>
       <p className="text-ink2 text-base max-w-190">
-        A table as you have it (.csv, .tsv, .txt, .xlsx, .ods), or the run files that the runner saves
-        (.json). Nothing counts until you have seen what was understood; the import of a table can be taken
-        back as a whole.
+        A table as you have it (.csv, .tsv, .txt, .xlsx, .ods), the run files that the runner saves (.json),
+        or a desk that was taken out (.zip). Nothing counts until you have seen what was understood; the
+        import of a table can be taken back as a whole.
       </p>
       <div className="flex gap-2.5 mt-4 items-center">
         <label className="rounded border border-line px-2.75 py-1.25 text-base cursor-pointer hover:border-ink2">
           {file === null ? 'Choose a file, or drop it here' : `${file.name} (choose another)`}
           <input
             type="file"
-            accept=".csv,.tsv,.txt,.json,.xlsx,.ods"
+            accept=".csv,.tsv,.txt,.json,.xlsx,.ods,.zip"
             multiple
             className="sr-only"
             data-testid="table-file"
@@ -57,6 +58,7 @@ export function ImportPage() {
       </div>
       {problem !== null && <FieldError>{problem}</FieldError>}
       {runs && file && <RunFiles key={`${file.name} ${String(file.lastModified)}`} files={runs} />}
+      {table.isDesk && file && <DeskIn key={`${file.name} ${String(file.lastModified)}`} file={file} />}
       <Understood table={table} />
     </div>
   )
@@ -87,6 +89,7 @@ function useTable() {
     setRuns(null)
     looking.clear()
     staging.clear()
+    if (isZip(chosen)) return
     const areRuns = all.every((f) => /\.json$/i.test(f.name))
     setSeveral(!areRuns && all.length > 1)
     if (areRuns) {
@@ -107,6 +110,7 @@ function useTable() {
     : (looking.problem ?? staging.problem)
   return {
     file,
+    isDesk: file !== null && isZip(file),
     preview,
     settings,
     setSettings,
@@ -119,6 +123,10 @@ function useTable() {
     stage,
     busy: staging.busy,
   }
+}
+
+function isZip(file: File): boolean {
+  return /\.zip$/i.test(file.name)
 }
 
 interface UnderstoodProps {

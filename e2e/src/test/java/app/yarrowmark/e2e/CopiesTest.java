@@ -3,16 +3,19 @@ package app.yarrowmark.e2e;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
 import java.util.List;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.openqa.selenium.By;
 
 /** What {@code docs/operating.md} says: copies, putting them back, and homes of earlier builds. */
 class CopiesTest {
@@ -62,11 +65,58 @@ class CopiesTest {
 
         Path half = folder.resolve("half.tar");
         byte[] whole = Files.readAllBytes(copy);
-        Files.write(half, java.util.Arrays.copyOf(whole, whole.length / 2));
+        Files.write(half, Arrays.copyOf(whole, whole.length / 2));
         assertThat(App.run("drill", half.toString()))
                 .contains("is no whole copy of a desk")
                 .endsWith("exit 1");
         App.remove(folder);
+    }
+
+    @Test
+    void aDeskIsTakenOutAndTakenInByAnEmptyOneInThePage() throws Exception {
+        Path zip = App.newHome().resolve("desk.zip");
+        JsonNode before;
+        try (App app = App.start("start", App.demoHome())) {
+            before = told(standings(app));
+            String token = app.token();
+            assertThat(App.command(
+                            "curl",
+                            "-sf",
+                            "-o",
+                            zip.toString(),
+                            "-H",
+                            "Authorization: Bearer " + token,
+                            app.url() + "/api/v1/desk.zip"))
+                    .isEqualTo("exit 0");
+        }
+        try (OwnDesk own = OwnDesk.begin()) {
+            own.desk.go(own.app.url() + "/catalogue/import");
+            own.desk.see("a desk that was taken out");
+            own.desk.waitFor(By.cssSelector("[data-testid=table-file]")).sendKeys(zip.toString());
+            own.desk.press("Take it in");
+            own.desk.waitUntil("the desk is taken in", () -> own.desk.body().contains("runs taken in"));
+            assertThat(own.desk.body()).doesNotContain("could not be taken");
+            assertThat(told(standings(own.app))).isEqualTo(before);
+            own.desk.go(own.app.url() + "/catalogue");
+            own.desk.press("Take out");
+            own.desk.see("Take desk.zip");
+            own.desk.requireAccessible(own.app.url() + "/catalogue/import", "a desk that was taken out");
+        }
+        App.remove(zip.getParent());
+    }
+
+    /** Names, numbers, places and brackets: all but the numbers of records, which are each desk's own. */
+    private static JsonNode told(JsonNode view) {
+        ObjectNode told = JsonNodeFactory.instance.objectNode();
+        told.set("brackets", view.get("brackets"));
+        for (JsonNode place : view.get("places")) {
+            ObjectNode row = told.putObject(place.at("/subject/name").asText() + " "
+                    + place.at("/subject/detail").asText());
+            for (String what : List.of("number", "index", "lineLow", "lineHigh", "low", "high", "best", "worst")) {
+                row.set(what, place.get(what));
+            }
+        }
+        return told;
     }
 
     static List<Path> homesOfEarlierBuilds() throws IOException {
