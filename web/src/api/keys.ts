@@ -40,6 +40,7 @@ export const keys = {
   plan: (of: 'runs' | 'suites', ...question: readonly unknown[]) => key('plan', of, ...question),
   search: (words: string) => key('search', words),
   access: (of: 'tokens' | 'events' | 'people' | 'links' | 'sessions') => key('access', of),
+  history: (question: unknown) => key('history', question),
   link: (secret: string) => key('link', secret),
 } as const
 

@@ -16,6 +16,7 @@ const madeOf: Readonly<Record<Family, readonly Topic[]>> = {
   lan: [],
   demo: [],
   access: [],
+  history: ['SITTINGS', 'RUNS', 'CATALOGUE', 'BOARDS', 'STANDINGS'],
   link: [],
   joined: ['SITTINGS'],
   strip: ['SITTINGS', 'RUNS'],

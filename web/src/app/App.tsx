@@ -54,6 +54,9 @@ const ImportPage = lazy(() =>
 const AccessPage = lazy(() =>
   loaded(() => import('../features/access/AccessPage')).then((m) => ({ default: m.AccessPage })),
 )
+const HistoryPage = lazy(() =>
+  loaded(() => import('../features/history/HistoryPage')).then((m) => ({ default: m.HistoryPage })),
+)
 const ImportReport = lazy(() =>
   loaded(() => import('../features/catalogue/import/ImportReport')).then((m) => ({
     default: m.ImportReport,
@@ -91,6 +94,7 @@ export function App() {
         <Route path="/catalogue/suites/:id/edit" element={page(<SheetEditor />)} />
         <Route path="/catalogue/import" element={page(<ImportPage />)} />
         <Route path="/catalogue/import/:id" element={page(<ImportReport />)} />
+        <Route path="/history" element={page(<HistoryPage />)} />
         <Route path="/access" element={page(<AccessPage />)} />
         <Route path="*" element={<Navigate to="/desk" replace />} />
       </Route>

@@ -231,6 +231,9 @@ function Views({ name, onKeys }: { readonly name: string; readonly onKeys: () =>
         <button className="hover:text-ink" onClick={turnTheme}>
           Light or dark
         </button>
+        <Link to="/history" className="hover:text-ink">
+          What happened
+        </Link>
         <Link to="/access" className="hover:text-ink">
           Who may do what
         </Link>

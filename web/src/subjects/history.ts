@@ -16,10 +16,33 @@ const deeds: Record<string, string> = {
   CORRECTED: 'corrected',
   CALLED_MEANT: 'called meant',
   CALLED_CAVEAT: 'called a caveat',
+  OPENED: 'put on the desk',
+  CLOSED: 'closed',
+  PLANNED: 'planned',
+  ROOM: 'room temperature',
+  TICKED: 'ticked off',
+  ACCOUNT_MADE: 'made the account',
+  SIGNED_IN: 'signed in',
+  SIGNED_OUT: 'signed out',
+  TOKEN_MADE: 'made a token',
+  TOKEN_ENDED: 'ended a token',
+  INVITED: 'invited somebody',
+  RESET_OFFERED: 'offered a new password',
+  LINK_ENDED: 'took a link back',
+  ROLE_CHANGED: 'changed a role',
+  REOPENED: 'opened an account again',
+  PASSWORD_CHANGED: 'changed the password',
+  PASSWORD_RESET: 'took a new password by a link',
+  TWO_STEP_ON: 'turned codes of an authenticator on',
+  TWO_STEP_OFF: 'turned codes of an authenticator off',
+}
+
+/** What was done, in words. */
+export function deedWords(what: string): string {
+  return deeds[what] ?? what.toLowerCase().replaceAll('_', ' ')
 }
 
 /** One line of a record's history. */
 export function historyWords(e: Schemas['EventView']): string {
-  const deed = deeds[e.what] ?? e.what.toLowerCase()
-  return `${deed}${e.reason === undefined ? '' : `: ${e.reason}`}, ${e.who}`
+  return `${deedWords(e.what)}${e.reason === undefined ? '' : `: ${e.reason}`}, ${e.who}`
 }

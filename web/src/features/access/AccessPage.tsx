@@ -7,7 +7,7 @@ import { Failed, Loading } from '../../ui/States'
 import { Own } from './Own'
 import { People } from './People'
 import { NewToken, TokenTable } from './Tokens'
-import { eventWords } from './words'
+import { deedWords } from '../../subjects/history'
 
 /** Who is here and may do what: people, the own account, tokens of scripts and devices, and what happened to them. */
 export function AccessPage() {
@@ -54,7 +54,7 @@ export function AccessPage() {
                 {e.who}
               </span>
               <span>
-                {eventWords(e.what)}
+                {deedWords(e.what)}
                 {e.reason !== undefined && <span className="text-ink2">, {e.reason}</span>}
               </span>
             </li>

@@ -3,7 +3,7 @@ import { describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '../../api/client'
 import { Reply, serve, show } from '../../testing'
 import { AccessPage } from './AccessPage'
-import { eventWords, stateWords } from './words'
+import { stateWords } from './words'
 
 const script: Schemas['TokenView'] = {
   id: 'aaaaaaaaaaaa',
@@ -167,6 +167,5 @@ describe('who may do what', () => {
     expect(stateWords({ good: true }, now)).toBe('good, without an end')
     expect(stateWords({ good: true, expiresAt: '2026-06-02T00:00:00Z' }, now)).toBe('good until 2026-06-02')
     expect(stateWords({ good: false, expiresAt: '2026-05-02T00:00:00Z' }, now)).toBe('ran out 2026-05-02')
-    expect(eventWords('SIGNED_IN')).toBe('signed in')
   })
 })

@@ -1,28 +1,5 @@
 import type { Schemas } from '../../api/client'
 
-const happened: Readonly<Record<string, string>> = {
-  ACCOUNT_MADE: 'made the account',
-  SIGNED_IN: 'signed in',
-  SIGNED_OUT: 'signed out',
-  TOKEN_MADE: 'made a token',
-  TOKEN_ENDED: 'ended a token',
-  INVITED: 'invited somebody',
-  RESET_OFFERED: 'offered a new password',
-  LINK_ENDED: 'took a link back',
-  ROLE_CHANGED: 'changed a role',
-  CLOSED: 'closed an account',
-  REOPENED: 'opened an account again',
-  PASSWORD_CHANGED: 'changed the password',
-  PASSWORD_RESET: 'took a new password by a link',
-  TWO_STEP_ON: 'turned codes of an authenticator on',
-  TWO_STEP_OFF: 'turned codes of an authenticator off',
-}
-
-/** Returns what happened in words. */
-export function eventWords(what: string): string {
-  return happened[what] ?? what.toLowerCase().replaceAll('_', ' ')
-}
-
 /** Returns what became of a link. */
 export function linkWords(
   link: Pick<Schemas['LinkView'], 'good' | 'usedAt' | 'endedAt' | 'expiresAt'>,

@@ -1,7 +1,10 @@
 package app.yarrowmark.server.history;
 
+import app.yarrowmark.server.problems.RuleViolations;
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -13,6 +16,9 @@ import org.springframework.transaction.annotation.Transactional;
 public class HistoryService {
 
     private static final int LONGEST = 1000;
+    private static final int PAGE = 100;
+    private static final int MOST_PAGES = 10_000;
+    private static final Instant LAST = Instant.parse("9999-01-01T00:00:00Z");
 
     private final EntityManager entities;
     private final RecordEventRepository events;
@@ -46,6 +52,44 @@ public class HistoryService {
     public void add(Kind kind, Object id, String what, String who, @Nullable String reason) {
         String cut = reason == null || reason.length() <= LONGEST ? reason : reason.substring(0, LONGEST - 1) + "…";
         entities.persist(new RecordEventEntity(kind, id.toString(), clock.instant(), what, who, cut));
+    }
+
+    /**
+     * Returns a part of the history of everything, the last first.
+     *
+     * @throws RuleViolations if there is no such page
+     */
+    @Transactional(readOnly = true)
+    HistoryPage page(HistoryQuestion asked) {
+        if (asked.page() < 0 || asked.page() > MOST_PAGES) {
+            throw new RuleViolations("page", "is 0 to " + MOST_PAGES + ", got " + asked.page());
+        }
+        String who = asked.who() == null ? "" : asked.who().strip();
+        // One more than is shown tells whether there is more.
+        List<RecordEventEntity> found = entities.createQuery(
+                        "select e from RecordEventEntity e where (:kind is null or e.kind = :kind)"
+                                + " and (:who = '' or e.who like concat('%', :who, '%') escape '\\')"
+                                + " and e.at >= :from and e.at < :until order by e.at desc, e.id desc",
+                        RecordEventEntity.class)
+                .setParameter("kind", asked.kind())
+                .setParameter("who", who.replaceAll("([\\\\%_])", "\\\\$1"))
+                .setParameter("from", bounded(asked.from(), Instant.EPOCH))
+                .setParameter("until", bounded(asked.until(), clock.instant().plus(1, ChronoUnit.DAYS)))
+                .setFirstResult(asked.page() * PAGE)
+                .setMaxResults(PAGE + 1)
+                .getResultList();
+        return new HistoryPage(
+                found.stream()
+                        .limit(PAGE)
+                        .map(e -> new HistoryPage.HistoryLine(e.at, e.kind, e.recordId, e.what, e.who, e.reason))
+                        .toList(),
+                found.size() > PAGE);
+    }
+
+    /** Within what the records can hold. */
+    private static Instant bounded(@Nullable Instant at, Instant usual) {
+        Instant asked = at == null ? usual : at;
+        return asked.isBefore(Instant.EPOCH) ? Instant.EPOCH : asked.isAfter(LAST) ? LAST : asked;
     }
 
     /** Returns what happened last to any record of a kind, the last first. */
