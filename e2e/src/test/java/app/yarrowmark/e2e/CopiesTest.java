@@ -59,8 +59,22 @@ class CopiesTest {
         assertThat(App.run("restore", copy.toString(), "--home", back.toString()))
                 .contains("holds something already")
                 .endsWith("exit 1");
-        try (App again = App.start("start", back)) {
+        int metrics = App.freePort();
+        try (App again = App.start("start", back, "--metrics", "" + metrics)) {
             assertThat(standings(again)).isEqualTo(before);
+            String watched = "http://127.0.0.1:" + metrics + "/actuator/";
+            assertThat(App.command("curl", "-s", watched + "prometheus"))
+                    .contains("yarrowmark_scores_tests ")
+                    .contains("http_server_requests_seconds");
+            assertThat(App.command("curl", "-s", watched + "health"))
+                    .contains("\"db\":{\"status\":\"UP\"}", "\"scores\":{\"status\":\"UP\"}");
+            assertThat(App.command("curl", "-s", again.url() + "/actuator/prometheus"))
+                    .as("for the desk's own computer, at a port of its own")
+                    .contains("404");
+            assertThat(back.resolve("log/server.json")).content().startsWith("{\"@timestamp\"");
+            assertThat(App.run("service", "--home", back.toString(), "--port", "8790"))
+                    .contains("ExecStart=", "--home \"" + back, "--port 8790")
+                    .endsWith("exit 0");
         }
 
         Path half = folder.resolve("half.tar");

@@ -89,6 +89,11 @@ public class ScoreBook {
         return refresh();
     }
 
+    /** Returns the scores as they were read last; the records are not asked. */
+    ScoreSnapshot last() {
+        return snapshot;
+    }
+
     private synchronized ScoreSnapshot refresh() {
         ScoreSnapshot mine = snapshot;
         // One transaction, so that the revision and the rows are of the same moment.
