@@ -26,6 +26,9 @@ class DeskZipTest extends ServerTest {
 
     private static final ObjectMapper JSON = new ObjectMapper();
 
+    private static final String OWN_FACT =
+            "{\"key\":\"desk.pitch\",\"words\":\"Pitch\",\"group\":\"OTHER\",\"type\":\"TEXT\",\"affects\":[]}";
+
     private final String tag = UUID.randomUUID().toString().substring(0, 8);
     private final String kind = "Loom " + tag;
 
@@ -59,6 +62,8 @@ class DeskZipTest extends ServerTest {
 
     /** Four runs: two that count, one set aside with a file, one flagged by itself; and a flag on the setup. */
     private long oddDevice() {
+        // Of the desk itself: the second test finds it there.
+        assertThat(person.post("/api/v1/facts", OWN_FACT).status()).isIn(201, 409);
         JsonNode sheet = onDesk(kind, "Loom", suite("outmill" + tag, "processor"));
         long setup = sheet.at("/setup/id").asLong();
         long sitting = sheet.get("sitting").asLong();

@@ -8,10 +8,19 @@ import io.swagger.v3.core.converter.AnnotatedType;
 import io.swagger.v3.core.converter.ModelConverter;
 import io.swagger.v3.core.converter.ModelConverterContext;
 import io.swagger.v3.core.util.Json;
+import io.swagger.v3.oas.models.Components;
 import io.swagger.v3.oas.models.OpenAPI;
 import io.swagger.v3.oas.models.info.Info;
+import io.swagger.v3.oas.models.media.ArraySchema;
+import io.swagger.v3.oas.models.media.Content;
+import io.swagger.v3.oas.models.media.IntegerSchema;
+import io.swagger.v3.oas.models.media.MediaType;
+import io.swagger.v3.oas.models.media.ObjectSchema;
 import io.swagger.v3.oas.models.media.Schema;
 import io.swagger.v3.oas.models.media.StringSchema;
+import io.swagger.v3.oas.models.responses.ApiResponse;
+import io.swagger.v3.oas.models.security.SecurityRequirement;
+import io.swagger.v3.oas.models.security.SecurityScheme;
 import java.util.Arrays;
 import java.util.Iterator;
 import java.util.LinkedHashMap;
@@ -21,6 +30,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springdoc.core.customizers.GlobalOpenApiCustomizer;
+import org.springdoc.core.customizers.OperationCustomizer;
 import org.springdoc.core.utils.SpringDocUtils;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -33,6 +43,8 @@ import org.springframework.context.annotation.Configuration;
 class ApiDescription {
 
     private static final String KINDS = "x-kinds";
+    private static final String TOKEN = "token";
+    private static final String SESSION = "session";
 
     static {
         // A text, not an object of parts.
@@ -46,7 +58,93 @@ class ApiDescription {
                 .info(new Info()
                         .title("Yarrowmark")
                         .version("1")
-                        .description("Runs, scores and standings of a review desk. Errors are problem+json."));
+                        .description("Runs, scores and standings of a review desk. Errors are problem+json."))
+                .components(new Components()
+                        .addSecuritySchemes(
+                                TOKEN,
+                                new SecurityScheme()
+                                        .type(SecurityScheme.Type.HTTP)
+                                        .scheme("bearer")
+                                        .description("A token of a script, made in the page or by ./yarrowmark token"))
+                        .addSecuritySchemes(
+                                SESSION,
+                                new SecurityScheme()
+                                        .type(SecurityScheme.Type.APIKEY)
+                                        .in(SecurityScheme.In.COOKIE)
+                                        .name("yarrowmark")
+                                        .description(
+                                                "A person who signed in; what changes something also needs the header"
+                                                        + " X-XSRF-TOKEN with what the cookie XSRF-TOKEN holds")))
+                .addSecurityItem(new SecurityRequirement().addList(TOKEN))
+                .addSecurityItem(new SecurityRequirement().addList(SESSION));
+    }
+
+    /** Operations are called by their controller and method, so that each has a name of its own and says what it does. */
+    @Bean
+    OperationCustomizer names() {
+        return (operation, method) -> {
+            String type = method.getBeanType().getSimpleName().replace("Controller", "");
+            String name = method.getMethod().getName();
+            return operation.operationId(Character.toLowerCase(type.charAt(0))
+                    + type.substring(1)
+                    + Character.toUpperCase(name.charAt(0))
+                    + name.substring(1));
+        };
+    }
+
+    /** Whatever is refused is answered alike. */
+    @Bean
+    GlobalOpenApiCustomizer problems() {
+        return document -> {
+            document.getComponents().addSchemas("Problem", problem());
+            ApiResponse refused = new ApiResponse()
+                    .description("It was refused, or could not be done: why, in a sentence for people")
+                    .content(new Content()
+                            .addMediaType(
+                                    "application/problem+json",
+                                    new MediaType().schema(new Schema<>().$ref("#/components/schemas/Problem"))));
+            document.getPaths()
+                    .values()
+                    .forEach(path -> path.readOperations()
+                            .forEach(operation -> operation.getResponses().addApiResponse("default", refused)));
+        };
+    }
+
+    /** What stands above the code is broken into lines there; here it is one. */
+    @Bean
+    GlobalOpenApiCustomizer linesJoined() {
+        return document -> document.getComponents().getSchemas().values().forEach(ApiDescription::joined);
+    }
+
+    private static void joined(Schema<?> schema) {
+        if (schema.getDescription() != null) {
+            schema.setDescription(schema.getDescription().strip().replaceAll("\\s+", " "));
+        }
+        if (schema.getProperties() != null) {
+            schema.getProperties().values().forEach(ApiDescription::joined);
+        }
+    }
+
+    private static Schema<?> problem() {
+        Schema<?> violation = new ObjectSchema()
+                .addProperty(
+                        "field", new StringSchema().description("place in what was sent, such as readings[0].text"))
+                .addProperty("message", new StringSchema().description("what is wrong there"))
+                .required(List.of("field", "message"));
+        return new ObjectSchema()
+                .description("Why something was refused, after RFC 9457")
+                .addProperty("type", new StringSchema().description("about:blank"))
+                .addProperty("title", new StringSchema().description("what the status is called"))
+                .addProperty("status", new IntegerSchema().description("the status, such as 422"))
+                .addProperty("detail", new StringSchema().description("what is wrong and how to mend it"))
+                .addProperty("instance", new StringSchema().description("path that was asked"))
+                .addProperty(
+                        "violations",
+                        new ArraySchema().items(violation).description("each field that is at fault, with status 422"))
+                .addProperty(
+                        "current",
+                        new ObjectSchema()
+                                .description("as it is kept now, where somebody else changed it: status 409"));
     }
 
     @Bean

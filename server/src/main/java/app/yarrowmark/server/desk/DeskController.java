@@ -68,7 +68,7 @@ class DeskController {
 
     @Operation(summary = "The devices on the desk now")
     @GetMapping
-    List<DeskViews.StripView> open() {
+    List<DeskViews.StripView> strip() {
         return desk.strip();
     }
 

@@ -78,8 +78,8 @@ public class DeskZip {
             String field = json.currentName();
             json.nextToken();
             switch (field) {
-                case "facts" -> facts = json.readValueAs(new TypeReference<>() {});
-                case "sheets" -> sheets = json.readValueAs(new TypeReference<>() {});
+                case "facts" -> facts = json.readValueAs(new TypeReference<List<FactKeyView>>() {});
+                case "sheets" -> sheets = json.readValueAs(new TypeReference<List<String>>() {});
                 case "models" -> {
                     sum.add(desks.load(new DeskFile(facts, sheets, List.of()), caller), "");
                     eachModel(json, sum, caller);
