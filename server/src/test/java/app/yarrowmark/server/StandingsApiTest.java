@@ -64,6 +64,20 @@ class StandingsApiTest extends ServerTest {
     }
 
     @Test
+    void wordsOfAListAreReadInAnyCaseAndWhatIsNoneOfThemIsToldWhatThereIs() {
+        assertThat(person.get("/api/v1/standings?group=processor&tuned=both")
+                        .expect(200)
+                        .json()
+                        .get("group")
+                        .asText())
+                .isEqualTo("PROCESSOR");
+        assertThat(person.get("/api/v1/standings?group=prozessor").expect(400).text())
+                .contains("group")
+                .contains("prozessor")
+                .contains("PROCESSOR");
+    }
+
+    @Test
     void standingsDoNotHangOnTheOrderInWhichRecordsWereMade() {
         String tag = UUID.randomUUID().toString().substring(0, 6);
         String[] keys = {"firstmill-" + tag, "secondmill-" + tag, "thirdmill-" + tag};

@@ -4,6 +4,7 @@ import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonMappingException;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -11,6 +12,7 @@ import org.springframework.http.MediaType;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.validation.BindException;
 import org.springframework.web.ErrorResponse;
 import org.springframework.web.bind.MissingServletRequestParameterException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
@@ -64,6 +66,19 @@ class ProblemAdvice {
     @ExceptionHandler
     ResponseEntity<ProblemDetail> onWrongType(MethodArgumentTypeMismatchException e) {
         return wrongParameter(e.getName(), "\"" + e.getValue() + "\" is not " + JsonWords.kind(e.getRequiredType()));
+    }
+
+    /** Parameters that are read together, as one question. */
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> onWrongTypes(BindException e) {
+        List<RuleViolations.Violation> wrong = e.getFieldErrors().stream()
+                .map(f -> new RuleViolations.Violation(
+                        f.getField(),
+                        "\"" + f.getRejectedValue() + "\" is not "
+                                + JsonWords.kind(e.getBindingResult().getFieldType(f.getField()))))
+                .toList();
+        String detail = wrong.stream().map(v -> v.field() + ": " + v.message()).collect(Collectors.joining("; "));
+        return problem(HttpStatus.BAD_REQUEST, detail.isEmpty() ? "a parameter cannot be read" : detail, wrong);
     }
 
     @ExceptionHandler
