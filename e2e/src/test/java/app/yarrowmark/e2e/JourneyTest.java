@@ -84,8 +84,7 @@ class JourneyTest extends DemoDesk {
     @Test
     @Order(3)
     void bringsTheTrialRunsBackInTheLedger() {
-        desk.keys("g");
-        desk.keys("l");
+        desk.keys("g", "l");
         desk.see("set aside");
         desk.choose("State", "set aside");
         desk.choose("Device", "Ostrel Weir 16");
@@ -199,8 +198,7 @@ class JourneyTest extends DemoDesk {
     @Test
     @Order(7)
     void seesWhereItStands() {
-        desk.keys("g");
-        desk.keys("r");
+        desk.keys("g", "r");
         desk.see("Overall, 35 setups");
         desk.waitUntil("the device to be marked", () -> desk.count("tr[data-focus=true]") == 1);
         assertThat(desk.text("tr[data-focus=true]")).contains("Ostrel Weir 16");
@@ -257,8 +255,7 @@ class JourneyTest extends DemoDesk {
     }
 
     private void goToDesk() {
-        desk.keys("g");
-        desk.keys("d");
+        desk.keys("g", "d");
         desk.see("Run on this device");
         desk.see("Ostrel Weir 16");
     }

@@ -82,8 +82,7 @@ class JudgingTest extends DemoDesk {
             desk.keys("x");
             desk.see("stands side by side");
         }
-        desk.keys("g");
-        desk.keys("s");
+        desk.keys("g", "s");
         desk.waitFor(By.cssSelector("[data-testid=matrix]"));
         assertThat(desk.count("[data-subject][data-reference]")).isEqualTo(3);
         assertThat(desk.count("[data-subject][data-reference=true]")).isEqualTo(1);
