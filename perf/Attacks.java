@@ -35,7 +35,7 @@ class Attacks {
     private static final ObjectMapper JSON = new ObjectMapper();
     private static final HttpClient HTTP = HttpClient.newHttpClient();
     private static final List<String[]> TABLE = new ArrayList<>();
-    private static final Set<String> OPEN = Set.of("GET /api/v1/session", "POST /api/v1/device/pairings", "GET /api/v1/openapi.json");
+    private static final Set<String> OPEN = Set.of("GET /api/v1/session", "POST /api/v1/device/pairings", "GET /api/v1/openapi.json", "POST /api/v1/links/look", "POST /api/v1/links/use");
     private static final Set<String> LEFT_OUT =
             Set.of("DELETE /api/v1/session", "POST /api/v1/session", "POST /api/v1/first-account", "GET /api/v1/events");
 
@@ -152,7 +152,7 @@ class Attacks {
             case "nobody" -> OPEN.contains(name) || refused;
             case "guessed token", "device that was ended" -> status == 401;
             case "device" -> devices || name.startsWith("PUT /api/v1/runs/{id}") && !name.contains("flags") ? status != 401 : status == 403;
-            case "script" -> devices && !OPEN.contains(name) || name.contains("/api/v1/access/") ? refused : !refused;
+            case "script" -> devices && !OPEN.contains(name) || name.contains("/api/v1/access/") || name.contains("/api/v1/account/") ? refused : !refused;
             case "person" -> devices && !OPEN.contains(name) ? refused : !refused;
             default -> name.startsWith("GET ") && !devices || OPEN.contains(name) ? !refused : refused;
         };

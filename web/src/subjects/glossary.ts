@@ -42,7 +42,7 @@ export const glossary = {
   kind: {
     word: 'kind of work',
     also: ['generalise', 'group'],
-    says: 'How far the mean would move if other suites of the same kind had been chosen. Tests of one suite are alike, so with one or two suites that rests on how suites differ for all setups of the kind of device, or is assumed where too few tell. The interval beside the mean holds for these tests only.',
+    says: 'How far the mean would move if other suites of the same kind had been chosen. Tests of one suite are alike, so with one or two suites that rests on how suites differ for setups of the kind of device, or is assumed where too few tell. The interval beside the mean holds for these tests only.',
     example: '+13 % on these five drive tests; for drive work as such +4 to +22 %.',
   },
   leaning: {

@@ -178,10 +178,10 @@ describe('the suites of a mean', () => {
     expect(kindBasis({ ...two, anyTestsBasis: 'FEW_SUITES' })).toBe('2 suites: mostly assumed')
     expect(kindBasis({ ...summary('AHEAD'), anyTestsBasis: 'ONE_SUITE' })).toBe('one suite: assumed')
     expect(kindBasis({ ...two, anyTestsBasis: 'FEW_SUITES', suitesLearnedFrom: 14 })).toBe(
-      '2 suites: how suites differ is mostly from all 14 setups of the kind',
+      '2 suites: how suites differ is mostly from 14 setups of the kind',
     )
     expect(kindBasis({ ...summary('AHEAD'), anyTestsBasis: 'ONE_SUITE', suitesLearnedFrom: 14 })).toBe(
-      'one suite: how suites differ is from all 14 setups of the kind',
+      'one suite: how suites differ is from 14 setups of the kind',
     )
     expect(kindBasis({ ...two, anyTestsBasis: 'SUITES', suitesLearnedFrom: 14 })).toBe('')
   })

@@ -77,7 +77,7 @@ export function isTiny(test: Test, reference: number, subject: number): boolean 
 
 /** What the interval for a kind of work is, for those who ask. */
 export const kindTitle =
-  '95 % interval for this kind of work: how far the mean would move with another choice of tests of the kind. The interval above holds on these tests only. Tests of one suite are alike; with fewer than three suites it rests on how suites differ for all setups of the kind of device, or, where too few tell, on the assumption that they differ as much as their tests do.'
+  '95 % interval for this kind of work: how far the mean would move with another choice of tests of the kind. The interval above holds on these tests only. Tests of one suite are alike; with fewer than three suites it rests on how suites differ for setups of the kind of device, or, where too few tell, on the assumption that they differ as much as their tests do.'
 
 /** The interval for a kind of work: of no use beside the one on these tests unless it is named. */
 export function kindWords(s: Schemas['ComparedSummary'], basis: Basis): string {
@@ -93,7 +93,7 @@ export function kindBasis(s: Schemas['ComparedSummary']): string {
   const count = s.suites.length === 1 ? 'one suite' : `${String(s.suites.length)} suites`
   const only = s.anyTestsBasis === 'ONE_SUITE'
   if (s.suitesLearnedFrom === undefined) return `${count}: ${only ? '' : 'mostly '}assumed`
-  return `${count}: how suites differ is ${only ? '' : 'mostly '}from all ${String(s.suitesLearnedFrom)} setups of the kind`
+  return `${count}: how suites differ is ${only ? '' : 'mostly '}from ${String(s.suitesLearnedFrom)} setups of the kind`
 }
 
 /** In how many suites it is ahead or behind, where there are several. */

@@ -12,27 +12,23 @@ export interface NewAccountProps {
 export function NewAccount({ name, setName, password, setPassword, of }: NewAccountProps) {
   return (
     <>
-      <Field
-        label="Name"
-        value={name}
-        onValue={setName}
-        autoComplete="username"
-        autoFocus
-        required
-        error={of('name')}
-      />
+      <NameField value={name} onValue={setName} error={of('name')} />
       <NewPassword value={password} onValue={setPassword} error={of('password')} />
     </>
   )
 }
 
-export interface NewPasswordProps {
+interface OwnFieldProps {
   readonly value: string
   readonly onValue: (value: string) => void
   readonly error: string | undefined
 }
 
-export function NewPassword(props: NewPasswordProps) {
+export function NameField(props: OwnFieldProps) {
+  return <Field label="Name" autoComplete="username" autoFocus required {...props} />
+}
+
+export function NewPassword(props: OwnFieldProps) {
   return (
     <Field
       label="Password, at least 10 characters"

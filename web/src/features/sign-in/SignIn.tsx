@@ -2,7 +2,7 @@ import { useState } from 'react'
 import { Field } from '../../ui/Field'
 import { useDeed } from '../../ui/deed'
 import { Door } from './Door'
-import { NewAccount } from './NewAccount'
+import { NameField, NewAccount } from './NewAccount'
 import { LinkDoor } from './LinkDoor'
 import { makeFirst, signIn } from './deeds'
 
@@ -37,15 +37,7 @@ function Usual() {
     >
       {code === null ? (
         <>
-          <Field
-            label="Name"
-            value={name}
-            onValue={setName}
-            autoComplete="username"
-            autoFocus
-            required
-            error={of('name')}
-          />
+          <NameField value={name} onValue={setName} error={of('name')} />
           <Field
             label="Password"
             value={password}

@@ -15,8 +15,9 @@ export function DeskIn({ file }: { readonly file: File }) {
   return (
     <section className="mt-5 max-w-190 text-base" data-testid="desk-in">
       <p>
-        {file.name} holds a desk: its devices, setups, suites and runs are added to those here. What is here
-        already is not made twice, and nothing here is changed.
+        {file.name} is read as a desk: its devices, setups, suites and runs are added to those here. What is
+        here already is not made twice. A run sheet that both have becomes as the file says; its history keeps
+        what was changed.
       </p>
       {take.problem !== null && <FieldError>{take.problem}</FieldError>}
       {report === null ? (

@@ -155,12 +155,35 @@ class DeskZipTest extends ServerTest {
                         .asText())
                 .isEqualTo("why.txt");
 
+        String model = "/api/v1/models/"
+                + person.get("/api/v1/setups/" + twin).json().get("modelId").asText();
+        ObjectNode known = modelOf(twin);
+        ObjectNode edit = JSON.createObjectNode();
+        for (String what : List.of("maker", "name", "kind", "details", "edition")) {
+            edit.set(what, known.get(what));
+        }
+        ((ArrayNode) edit.at("/details/pros")).add("light");
+        person.put(model, edit.toString()).expect(200);
+
         JsonNode again = person.file("/api/v1/desk-zips", null, "desk.zip", zip(parts))
                 .expect(200)
                 .json();
         assertThat(again.get("known").asInt()).as("nothing is made twice").isEqualTo(4);
         assertThat(again.get("runs").asInt()).isZero();
         assertThat(runs(twin)).hasSize(4);
+        assertThat(modelOf(twin).at("/details/pros/0").asText())
+                .as("what is known here stays")
+                .isEqualTo("light");
+    }
+
+    private ObjectNode modelOf(long setup) {
+        String id = person.get("/api/v1/setups/" + setup).json().get("modelId").asText();
+        for (JsonNode model : person.get("/api/v1/models").json()) {
+            if (model.get("id").asText().equals(id)) {
+                return (ObjectNode) model;
+            }
+        }
+        throw new AssertionError("no model " + id);
     }
 
     /** What a run says, but for its number. */
@@ -211,5 +234,15 @@ class DeskZipTest extends ServerTest {
                         .expect(422)
                         .text())
                 .contains("is no desk file");
+        assertThat(person.file(
+                                "/api/v1/desk-zips",
+                                null,
+                                "desk.zip",
+                                zip(Map.of(
+                                        "desk.json", "{\"models\":[{\"nome\":1}]}".getBytes(StandardCharsets.UTF_8))))
+                        .expect(422)
+                        .text())
+                .contains("there is no field", "nome")
+                .doesNotContain("app.yarrowmark");
     }
 }

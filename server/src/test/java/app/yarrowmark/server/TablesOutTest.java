@@ -48,7 +48,8 @@ class TablesOutTest extends ServerTest {
 
         assertThat(rows).hasSize(5);
         CSVRecord weave = rows.stream()
-                .filter(r -> r.get("test").equals("weave") && r.get("counts").equals("true"))
+                .filter(r ->
+                        r.get("test").equals("weave") && r.get("run_counts").equals("true"))
                 .findFirst()
                 .orElseThrow();
         assertThat(weave.get("model")).as("no formula in a spreadsheet").isEqualTo("'=Sum " + key);

@@ -278,9 +278,15 @@ public class CatalogueService {
     /** Adds to what is known of a model what is known of another that became part of it. */
     @Transactional
     public void takeOver(long id, ModelView other, String who) {
+        takeOver(id, other.year(), other.details(), who);
+    }
+
+    /** The same of what a file says of it; what is known here stays. */
+    @Transactional
+    public void takeOver(long id, @Nullable Integer otherYear, ModelDetails other, String who) {
         ModelView model = model(id);
-        ModelDetails details = model.details().with(other.details());
-        Integer year = model.year() == null ? other.year() : model.year();
+        ModelDetails details = model.details().with(ModelDetails.whole(other));
+        Integer year = model.year() == null ? otherYear : model.year();
         edit(id, new ModelEdit(model.maker(), model.name(), model.kind(), year, details, model.edition()), who);
     }
 

@@ -5,7 +5,6 @@ import app.yarrowmark.core.setup.Fact;
 import app.yarrowmark.core.setup.Facts;
 import app.yarrowmark.server.access.Caller;
 import app.yarrowmark.server.catalogue.CatalogueService;
-import app.yarrowmark.server.catalogue.ModelEdit;
 import app.yarrowmark.server.catalogue.ModelView;
 import app.yarrowmark.server.catalogue.UnitView;
 import app.yarrowmark.server.exchange.DeskFile.ModelPart;
@@ -30,6 +29,7 @@ import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -133,16 +133,7 @@ public class DeskFileImport {
             attempt(where, () -> {
                 ModelView model = catalogue.addModel(part.maker(), part.name(), part.kind(), part.year(), caller.who());
                 if (part.details() != null) {
-                    catalogue.edit(
-                            model.id(),
-                            new ModelEdit(
-                                    part.maker(),
-                                    part.name(),
-                                    part.kind(),
-                                    part.year(),
-                                    part.details(),
-                                    model.edition()),
-                            caller.who());
+                    catalogue.takeOver(model.id(), part.year(), part.details(), caller.who());
                 }
                 models++;
                 for (int i = 0; i < part.units().size(); i++) {
@@ -178,7 +169,9 @@ public class DeskFileImport {
             if (part.note() != null && !part.note().isBlank() && setup.note() == null) {
                 setups.keepNote(setup.id(), part.note(), null, caller.who());
             }
-            or(part.flags())
+            List<SetupFlags.SetupFlag> there = flags.of(setup.id());
+            or(part.flags()).stream()
+                    .filter(f -> there.stream().noneMatch(t -> isSame(t, f)))
                     .forEach(f -> flags.set(
                             setup.id(), f.suite() == null ? null : suiteId(f.suite()), f.flag(), f.note(), caller));
             Map<Long, Long> earlier = earlierSittings(setup.id(), part);
@@ -193,6 +186,11 @@ public class DeskFileImport {
             if (!Boolean.TRUE.equals(part.onDesk())) {
                 sittings.close(sitting.id(), caller.who());
             }
+        }
+
+        private boolean isSame(SetupFlags.SetupFlag there, DeskFile.FlagPart part) {
+            return there.flag() == part.flag()
+                    && Objects.equals(there.suite(), part.suite() == null ? null : suiteId(part.suite()));
         }
 
         /** Makes what is missing of the sittings before the last one; returns their numbers here by those there. */

@@ -4,9 +4,11 @@ import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.server.access.Caller;
 import app.yarrowmark.server.evidence.EvidenceService;
 import app.yarrowmark.server.facts.FactKeyView;
+import app.yarrowmark.server.problems.JsonWords;
 import app.yarrowmark.server.problems.Refusal;
 import app.yarrowmark.server.problems.RuleViolations;
 import com.fasterxml.jackson.core.JsonParser;
+import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.core.JsonToken;
 import com.fasterxml.jackson.core.type.TypeReference;
 import java.io.BufferedInputStream;
@@ -65,6 +67,8 @@ public class DeskZip {
             }
             evidence(file, sum, caller);
             return sum.report();
+        } catch (JsonProcessingException e) {
+            throw new RuleViolations("file", "what is in it cannot be read: " + JsonWords.of(e));
         } catch (IOException e) {
             throw new RuleViolations("file", "is no ZIP of a desk, or not whole: " + e.getMessage());
         }

@@ -1,6 +1,5 @@
 package app.yarrowmark.server.export;
 
-import app.yarrowmark.server.catalogue.DeviceKind;
 import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.Schema;
@@ -11,9 +10,9 @@ import java.io.IOException;
 import java.io.OutputStreamWriter;
 import java.io.Writer;
 import java.nio.charset.StandardCharsets;
-import java.util.List;
 import java.util.function.BiConsumer;
 import org.jspecify.annotations.Nullable;
+import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -38,14 +37,11 @@ class TableController {
     @ApiResponse(responseCode = "200", content = @Content(mediaType = "text/csv", schema = @Schema(type = "string")))
     @GetMapping("/api/v1/readings.csv")
     void readings(
-            @RequestParam(required = false) @Nullable DeviceKind kind,
-            @RequestParam(required = false) @Nullable Long suite,
-            @RequestParam(required = false) @Nullable Long setup,
-            @RequestParam(required = false) @Nullable List<String> fact,
+            @ParameterObject TableQuestion question,
             @RequestParam(defaultValue = "false") boolean mark,
             HttpServletResponse response)
             throws IOException {
-        write("readings.csv", mark, response, new TableQuestion(kind, suite, setup, fact), tables::readings);
+        write("readings.csv", mark, response, question, tables::readings);
     }
 
     @Operation(
@@ -55,14 +51,11 @@ class TableController {
     @ApiResponse(responseCode = "200", content = @Content(mediaType = "text/csv", schema = @Schema(type = "string")))
     @GetMapping("/api/v1/scores.csv")
     void scores(
-            @RequestParam(required = false) @Nullable DeviceKind kind,
-            @RequestParam(required = false) @Nullable Long suite,
-            @RequestParam(required = false) @Nullable Long setup,
-            @RequestParam(required = false) @Nullable List<String> fact,
+            @ParameterObject TableQuestion question,
             @RequestParam(defaultValue = "false") boolean mark,
             HttpServletResponse response)
             throws IOException {
-        write("scores.csv", mark, response, new TableQuestion(kind, suite, setup, fact), tables::scores);
+        write("scores.csv", mark, response, question, tables::scores);
     }
 
     private static void write(

@@ -25,6 +25,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.concurrent.Semaphore;
+import java.util.function.Consumer;
 import javax.sql.DataSource;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
@@ -44,7 +45,7 @@ class TableService {
     private static final String READINGS =
             "select r.id, r.setup_id, r.suite_id, d.metric_id, d.text, d.value, d.computed, d.note, d.average_of,"
                     + " d.average_spread, r.state, r.flags, (" + Counting.RUN
-                    + ") as counts, r.origin, r.started_at, r.day,"
+                    + ") as run_counts, r.origin, r.started_at, r.day,"
                     + " r.zone, r.sender, r.sender_version, r.work_size, r.room_temperature"
                     + " from run r join reading d on d.run_id = r.id";
 
@@ -57,7 +58,7 @@ class TableService {
             "average_spread",
             "state",
             "flags",
-            "counts",
+            "run_counts",
             "origin",
             "started_at",
             "day",
@@ -133,7 +134,7 @@ class TableService {
         cells.add(row.getString("average_spread"));
         cells.add(row.getString("state").toLowerCase(Locale.ROOT));
         cells.add(row.getString("flags").toLowerCase(Locale.ROOT));
-        cells.add(row.getBoolean("counts"));
+        cells.add(row.getBoolean("run_counts"));
         cells.add(Cells.text(row.getString("origin")));
         cells.add(row.getTimestamp("started_at").toInstant());
         cells.add(row.getString("day"));
@@ -181,28 +182,29 @@ class TableService {
             SetupColumns columns,
             List<Object> test,
             ScoreColumn column) {
-        column.scores().forEach((setup, score) -> {
-            SetupLabel label = known.get(setup);
-            if (label != null && question.has(label)) {
-                List<Object> cells = SetupColumns.row();
-                columns.addTo(cells, setup);
-                cells.addAll(test);
-                addScore(cells, score);
-                cells.add(Cells.text(label.origin()));
-                print(csv, cells);
-            }
-        });
-        column.plainScores().forEach((setup, score) -> {
-            SetupLabel label = known.get(setup);
-            if (label != null && question.has(label)) {
-                List<Object> cells = SetupColumns.row();
-                columns.addTo(cells, setup);
-                cells.addAll(test);
-                addPlain(cells, score);
-                cells.add(Cells.text(label.origin()));
-                print(csv, cells);
-            }
-        });
+        column.scores()
+                .forEach((setup, score) -> row(csv, question, known, columns, test, setup, c -> addScore(c, score)));
+        column.plainScores()
+                .forEach((setup, score) -> row(csv, question, known, columns, test, setup, c -> addPlain(c, score)));
+    }
+
+    private static void row(
+            CSVPrinter csv,
+            TableQuestion question,
+            Map<Long, SetupLabel> known,
+            SetupColumns columns,
+            List<Object> test,
+            long setup,
+            Consumer<List<Object>> score) {
+        SetupLabel label = known.get(setup);
+        if (label != null && question.has(label)) {
+            List<Object> cells = SetupColumns.row();
+            columns.addTo(cells, setup);
+            cells.addAll(test);
+            score.accept(cells);
+            cells.add(Cells.text(label.origin()));
+            print(csv, cells);
+        }
     }
 
     private static void addScore(List<Object> cells, Score score) {

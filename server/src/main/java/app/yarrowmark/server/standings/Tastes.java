@@ -32,7 +32,7 @@ public class Tastes {
      */
     public record Taste(double ratio, int setups) {}
 
-    /** Returns what all setups of a kind of device tell, by group; groups of which too little is known are not there. */
+    /** Returns what the setups of a kind of device that hang together tell, by group; groups of which too little is known are not there. */
     public Map<TestGroup, Taste> of(@Nullable DeviceKind kind) {
         Map<TestGroup, Taste> known = new EnumMap<>(TestGroup.class);
         if (kind != null) {
