@@ -1,7 +1,6 @@
 package app.yarrowmark.core.compare;
 
 import app.yarrowmark.core.suite.Metric;
-import app.yarrowmark.core.suite.Scale;
 import app.yarrowmark.core.suite.SuiteId;
 import app.yarrowmark.core.suite.SuiteSheet;
 import java.util.Optional;
@@ -23,7 +22,7 @@ public final class Comparability {
         if (left.isEmpty() || right.isEmpty()) {
             return Optional.of((left.isEmpty() ? a : b).id() + " has no such test");
         }
-        if (left.get().scale() == Scale.INFORMATION) {
+        if (!left.get().scale().isOrdered()) {
             return Optional.of("it is information, shown and never compared");
         }
         return versions(a, b).or(() -> settings(a, b)).or(() -> meaning(left.get(), right.get()));

@@ -179,10 +179,7 @@ final class DraftText {
         List<String> parts = new ArrayList<>();
         for (int i = 0; i < keys.size(); i++) {
             Test test = draft.tests().get(i);
-            boolean plain = test.scale() == Scale.CHECK
-                    || test.scale() == Scale.LADDER
-                    || test.scale() == Scale.INFORMATION
-                    || test.formula() != null;
+            boolean plain = !test.scale().isNumber() || test.formula() != null;
             double weight = !weighted || test.weight() == null ? 1 : test.weight();
             if (!plain && weight > 0) {
                 parts.add((weight == 1 ? "" : number(weight) + "*") + keys.get(i));

@@ -2,7 +2,6 @@ package app.yarrowmark.core.exchange;
 
 import app.yarrowmark.core.score.ReadingText;
 import app.yarrowmark.core.suite.Metric;
-import app.yarrowmark.core.suite.Scale;
 import app.yarrowmark.core.suite.SuiteSheet;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -240,7 +239,7 @@ public final class PastedText {
 
     /** Takes every value that stands in a stretch of a line; returns how many. */
     private int values(Metric metric, String stretch, int line) {
-        if (metric.scale() != Scale.RATIO && metric.scale() != Scale.INTERVAL) {
+        if (!metric.scale().isNumber()) {
             return word(metric, stretch, line);
         }
         int count = 0;

@@ -200,7 +200,7 @@ public final class SheetReader {
         Scale scale = at.field("scale").choice(Scale.class, Scale.RATIO);
         Optional<Formula> formula = formula(at.field("formula"));
         // A check, a ladder or a text needs no unit; a measured number does.
-        boolean plain = scale != Scale.RATIO && scale != Scale.INTERVAL;
+        boolean plain = !scale.isNumber();
         String unit = unit(at.field("unit"), plain);
         Optional<TestGroup> group = at.field("group").isThere()
                 ? Optional.of(at.field("group").choice(TestGroup.class, TestGroup.PROCESSOR))

@@ -27,7 +27,7 @@ public record PlainScore(int count, double value, double low, double high) {
         double value = switch (scale) {
             case CHECK -> readings.stream().mapToDouble(Reading::value).sum() / values.length;
             case LADDER -> values[(values.length - 1) / 2];
-            default -> Scoring.median(values);
+            case RATIO, INTERVAL, INFORMATION -> Scoring.median(values);
         };
         return new PlainScore(values.length, value, values[0], values[values.length - 1]);
     }

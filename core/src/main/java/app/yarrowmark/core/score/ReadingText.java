@@ -41,13 +41,11 @@ public final class ReadingText {
 
     /** Returns the words to show for a value on the metric's scale, where they are not its digits; else the text. */
     public static String words(Metric metric, String text, double value) {
-        if (metric.scale() == Scale.CHECK) {
-            return value == 1 ? "passed" : "failed";
-        }
-        if (metric.scale() == Scale.LADDER) {
-            return value < 1 ? "none" : metric.rungs().get((int) value - 1);
-        }
-        return text;
+        return switch (metric.scale()) {
+            case CHECK -> value == 1 ? "passed" : "failed";
+            case LADDER -> value < 1 ? "none" : metric.rungs().get((int) value - 1);
+            case RATIO, INTERVAL, INFORMATION -> text;
+        };
     }
 
     /**
@@ -68,7 +66,7 @@ public final class ReadingText {
 
     /** Returns the value of a text with its decimals and thousands so marked; empty if it is none so. */
     public static Optional<Reading> tried(Metric metric, String text, Marks marks) {
-        if (metric.scale() != Scale.RATIO && metric.scale() != Scale.INTERVAL) {
+        if (!metric.scale().isNumber()) {
             return Optional.empty();
         }
         try {

@@ -16,6 +16,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
@@ -46,7 +47,8 @@ final class RunCommand implements Callable<Integer> {
             names = "--suites",
             split = ",",
             paramLabel = "SUITE",
-            description = "stem, leaf, root; default: what the desk has planned, else all three.")
+            completionCandidates = Suites.class,
+            description = "${COMPLETION-CANDIDATES}; default: what the desk has planned, else all.")
     private @Nullable List<String> suites;
 
     @Option(
@@ -84,6 +86,13 @@ final class RunCommand implements Callable<Integer> {
 
     private int unsent;
     private int unsound;
+
+    /** The keys of the native suites, for the words of help. */
+    static final class Suites extends ArrayList<String> {
+        Suites() {
+            Workloads.all().forEach(w -> add(w.key()));
+        }
+    }
 
     /** A run under way, for the moment the runner is stopped. */
     private record Running(

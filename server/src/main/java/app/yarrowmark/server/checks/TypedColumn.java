@@ -41,7 +41,7 @@ record TypedColumn(Map<String, Typed> readings, Map<String, Understood> understo
                     ? ReadingText.parse(metric, text, chosen)
                     : byColumn(metric, text, choice).or(() -> alone).orElseGet(() -> ReadingText.parse(metric, text));
             readings.put(metric.key(), new Typed(text, reading));
-            if (!text.equals(reading.digits()) && isNumber(metric)) {
+            if (!text.equals(reading.digits()) && metric.scale().isNumber()) {
                 boolean marked = alone.filter(reading::equals).isEmpty();
                 understood.put(metric.key(), new Understood(reading.digits(), other(metric, text, reading), marked));
             }
@@ -71,12 +71,5 @@ record TypedColumn(Map<String, Typed> readings, Map<String, Understood> understo
                 .map(Reading::digits)
                 .findFirst()
                 .orElse(null);
-    }
-
-    private static boolean isNumber(Metric metric) {
-        return switch (metric.scale()) {
-            case RATIO, INTERVAL -> true;
-            case CHECK, LADDER, INFORMATION -> false;
-        };
     }
 }

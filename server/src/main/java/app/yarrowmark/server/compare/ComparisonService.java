@@ -10,7 +10,6 @@ import app.yarrowmark.core.score.PlainScore;
 import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.suite.Formula;
 import app.yarrowmark.core.suite.Metric;
-import app.yarrowmark.core.suite.Scale;
 import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.server.catalogue.CatalogueService;
 import app.yarrowmark.server.catalogue.DeviceKind;
@@ -300,7 +299,7 @@ public class ComparisonService {
                                     entry.plainDecimals()),
                     own.count(),
                     readings(who, entry, scores),
-                    other && theirs.isPresent() && row.test().metric().scale() != Scale.INFORMATION
+                    other && theirs.isPresent() && row.test().metric().scale().isOrdered()
                             ? own.value() - theirs.get().value()
                             : null);
         }

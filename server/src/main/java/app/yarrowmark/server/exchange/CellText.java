@@ -3,7 +3,6 @@ package app.yarrowmark.server.exchange;
 import app.yarrowmark.core.exchange.HeadName;
 import app.yarrowmark.core.score.ReadingText;
 import app.yarrowmark.core.suite.Metric;
-import app.yarrowmark.core.suite.Scale;
 import app.yarrowmark.core.suite.UnitCode;
 import app.yarrowmark.core.written.Marks;
 import app.yarrowmark.core.written.Reading;
@@ -43,7 +42,7 @@ final class CellText {
     }
 
     private static boolean isNumber(Metric metric) {
-        return metric.scale() == Scale.RATIO || metric.scale() == Scale.INTERVAL;
+        return metric.scale().isNumber();
     }
 
     String text() {

@@ -8,7 +8,6 @@ import app.yarrowmark.core.setup.FactDictionary;
 import app.yarrowmark.core.setup.FactKey;
 import app.yarrowmark.core.setup.FactText;
 import app.yarrowmark.core.suite.Metric;
-import app.yarrowmark.core.suite.Scale;
 import app.yarrowmark.server.catalogue.CatalogueService;
 import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.catalogue.ModelView;
@@ -231,7 +230,7 @@ final class LineReader {
 
     /** Words in the place of a number say why there is none. */
     private static @Nullable String gap(Cell cell, Metric metric) {
-        boolean number = metric.scale() == Scale.RATIO || metric.scale() == Scale.INTERVAL;
+        boolean number = metric.scale().isNumber();
         String value = cell.value();
         if (!number || value.chars().anyMatch(Character::isDigit)) {
             return null;

@@ -15,7 +15,6 @@ import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.score.Scoring;
 import app.yarrowmark.core.setup.Fact;
 import app.yarrowmark.core.suite.Metric;
-import app.yarrowmark.core.suite.Scale;
 import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.core.written.Reading;
 import app.yarrowmark.server.catalogue.CatalogueService;
@@ -139,7 +138,7 @@ class LineService {
         List<Subject> versions = line.stream().map(subjects::ofSetup).toList();
         List<TestRow> rows =
                 TestRow.of(versions, suites.all(), new SubjectScores(scores, catalogue, setupFacts), scores).stream()
-                        .filter(r -> r.test().metric().scale() != Scale.INFORMATION)
+                        .filter(r -> r.test().metric().scale().isOrdered())
                         .toList();
         List<TestRow> followable = rows.stream().filter(r -> versionsOf(r) > 1).toList();
         List<List<FactDifference>> changes = changes(versions, followed);

@@ -22,7 +22,7 @@ public final class PlainWords {
                 count == 1 ? value == 1 ? "passed" : "failed" : "passed " + Math.round(value * count) + " of " + count;
             case LADDER -> ReadingText.words(metric, "", value);
             case INFORMATION -> "noted";
-            default ->
+            case RATIO, INTERVAL ->
                 BigDecimal.valueOf(value)
                         .setScale(decimals, RoundingMode.HALF_EVEN)
                         .toPlainString();

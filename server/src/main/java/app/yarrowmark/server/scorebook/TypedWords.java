@@ -2,7 +2,6 @@ package app.yarrowmark.server.scorebook;
 
 import app.yarrowmark.core.score.PlainScore;
 import app.yarrowmark.core.suite.Metric;
-import app.yarrowmark.core.suite.Scale;
 import java.util.List;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
@@ -26,7 +25,7 @@ public class TypedWords {
      * @param decimals digits after the point as read
      */
     public String of(Metric metric, long metricId, long setupId, PlainScore score, int decimals) {
-        if (metric.scale() != Scale.INFORMATION) {
+        if (metric.scale().isOrdered()) {
             return PlainWords.of(metric, score.value(), score.count(), decimals);
         }
         List<String> last = jdbc.queryForList(LAST, String.class, setupId, metricId);

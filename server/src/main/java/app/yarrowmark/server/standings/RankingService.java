@@ -99,7 +99,7 @@ class RankingService {
     private Stream<TestColumn> tests() {
         return suites.all().stream()
                 .flatMap(s -> s.sheet().metrics().stream()
-                        .filter(m -> m.scale() != Scale.INFORMATION)
+                        .filter(m -> m.scale().isOrdered())
                         .map(m -> new TestColumn(s, m)));
     }
 

@@ -126,7 +126,7 @@ class ScorePools {
             return null;
         }
         String said = words.of(metric, metricId, setupId, score, decimals);
-        boolean text = metric.scale() == Scale.INFORMATION;
+        boolean text = !metric.scale().isOrdered();
         return new PlainView(
                 said,
                 score.count(),
@@ -137,7 +137,7 @@ class ScorePools {
     /** Only rungs and checks are few enough to be counted. */
     private static List<PlainShare> shares(
             Metric metric, ScoreColumn column, SetupLabel own, Map<Long, SetupLabel> labels) {
-        if (metric.scale() != Scale.CHECK && metric.scale() != Scale.LADDER) {
+        if (metric.scale().isNumber() || !metric.scale().isOrdered()) {
             return List.of();
         }
         Map<Double, Integer> counts = new TreeMap<>(Comparator.reverseOrder());

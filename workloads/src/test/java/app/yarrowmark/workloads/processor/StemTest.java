@@ -58,7 +58,7 @@ class StemTest {
     void anUnknownPieceIsRefused() {
         assertThatThrownBy(() -> new Stem().run("moss", PLACE, new Heard())).hasMessage("Stem has no part \"moss\"");
         assertThatThrownBy(() -> Workloads.of("moss"))
-                .hasMessage("there is no native suite \"moss\"; there are [stem, leaf, root]");
+                .hasMessageStartingWith("there is no native suite \"moss\"; there are [stem, ");
     }
 
     @Test
