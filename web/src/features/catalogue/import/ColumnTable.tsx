@@ -2,7 +2,7 @@ import type { Schemas } from '../../../api/client'
 import { useFacts, useSuites } from '../../../api/queries'
 import { grouped } from '../../../figures/format'
 import { Combobox } from '../../../ui/Combobox'
-import { isOfNumbers, saying, sayingOf, sayings } from './settings'
+import { isOfNumbers, saying, sayingOf, sayings, withOwn } from './settings'
 import type { Settings } from './settings'
 
 type Marks = Schemas['ColumnView']['marks']
@@ -40,7 +40,7 @@ export function ColumnTable({ preview, settings, onSettings, onMarks }: ColumnTa
               <td>
                 <Combobox
                   label={`${column} is`}
-                  options={options}
+                  options={withOwn(options, column, facts)}
                   value={sayingOf(settings, column)}
                   onValue={(says) => {
                     onSettings(saying(settings, column, says))

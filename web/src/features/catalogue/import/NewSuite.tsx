@@ -64,14 +64,20 @@ export function NewSuite({ name, preview, settings, onClose, onMade }: NewSuiteP
   )
 }
 
-/** A test for each column of numbers that says nothing else. */
+/** Words of a test that is passed or failed. */
+const checkWords = /^(passed|failed|pass|fail|yes|no|ok|✓|✗)$/i
+
+/** A test for each column of numbers, or of passed and failed, that says nothing else. */
 export function columnsToTest(settings: Settings, preview: Schemas['Preview']): readonly TestRow[] {
   const said = new Set([...Object.values(settings.columns), ...Object.keys(settings.facts ?? {})])
   return settings.header.flatMap((column, i) => {
     const values = preview.rows.map((r) => (r[i] ?? '').trim()).filter((v) => v !== '')
     const numbers = values.filter((v) => /\d/.test(v))
-    if (said.has(column) || numbers.length === 0) return []
-    return [testOf(column, numbers)]
+    if (said.has(column)) return []
+    if (values.length > 0 && values.every((v) => checkWords.test(v))) {
+      return [ofUnit({ ...freshRow, name: bare(column) }, 'passed or failed')]
+    }
+    return numbers.length === 0 ? [] : [testOf(column, numbers)]
   })
 }
 

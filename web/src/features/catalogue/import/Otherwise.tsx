@@ -110,15 +110,13 @@ function SuiteLine({ name, preview, settings, onSettings }: OtherwiseProps) {
         placeholder="words of a suite"
         className="w-50"
       />
-      {settings.suite === undefined && (
-        <Button
-          onClick={() => {
-            setMaking(true)
-          }}
-        >
-          Make a suite of these columns
-        </Button>
-      )}
+      <Button
+        onClick={() => {
+          setMaking(true)
+        }}
+      >
+        Make a suite of these columns
+      </Button>
       {making && (
         <NewSuite
           name={name}

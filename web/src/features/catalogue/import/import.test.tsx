@@ -5,7 +5,7 @@ import type { Schemas } from '../../../api/client'
 import { Reply, kernmill, serve, setup, show, strip } from '../../../testing'
 import { ImportPage } from './ImportPage'
 import { columnsToTest } from './NewSuite'
-import { lacking, ofSuite, saying, sayingOf } from './settings'
+import { lacking, ofSuite, saying, sayingOf, sayings, withOwn } from './settings'
 import { SetupAddress } from '../SetupAddress'
 
 const long: Schemas['ImportSettings'] = {
@@ -72,21 +72,37 @@ describe('what a column says', () => {
   })
 })
 
+describe('a column that no fact is called by', () => {
+  const facts = [
+    { key: 'browser.build', words: 'Built for', also: ['Build'], groupWords: 'Browser' },
+  ] as unknown as Schemas['FactKeyView'][]
+  it('can be a new fact of that name', () => {
+    const options = withOwn(sayings(kernmill, facts), 'Build kind', facts)
+    expect(options.at(-1)).toMatchObject({ value: 'fact Build kind', label: 'Build kind' })
+    expect(sayingOf(saying(wide, 'Weave', 'fact Build kind'), 'Weave')).toBe('fact Build kind')
+  })
+  it('is no other fact where one is called so', () => {
+    const options = sayings(kernmill, facts)
+    expect(withOwn(options, 'build', facts)).toEqual(options)
+  })
+})
+
 describe('a suite of the columns', () => {
   it('has a test for each column of numbers, measured as its head or its cells say', () => {
     const settings = {
       ...wide,
-      header: ['Model', 'kernel', 'read (MB/s)', 'export', 'idle', 'Total'],
+      header: ['Model', 'kernel', 'read (MB/s)', 'export', 'idle', 'Total', 'Sleeps', 'Colour'],
       metrics: {},
       facts: { kernel: 'system.kernel' },
     }
-    const rows = [['Fen 13', '7.4.0', '1204.5', '3:24:10', '4.1 W', '3057']]
+    const rows = [['Fen 13', '7.4.0', '1204.5', '3:24:10', '4.1 W', '3057', 'Passed', 'grey']]
     const preview = { settings, rows, remembered: false, sheets: [], columns: [] }
     expect(columnsToTest(settings, preview).map((t) => [t.name, t.unit, t.better, t.decimals])).toEqual([
       ['read', 'MB/s', 'HIGHER', '1'],
       ['export', 'minutes as m:ss', 'LOWER', '0'],
       ['idle', 'W', 'LOWER', '1'],
       ['Total', 'points', 'HIGHER', '0'],
+      ['Sleeps', 'passed or failed', 'HIGHER', '0'],
     ])
   })
 })

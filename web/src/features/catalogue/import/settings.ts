@@ -81,6 +81,18 @@ export function sayings(
   ]
 }
 
+/** What a column can say, with a fact of the desk's own in its name where there is none so called. */
+export function withOwn(
+  options: readonly Option[],
+  column: string,
+  facts: readonly Schemas['FactKeyView'][],
+): readonly Option[] {
+  const name = bare(column)
+  const there = facts.some((f) => [f.words, ...(f.also ?? [])].some((w) => plain(w) === plain(name)))
+  if (there || name === '') return options
+  return [...options, { value: `fact ${name}`, label: name, about: 'new fact of this desk’s own' }]
+}
+
 /** The suite of the whole table, chosen anew: columns that name its tests are taken for them. */
 export function ofSuite(settings: Settings, suite: Schemas['SuiteView'] | undefined): Settings {
   const rest = { ...settings }

@@ -325,6 +325,31 @@ class ImportsTest extends ServerTest {
     }
 
     @Test
+    void thatThereIsNoneOfAPartIsSaidOfTheDeviceAndAColumnCanBeANewFact() {
+        String settings = """
+                {"separator":";","header":["Device","Driver","Build kind","Weave"],"shape":"WIDE","columns":{"DEVICE":"Device"},
+                "metrics":{"Weave":"weave"},"suite":"tablemill 1","makeModels":"BOARD",
+                "facts":{"Driver":"graphics.driver","Build kind":"Build kind"}}""";
+        JsonNode report = person.table(
+                        settings,
+                        "drivers.csv",
+                        "Device;Driver;Build kind;Weave\nSedge Strake 4;none;native;100\nSedge Strake 4;Millet 4.1;native;120\n")
+                .expect(201)
+                .json();
+        accept(report, "{}");
+        JsonNode rows = person.get("/api/v1/runs?state=DONE&import="
+                        + report.at("/batch/id").asLong())
+                .json()
+                .get("rows");
+        assertThat(rows.findValuesAsText("setupId")).hasSize(2).doesNotHaveDuplicates();
+        assertThat(rows.findValuesAsText("setupId").stream()
+                        .map(id -> person.get("/api/v1/setups/" + id).json().get("facts"))
+                        .flatMap(f -> f.findValuesAsText("value").stream()))
+                .containsExactlyInAnyOrder("none", "native", "Millet 4.1", "native");
+        assertThat(person.get("/api/v1/facts").json().findValuesAsText("words")).contains("Build kind");
+    }
+
+    @Test
     void aTableThatBreaksOffIsReadAsFarAsItGoes() {
         JsonNode report = stage(model + ",tablemill 1,Weave,100\n" + model + ",tablemill 1,\"Weave,101\n", "");
         assertThat(report.at("/batch/understood").asInt()).isEqualTo(1);

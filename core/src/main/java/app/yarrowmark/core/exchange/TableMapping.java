@@ -1,8 +1,11 @@
 package app.yarrowmark.core.exchange;
 
 import app.yarrowmark.core.setup.FactDictionary;
+import app.yarrowmark.core.setup.FactKey;
+import app.yarrowmark.core.setup.FactText;
 import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.core.suite.SuiteSheet;
+import app.yarrowmark.core.suite.UnitCode;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
@@ -25,6 +28,8 @@ import java.util.stream.Stream;
 public record TableMapping(Shape shape, Map<Role, String> columns, Map<String, String> metrics) {
 
     private static final Pattern OTHER_SIGNS = Pattern.compile("[^\\p{L}\\d]+");
+
+    private static final Pattern PLAIN_NUMBER = Pattern.compile("[+\\-\u2212]?\\d[\\d.,' \u00a0\u2009\u202f]*");
 
     /** How readings lie in a table. */
     public enum Shape {
@@ -147,7 +152,7 @@ public record TableMapping(Shape shape, Map<Role, String> columns, Map<String, S
         for (String name : header) {
             if (!columns.containsValue(name) || columns.get(Role.VALUE) == name) {
                 sheets.stream()
-                        .flatMap(s -> metricNamed(s, name).stream())
+                        .flatMap(s -> columnOf(s, name).stream())
                         .findFirst()
                         .ifPresent(m -> metrics.put(name, m.key()));
             }
@@ -171,7 +176,17 @@ public record TableMapping(Shape shape, Map<Role, String> columns, Map<String, S
     }
 
     private static long named(List<String> header, SuiteSheet sheet) {
-        return header.stream().filter(h -> metricNamed(sheet, h).isPresent()).count();
+        return header.stream().filter(h -> columnOf(sheet, h).isPresent()).count();
+    }
+
+    /** Returns the metric that a column names, unless the column's unit measures something else. */
+    private static Optional<Metric> columnOf(SuiteSheet sheet, String column) {
+        return metricNamed(sheet, column)
+                .filter(m -> HeadName.of(column)
+                        .unit()
+                        .map(UnitCode::parse)
+                        .map(unit -> unit.in(UnitCode.parse(m.unit())).isPresent())
+                        .orElse(true));
     }
 
     /**
@@ -196,18 +211,59 @@ public record TableMapping(Shape shape, Map<Role, String> columns, Map<String, S
         return text.startsWith(beginning + " ") ? text.substring(beginning.length() + 1) : text;
     }
 
-    /** Returns the facts of the dictionary that columns name which say nothing else, by name of the column. */
-    public Map<String, String> factColumns(List<String> header, FactDictionary dictionary) {
+    /**
+     * Returns the facts of the dictionary that columns name which say nothing else, by name of the column. What stands in a
+     * column must be what the fact is: points are no graphics chip, and frames a second no window.
+     *
+     * @param rows the first rows of the table
+     */
+    public Map<String, String> factColumns(List<String> header, List<List<String>> rows, FactDictionary dictionary) {
         Map<String, String> facts = new LinkedHashMap<>();
-        for (String name : header) {
+        for (int i = 0; i < header.size(); i++) {
+            String name = header.get(i);
+            int column = i;
+            List<String> values = rows.stream()
+                    .map(r -> r.get(column).strip())
+                    .filter(v -> !v.isEmpty())
+                    .toList();
             if (!columns.containsValue(name) && !metrics.containsKey(name)) {
                 dictionary
                         .named(name)
                         .or(() -> dictionary.named(HeadName.of(name).name()))
+                        .filter(key -> fits(key, HeadName.of(name).unit().orElse(""), values))
                         .ifPresent(key -> facts.put(name, key.key()));
             }
         }
         return facts;
+    }
+
+    /** Whether a column's values are what a fact is; of words that cannot be read as it, a few may stand among them. */
+    private static boolean fits(FactKey key, String unit, List<String> values) {
+        boolean text = key.type() == FactKey.Type.TEXT;
+        if (text && !key.part()) {
+            return !unit.equals("{point}");
+        }
+        if (key.type() != FactKey.Type.NUMBER && !unit.isEmpty()) {
+            return false;
+        }
+        if (text) {
+            // A part has a name.
+            return values.isEmpty()
+                    || !values.stream().allMatch(v -> PLAIN_NUMBER.matcher(v).matches());
+        }
+        long read = values.stream()
+                .filter(v -> isRead(key, unit.isEmpty() ? v : v + " " + unit))
+                .count();
+        return 2 * read >= values.size();
+    }
+
+    private static boolean isRead(FactKey key, String text) {
+        try {
+            FactText.read(key, text);
+            return true;
+        } catch (IllegalArgumentException isSomethingElse) {
+            return false;
+        }
     }
 
     /** Returns a text for comparing names: lower case, every run of other signs a blank. */

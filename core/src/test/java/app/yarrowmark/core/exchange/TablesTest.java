@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.yarrowmark.core.exchange.TableMapping.Role;
+import app.yarrowmark.core.setup.FactDictionary;
 import app.yarrowmark.core.suite.SuiteSheet;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
@@ -83,6 +84,38 @@ class TablesTest {
         assertThat(TableMapping.likeliest(one, List.of(other))).contains(other);
         assertThat(TableMapping.likeliest(one, List.of(other, SHEET))).isEmpty();
         assertThat(TableMapping.likeliest(one, List.of(SHEET))).isEmpty();
+    }
+
+    @Test
+    void aColumnOfAnotherMeasureIsNotTheTestOfThatName() {
+        List<String> header = List.of("Device", "Weave (MB/s)", "Start-up wait (points)");
+        assertThat(TableMapping.likeliest(header, List.of(SHEET))).isEmpty();
+        assertThat(TableMapping.guess(header, List.of(SHEET)).metrics()).isEmpty();
+        assertThat(TableMapping.guess(List.of("Weave (points)", "Start-up wait (s)"), List.of(SHEET))
+                        .metrics())
+                .isEqualTo(Map.of("Weave (points)", "weave", "Start-up wait (s)", "wait"));
+    }
+
+    @Test
+    void aColumnIsAFactOnlyWhereWhatStandsInItIsWhatTheFactIs() {
+        FactDictionary facts = FactDictionary.of(OwnFacts.all());
+        List<String> header = List.of(
+                "Graphics (points)", "GPU", "Drive", "Window (frames/s)", "Refresh rate", "Kernel", "Channels", "RAM");
+        List<List<String>> rows = List.of(
+                List.of("21440", "29310", "Peatline P1", "75.0", "75 Hz", "7.1", "2", "8 GiB"),
+                List.of("29310", "31000", "", "1204", "n/a", "7.6", "1", "16 GiB"));
+        assertThat(new TableMapping(TableMapping.Shape.WIDE, Map.of(), Map.of()).factColumns(header, rows, facts))
+                .isEqualTo(Map.of(
+                        "Drive",
+                        "drive.model",
+                        "Refresh rate",
+                        "display.refresh",
+                        "Kernel",
+                        "system.kernel",
+                        "Channels",
+                        "memory.channels",
+                        "RAM",
+                        "memory.size"));
     }
 
     @Test

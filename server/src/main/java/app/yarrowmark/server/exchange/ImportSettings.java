@@ -4,8 +4,10 @@ import app.yarrowmark.core.exchange.TableFile;
 import app.yarrowmark.core.exchange.TableMapping;
 import app.yarrowmark.core.written.Marks;
 import app.yarrowmark.server.catalogue.DeviceKind;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -22,7 +24,7 @@ import org.jspecify.annotations.Nullable;
  * @param source where the list comes from; empty if this desk measured it
  * @param file how the file itself is read; as text in UTF-8 with the head on its first line if absent
  * @param marks how the numbers of a column are marked, by name of the column; where none is said, each cell must say
- * @param facts fact of the setup by name of the column
+ * @param facts fact of the setup by name of the column: its key, or a name, which becomes a fact of the desk's own
  * @param twiceIsRepeat whether the same reading on two lines was measured twice; else it is one reading, written twice
  */
 public record ImportSettings(
@@ -97,6 +99,27 @@ public record ImportSettings(
                 file,
                 all,
                 facts,
+                twiceIsRepeat);
+    }
+
+    /** Returns the same with each fact, written as a key or a name, as its key. */
+    ImportSettings withFacts(UnaryOperator<String> key) {
+        Map<String, String> keys = new LinkedHashMap<>();
+        factColumns().forEach((column, fact) -> keys.put(column, key.apply(fact)));
+        return new ImportSettings(
+                separator,
+                header,
+                shape,
+                columns,
+                metrics,
+                suite,
+                unit,
+                setup,
+                makeModels,
+                source,
+                file,
+                marks,
+                keys,
                 twiceIsRepeat);
     }
 

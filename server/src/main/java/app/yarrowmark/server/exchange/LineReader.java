@@ -29,6 +29,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
@@ -42,6 +43,9 @@ final class LineReader {
             Pattern.CASE_INSENSITIVE);
     private static final Pattern NO_WORD =
             Pattern.compile("[-\u2013\u2014?.*x]+|n\\.?/?a\\.?|none|null|nan", Pattern.CASE_INSENSITIVE);
+
+    /** Of what can have words: that there is none, such as a driver, is said of the device. */
+    private static final Set<FactKey.Type> WORDS = Set.of(FactKey.Type.TEXT, FactKey.Type.VERSION, FactKey.Type.CHOICE);
 
     private final ImportSettings settings;
     private final SuiteService suites;
@@ -242,10 +246,11 @@ final class LineReader {
         Map<String, String> said = new LinkedHashMap<>();
         settings.factColumns().forEach((column, key) -> {
             String text = cell.row().getOrDefault(column, "").strip();
-            if (!text.isEmpty() && !NO_WORD.matcher(text).matches()) {
+            FactKey known = dictionary.get(key);
+            boolean none = WORDS.contains(known.type()) && text.equalsIgnoreCase("none");
+            if (!text.isEmpty() && (none || !NO_WORD.matcher(text).matches())) {
                 try {
                     HeadName head = HeadName.of(column);
-                    FactKey known = dictionary.get(key);
                     String unit = head.unit()
                             .filter(u -> Character.isDigit(text.charAt(text.length() - 1)))
                             .orElse("");

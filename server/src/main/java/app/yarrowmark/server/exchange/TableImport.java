@@ -141,7 +141,10 @@ class TableImport {
      *
      * @throws RuleViolations if it is no table, or the settings do not fit it
      */
-    TableReport stage(InputStream file, String name, ImportSettings settings, Caller caller) {
+    TableReport stage(InputStream file, String name, ImportSettings asked, Caller caller) {
+        // A column that was called a fact by a name that no fact has makes it one of the desk's own.
+        ImportSettings settings =
+                asked.withFacts(fact -> facts.written(fact, caller.who()).key());
         if (settings.separator().length() != 1) {
             throw new RuleViolations("separator", "is one character, got \"" + settings.separator() + "\"");
         }

@@ -144,7 +144,7 @@ class TablePreview {
                 null,
                 null,
                 null,
-                mapping.factColumns(header, facts.dictionary()),
+                mapping.factColumns(header, rows, facts.dictionary()),
                 null);
     }
 
