@@ -16,6 +16,11 @@ export function grouped(text: string): string {
 /** The unit of seconds that are written and shown as minutes and seconds. */
 const clock = 's{m:ss}'
 
+/** Whether a unit is a time that people wait for. */
+export function isWait(unit: string): boolean {
+  return unit === clock || ['s', 'min', 'h'].includes(unit)
+}
+
 /** A number as its unit is shown: 224 with unit `s{m:ss}` gives 3:44; the words of the unit go behind it. */
 export function amount(value: number, decimals: number, unit: string): string {
   return unit === clock ? clockTime(value, decimals) : number(value, decimals)

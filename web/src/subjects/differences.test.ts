@@ -17,6 +17,13 @@ describe('a difference in words', () => {
     expect(shownWords(-0.17, 'GAIN')).toBe('−17.0\u2009%')
     expect(shownWords(1.25, 'TIMES_AS_FAST')).toBe('×1.25')
     expect(shownWords(35, 'OWN_UNIT', { unit: '{point}', cells: [] })).toBe('+35\u2009points')
+    const wait = { unit: 's{m:ss}', better: 'LOWER', cells: [] }
+    expect(shownWords(-88, 'OWN_UNIT', wait)).toBe('1:28 sooner')
+    expect(shownWords(5, 'OWN_UNIT', { ...wait, unit: 's' })).toBe('5\u2009s later')
+    expect(shownWords(0.2, 'OWN_UNIT', wait)).toBe('0:00')
+    // A battery that lasts longer is no wait, and of a short delay nobody waits for the end.
+    expect(shownWords(2, 'OWN_UNIT', { ...wait, unit: 'h', better: 'HIGHER' })).toBe('+2\u2009h')
+    expect(shownWords(-2, 'OWN_UNIT', { ...wait, unit: 'ms' })).toBe('−2\u2009ms')
   })
 
   it('says of an amount how much more there is of it, in words of its own', () => {

@@ -1,5 +1,5 @@
 import type { Schemas } from '../api/client'
-import { amount, number, significant, unitWords } from '../figures/format'
+import { amount, isWait, number, significant, unitWords } from '../figures/format'
 import { ordinal } from '../figures/words'
 
 /** What a difference is told as. */
@@ -14,6 +14,7 @@ type Difference = Pick<
 /** What a difference in its own unit needs to know of its test. */
 export interface OwnUnit {
   readonly unit: string
+  readonly better?: string
   readonly cells: readonly { readonly kind: string; readonly decimals?: number }[]
 }
 
@@ -36,21 +37,31 @@ export const bases: Record<Basis, { readonly name: string; readonly about: strin
   MIDPOINT: { name: 'midpoint', about: 'Difference as a share of the middle between the two' },
   TIME_SAVED: {
     name: 'time saved',
-    about: 'Time saved, as a share of the reference’s time; other tests: none',
+    about:
+      'Time saved, as a share of the reference’s time; other tests have none, and means are the gain on the reference',
   },
   OWN_UNIT: {
     name: 'own unit',
-    about: 'Plain difference in each test’s own unit; means of groups, which have none, in %',
+    about:
+      'Plain difference in each test’s own unit; means, which have none, are the gain on the reference in %',
   },
 }
 
 /** A difference in the basis asked for: +4.1 %, ×1.25, +35 points; of an amount, 21.0 % more, ×1.21 as much. */
 export function shownWords(shown: number, basis: Basis, test?: OwnUnit, isAmount = false): string {
   if (basis === 'TIMES_AS_FAST') return `×${times(shown)}${isAmount ? ' as much' : ''}`
-  if (basis === 'OWN_UNIT' && test)
-    return `${sign(shown, ownDecimals(test))}${amount(Math.abs(shown), ownDecimals(test), test.unit)}${thin}${unitWords(test.unit)}`.trim()
+  if (basis === 'OWN_UNIT' && test) return ownWords(shown, test)
   // Of the reference it is more or less; the other shares are of something else, which the basis names.
   return isAmount && basis !== 'SHORT' && basis !== 'MIDPOINT' ? moreOrLess(shown) : percent(shown)
+}
+
+/** A difference in the unit of its test; of a time to wait for, how much sooner. */
+function ownWords(shown: number, test: OwnUnit): string {
+  const decimals = ownDecimals(test)
+  const size = `${amount(Math.abs(shown), decimals, test.unit)}${thin}${unitWords(test.unit)}`.trim()
+  const signed = sign(shown, decimals)
+  if (signed === '' || test.better !== 'LOWER' || !isWait(test.unit)) return signed + size
+  return `${size} ${shown < 0 ? 'sooner' : 'later'}`
 }
 
 /** Half of the interval, in the same basis. */

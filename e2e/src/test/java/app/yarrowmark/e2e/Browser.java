@@ -262,6 +262,24 @@ final class Browser implements AutoCloseable {
                                 + "r.violations.map(v => v.id + ': ' + v.nodes.slice(0, 3).map(n => n.html + ' ' + n.failureSummary).join(' | '))))");
     }
 
+    /**
+     * Takes the figure of the view.
+     *
+     * @param form as the dialog calls it
+     * @param type the media type that comes of it
+     * @return the text of what was taken; of a picture, how many bytes it has
+     */
+    String take(String form, String type) {
+        script("window.taken = {}; const made = window.made ??= URL.createObjectURL; URL.createObjectURL = blob => {"
+                + "if (blob.type === 'image/png') window.taken[blob.type] = String(blob.size);"
+                + "else blob.text().then(t => { window.taken[blob.type] = t }); return made.call(URL, blob) }");
+        press("Take figure");
+        press(form);
+        waitUntil("for " + form, () -> script("return window.taken[arguments[0]]", type) != null);
+        waitUntil("the dialog to close", () -> count("[role=dialog]") == 0);
+        return String.valueOf(script("return window.taken[arguments[0]]", type));
+    }
+
     String address() {
         return driver.getCurrentUrl();
     }

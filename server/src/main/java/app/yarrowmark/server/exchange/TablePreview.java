@@ -37,6 +37,12 @@ class TablePreview {
     private static final int ROWS = 8;
     private static final int LOOKED_AT = 400;
     private static final int SAMPLES = 4;
+    /** Longer texts are remarks. */
+    private static final int LONGEST_WORDS = 40;
+
+    private static final Pattern UNNAMED = Pattern.compile("column \\d+|\\W*");
+    private static final Pattern PASSED =
+            Pattern.compile("passed|failed|pass|fail|ok|[\u2713\u2717]", Pattern.CASE_INSENSITIVE);
     private static final Pattern MARKED =
             Pattern.compile("[+\\-\u2212]?\\d[\\d' \u00a0\u2009\u202f\u2019]*[.,][\\d.,]*\\d.*");
 
@@ -144,8 +150,31 @@ class TablePreview {
                 null,
                 null,
                 null,
-                mapping.factColumns(header, rows, facts.dictionary()),
+                facts(mapping, header, rows),
                 null);
+    }
+
+    /** Facts that columns name; a column of words that says nothing else is likely to be one that only this desk has. */
+    private Map<String, String> facts(TableMapping mapping, List<String> header, List<List<String>> rows) {
+        Map<String, String> named = new LinkedHashMap<>(mapping.factColumns(header, rows, facts.dictionary()));
+        for (int i = 0; mapping.shape() == Shape.WIDE && i < header.size(); i++) {
+            String name = header.get(i);
+            boolean says = mapping.columns().containsValue(name)
+                    || mapping.metrics().containsKey(name)
+                    || named.containsKey(name);
+            if (!says && !UNNAMED.matcher(name).matches() && isOfWords(i, rows) && !isPassedOrLong(i, rows)) {
+                named.put(name, name);
+            }
+        }
+        return named;
+    }
+
+    private static boolean isPassedOrLong(int column, List<List<String>> rows) {
+        return rows.stream().map(r -> r.get(column).strip()).anyMatch(v -> v.length() > LONGEST_WORDS)
+                || rows.stream()
+                        .map(r -> r.get(column).strip())
+                        .filter(v -> !v.isEmpty())
+                        .allMatch(v -> PASSED.matcher(v).matches());
     }
 
     private static boolean isOfWords(int column, List<List<String>> rows) {

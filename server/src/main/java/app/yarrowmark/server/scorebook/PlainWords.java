@@ -18,8 +18,7 @@ public final class PlainWords {
      */
     public static String of(Metric metric, double value, int count, int decimals) {
         return switch (metric.scale()) {
-            case CHECK ->
-                count == 1 ? value == 1 ? "passed" : "failed" : "passed " + Math.round(value * count) + " of " + count;
+            case CHECK -> count == 1 ? value == 1 ? "passed" : "failed" : checks(Math.round(value * count), count);
             case LADDER -> ReadingText.words(metric, "", value);
             case INFORMATION -> "noted";
             case RATIO, INTERVAL ->
@@ -27,5 +26,9 @@ public final class PlainWords {
                         .setScale(decimals, RoundingMode.HALF_EVEN)
                         .toPlainString();
         };
+    }
+
+    private static String checks(long passed, int count) {
+        return passed == 0 ? "failed " + count + " of " + count : "passed " + passed + " of " + count;
     }
 }
