@@ -16,6 +16,7 @@ import { Mark } from '../frame/Mark'
 import { rowAtHand, togglePick, usePicks } from '../frame/picks'
 import { turnTheme } from './theme'
 import { usePrinting } from '../ui/printing'
+import { today } from '../figures/dates'
 
 const views: readonly { readonly view: View; readonly name: string; readonly key: string }[] = [
   { view: 'desk', name: 'Desk', key: 'd' },
@@ -189,7 +190,7 @@ function Printed() {
   const printing = usePrinting()
   return printing ? (
     <p className="px-6.5 pb-4 text-sm text-ink2">
-      Yarrowmark, {window.location.href}, {new Date().toISOString().slice(0, 10)}
+      Yarrowmark, {window.location.href}, {today()}
     </p>
   ) : null
 }
@@ -225,16 +226,16 @@ function Views({ name, onKeys }: { readonly name: string; readonly onKeys: () =>
         </Link>
       ))}
       <div className="mt-auto pb-4 pr-3 text-sm text-ink2 flex flex-col items-start gap-1 max-md:mt-0 max-md:flex-row max-md:items-center max-md:p-3 max-md:gap-4">
-        <button className="hover:text-ink" onClick={onKeys}>
+        <button className="hover:text-ink py-0.75 text-left" onClick={onKeys}>
           Keys <span className="text-ink2">?</span>
         </button>
-        <button className="hover:text-ink" onClick={turnTheme}>
+        <button className="hover:text-ink py-0.75 text-left" onClick={turnTheme}>
           Light or dark
         </button>
-        <Link to="/history" className="hover:text-ink">
+        <Link to="/history" className="hover:text-ink py-0.75">
           What happened
         </Link>
-        <Link to="/access" className="hover:text-ink">
+        <Link to="/access" className="hover:text-ink py-0.75">
           Who may do what
         </Link>
         <SignOut name={name} />
@@ -269,7 +270,7 @@ function KeyList({ open, shortcuts, onClose }: KeyListProps) {
 function SignOut({ name }: { readonly name: string }) {
   const out = useDeed(signOut)
   return (
-    <button className="hover:text-ink text-left" onClick={() => void out.run(undefined)}>
+    <button className="hover:text-ink text-left py-0.75" onClick={() => void out.run(undefined)}>
       Sign {name} out
     </button>
   )

@@ -11,7 +11,6 @@ import {
   seconds,
   significant,
   unitWords,
-  when,
 } from './format'
 
 const thin = '\u2009'
@@ -56,12 +55,6 @@ describe('times', () => {
     expect(minutes(120)).toBe('2.0 h')
     expect(seconds(599.7)).toBe('10 min 0 s')
     expect(seconds(12.4)).toBe('12 s')
-  })
-  it('name the day unless it is today', () => {
-    const now = new Date(2026, 10, 20, 15, 0)
-    expect(when(new Date(2026, 10, 20, 9, 5).toISOString(), now)).toBe('09:05')
-    expect(when(new Date(2026, 9, 3, 9, 5).toISOString(), now)).toBe('3 Oct 09:05')
-    expect(when(new Date(2025, 9, 3, 9, 5).toISOString(), now)).toBe('3 Oct 2025')
   })
 })
 

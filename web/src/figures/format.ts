@@ -102,12 +102,3 @@ export function seconds(value: number): string {
 export function placeRange(best: number, worst: number): string {
   return best === worst ? String(best) : `${String(best)}–${String(worst)}`
 }
-
-/** The time of day today, the date before. Both in the reader's own time. */
-export function when(instant: string, now = new Date()): string {
-  const time = new Date(instant)
-  const clock = time.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
-  if (time.toDateString() === now.toDateString()) return clock
-  const day = time.toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })
-  return time.getFullYear() === now.getFullYear() ? `${day} ${clock}` : `${day} ${String(time.getFullYear())}`
-}

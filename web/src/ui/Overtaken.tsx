@@ -1,4 +1,5 @@
 import { Button } from './Button'
+import { UnseenHead } from './UnseenHead'
 
 /** One thing that differs between what somebody else kept and what was typed here. */
 export interface OvertakenLine {
@@ -28,7 +29,7 @@ export function Overtaken({ what, lines, onTheirs, onMine }: OvertakenProps) {
         <table className="mt-2 w-full border-collapse">
           <thead>
             <tr>
-              <th className="pr-3 pb-1" />
+              <UnseenHead words="what it is of" className="pr-3 pb-1" />
               <th className="pr-3 pb-1">Theirs, kept now</th>
               <th className="pb-1">Yours, typed here</th>
             </tr>

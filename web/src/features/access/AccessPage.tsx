@@ -2,12 +2,12 @@ import { useQuery } from '@tanstack/react-query'
 import { api, take } from '../../api/client'
 import { keys } from '../../api/keys'
 import { useSession } from '../../api/queries'
-import { when } from '../../figures/format'
 import { Failed, Loading } from '../../ui/States'
 import { Own } from './Own'
 import { People } from './People'
 import { NewToken, TokenTable } from './Tokens'
 import { deedWords } from '../../subjects/history'
+import { when } from '../../figures/dates'
 
 /** Who is here and may do what: people, the own account, tokens of scripts and devices, and what happened to them. */
 export function AccessPage() {

@@ -5,12 +5,12 @@ import { api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
 import { keys } from '../../api/keys'
 import { useSession } from '../../api/queries'
-import { when } from '../../figures/format'
 import { Button } from '../../ui/Button'
 import { Field, FieldError } from '../../ui/Field'
 import { useDeed } from '../../ui/deed'
 import { changePassword, endSession, endTwoStep, offerTwoStep, startTwoStep } from './deeds'
 import { browserWords } from './words'
+import { when } from '../../figures/dates'
 
 /** What each does with their own account: where they are signed in, the password, codes of an authenticator. */
 export function Own() {

@@ -3,7 +3,6 @@ import { useState } from 'react'
 import { api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
 import { keys } from '../../api/keys'
-import { when } from '../../figures/format'
 import { Button } from '../../ui/Button'
 import { Field, FieldError } from '../../ui/Field'
 import { Select } from '../../ui/Select'
@@ -12,6 +11,8 @@ import { useDeed } from '../../ui/deed'
 import { ShownOnce } from './ShownOnce'
 import { changeRole, closeAccount, endLink, invite, offerReset, reopenAccount } from './deeds'
 import { linkAddress, linkWords } from './words'
+import { UnseenHead } from '../../ui/UnseenHead'
+import { when } from '../../figures/dates'
 
 type Person = Schemas['PersonView']
 type Role = Person['role']
@@ -39,7 +40,7 @@ export function People({ owner }: { readonly owner: boolean }) {
             <th className="pr-4 pb-1">Name</th>
             <th className="pr-4 pb-1">May do</th>
             <th className="pr-4 pb-1">Here since</th>
-            <th className="pb-1" />
+            <UnseenHead words="what can be done" className="pb-1" />
           </tr>
         </thead>
         <tbody>
@@ -90,10 +91,10 @@ function PersonRow({ person, owner }: { readonly person: Person; readonly owner:
             <Reset person={person} />
             <Button
               look="quiet"
-              aria-label={`Close the account of ${person.name}`}
+              aria-label={`close the account of ${person.name}`}
               onClick={() => void close.run(person)}
             >
-              close it
+              close the account
             </Button>
           </>
         )}
@@ -152,10 +153,10 @@ function Links() {
               {l.good && (
                 <Button
                   look="quiet"
-                  aria-label={`Take back the link for ${l.forWhom}`}
+                  aria-label={`take back the link for ${l.forWhom}`}
                   onClick={() => void end.run(l)}
                 >
-                  take it back
+                  take back
                 </Button>
               )}
             </li>

@@ -1,6 +1,5 @@
 import { useState } from 'react'
 import type { Schemas } from '../../api/client'
-import { when } from '../../figures/format'
 import { Button } from '../../ui/Button'
 import { Field, FieldError } from '../../ui/Field'
 import { Select } from '../../ui/Select'
@@ -8,6 +7,8 @@ import { useDeed } from '../../ui/deed'
 import { ShownOnce } from './ShownOnce'
 import { endToken, makeToken } from './deeds'
 import { stateWords } from './words'
+import { UnseenHead } from '../../ui/UnseenHead'
+import { when } from '../../figures/dates'
 
 type Token = Schemas['TokenView']
 type Role = Token['role']
@@ -24,7 +25,7 @@ export function TokenTable({ tokens, empty }: { readonly tokens: readonly Token[
           <th className="pr-4 pb-1">Made</th>
           <th className="pr-4 pb-1">Last used</th>
           <th className="pr-4 pb-1">State</th>
-          <th className="pb-1" />
+          <UnseenHead words="what can be done" className="pb-1" />
         </tr>
       </thead>
       <tbody>
@@ -43,10 +44,10 @@ export function TokenTable({ tokens, empty }: { readonly tokens: readonly Token[
                 <Button
                   changes
                   look="quiet"
-                  aria-label={`End the token of ${t.name}`}
+                  aria-label={`end the token of ${t.name}`}
                   onClick={() => void end.run(t)}
                 >
-                  end it
+                  end
                 </Button>
               )}
             </td>

@@ -76,9 +76,9 @@ describe('who may do what', () => {
     show(<AccessPage />, '/access')
     expect(await screen.findByText('nightly')).toBeTruthy()
     expect(screen.getByText('ended 2026-05-04 by Wren Alder')).toBeTruthy()
-    expect(screen.getAllByRole('button', { name: /^End the token/ })).toHaveLength(1)
+    expect(screen.getAllByRole('button', { name: /^end the token/ })).toHaveLength(1)
     expect(screen.getByText('made a token').textContent).toContain('for the script nightly')
-    fireEvent.click(screen.getByRole('button', { name: 'End the token of nightly' }))
+    fireEvent.click(screen.getByRole('button', { name: 'end the token of nightly' }))
     expect(await screen.findByText(/is ended: it opens nothing/)).toBeTruthy()
     expect(sent.some((s) => s.method === 'DELETE')).toBe(true)
   })
@@ -118,7 +118,7 @@ describe('who may do what', () => {
       forWhom: 'Lin',
       days: 7,
     })
-    fireEvent.click(screen.getByRole('button', { name: 'Close the account of Ida Fell' }))
+    fireEvent.click(screen.getByRole('button', { name: 'close the account of Ida Fell' }))
     expect(await screen.findByText(/The account of Ida Fell is closed/)).toBeTruthy()
   })
 
@@ -127,7 +127,7 @@ describe('who may do what', () => {
     show(<AccessPage />, '/access')
     expect(await screen.findByText('An owner invites people and says what they may do.')).toBeTruthy()
     expect(screen.queryByLabelText('Invite')).toBeNull()
-    expect(screen.queryByText('close it')).toBeNull()
+    expect(screen.queryByText('close the account')).toBeNull()
   })
 
   it('lists where one is signed in, and changes the password or says why not', async () => {

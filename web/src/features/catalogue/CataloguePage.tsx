@@ -1,7 +1,6 @@
 import { typeWords } from './words'
 import { Link, useNavigate, useSearchParams } from 'react-router'
 import { useFacts, useModels, useSuites } from '../../api/queries'
-import { when } from '../../figures/format'
 import { groups, kindOf } from '../../figures/words'
 import { TakeOut } from './TakeOut'
 import { Button } from '../../ui/Button'
@@ -11,6 +10,7 @@ import { AddFact } from './AddFact'
 import { gathered, priceWords } from './words'
 import { factAddress } from '../../subjects/Facts'
 import { useImports, useParts } from './queries'
+import { when } from '../../figures/dates'
 
 const tabs = [
   ['models', 'Models'],

@@ -4,6 +4,7 @@ import { api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
 import { keys } from '../../api/keys'
 import { Checkbox } from '../../ui/Checkbox'
+import { UnseenHead } from '../../ui/UnseenHead'
 
 /** The facts of two or more setups side by side: what differs is inked, the rest can be shown. */
 export function CompareSetups({ setups }: { readonly setups: readonly Schemas['SetupView'][] }) {
@@ -41,7 +42,7 @@ export function CompareSetups({ setups }: { readonly setups: readonly Schemas['S
           <table className="border-collapse text-base" data-testid="compared">
             <thead>
               <tr>
-                <th className="pr-4" />
+                <UnseenHead words="fact" className="pr-4" />
                 {chosen.map((id) => (
                   <th key={id} className="pr-4 pb-1">
                     {setups.find((s) => s.id === id)?.name}

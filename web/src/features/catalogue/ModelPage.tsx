@@ -7,7 +7,7 @@ import { useOpenSetup } from '../../frame/open'
 import type { Schemas } from '../../api/client'
 import { keys } from '../../api/keys'
 import { RuleStrip } from '../../figures/RuleStrip'
-import { grouped, number, unitWords, when } from '../../figures/format'
+import { grouped, number, unitWords } from '../../figures/format'
 import { bands, capital, cardinal, groups, kindOf } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Failed, Loading } from '../../ui/States'
@@ -28,6 +28,7 @@ import { SlipWriter } from '../../subjects/slip/SlipWriter'
 import { TuningWords } from '../../subjects/Tuning'
 import { historyWords } from '../../subjects/history'
 import { useModelProfile } from './queries'
+import { when } from '../../figures/dates'
 
 type Profile = Schemas['ModelProfile']
 

@@ -9,6 +9,7 @@ import { RuleStrip } from '../../figures/RuleStrip'
 import { amount, plusMinus, unitWords } from '../../figures/format'
 import { counted } from '../../figures/words'
 import { insideAddress } from '../../subjects/inside-address'
+import { UnseenHead } from '../../ui/UnseenHead'
 
 export interface ScoreTableProps {
   readonly suites: readonly Schemas['SuiteView'][]
@@ -23,6 +24,14 @@ export interface ScoreTableProps {
 export function ScoreTable({ suites, setup, focus, withSeries = [] }: ScoreTableProps) {
   return (
     <table className="w-full border-collapse" data-testid="scores">
+      <thead>
+        <tr>
+          <UnseenHead words="suite or test" />
+          <UnseenHead words="score" />
+          <UnseenHead words="among the pool" />
+          <UnseenHead words="place" />
+        </tr>
+      </thead>
       <tbody>
         {suites.map((s) => (
           <SuiteScores
@@ -64,7 +73,7 @@ function SuiteScores({ suite, setup, focus, inside, many }: SuiteScoresProps) {
       <tr className="border-b border-line2 [&>td]:h-8">
         <td className="whitespace-nowrap pr-2">
           <button
-            className="text-ink2 w-4 text-left"
+            className="text-ink2 size-6 -ml-1"
             aria-expanded={open}
             aria-label={`Parts of ${suite.name}`}
             onClick={() => {

@@ -1,14 +1,14 @@
 import { Link, useNavigate, useParams } from 'react-router'
 import type { Schemas } from '../../api/client'
-import { minutes, significant, unitWords, when } from '../../figures/format'
+import { minutes, significant, unitWords } from '../../figures/format'
 import { capital, groups, kindOf } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Failed, Loading } from '../../ui/States'
 import { useDeed } from '../../ui/deed'
 import { deleteSheet } from './deeds'
-import { day } from './words'
 import { historyWords } from '../../subjects/history'
 import { useSheetText, useSuiteProfile } from './queries'
+import { dayInWords, when } from '../../figures/dates'
 
 /** What is known about a suite: its sheet, how noisy it is, how far its scores spread, how long it takes. */
 export function SuitePage() {
@@ -198,8 +198,8 @@ function Faults({ suite }: { readonly suite: Suite }) {
           <p key={i} className="unmeant px-2.5 py-1.5 mt-1.5">
             {name(f.metric)}, where {f.where}: {f.note}.{' '}
             <span className="text-ink2">
-              {f.from !== undefined && `From ${day(f.from)}. `}
-              {f.to !== undefined && `Until ${day(f.to)}. `}
+              {f.from !== undefined && `From ${dayInWords(f.from)}. `}
+              {f.to !== undefined && `Until ${dayInWords(f.to)}. `}
               It and every total that rests on it do not count there.
             </span>
           </p>

@@ -7,6 +7,7 @@ import { ImportReport } from './import/ImportReport'
 import { ModelPage } from './ModelPage'
 import { RunFiles, readRunFile } from './import/RunFiles'
 import { acceptedWords, effectWords, gathered, priceLine, priceWords, signedPercent } from './words'
+import { dayInWords } from '../../figures/dates'
 
 const model: Schemas['ModelView'] = {
   id: 1,
@@ -302,7 +303,7 @@ describe('words of the catalogue', () => {
     expect(priceWords(prices)).toBe('640 €')
     expect(priceWords([...prices, { ...first, amount: '560' }])).toBe('from 560 €')
     expect(priceWords([...prices, { ...first, amount: '700', on: '2026-09-01' }])).toBe('700 €')
-    expect(priceLine(first)).toBe('640 € with 16 GiB, 4 May 2026')
+    expect(priceLine(first)).toBe(`640 € with 16 GiB, ${dayInWords('2026-05-04')}`)
   })
   it('never call a change that noise could make', () => {
     const e = { group: 'GRAPHICS', change: 0.02, tests: 2 } as const
@@ -360,7 +361,7 @@ describe('units', () => {
       within(both)
         .getAllByRole('row')
         .map((r) => r.textContent),
-    ).toEqual(['Theirs, kept nowYours, typed here', 'LabelBC', 'Variant8 GiBnothing'])
+    ).toEqual(['what it is ofTheirs, kept nowYours, typed here', 'LabelBC', 'Variant8 GiBnothing'])
     answer = theirs
     fireEvent.click(within(both).getByRole('button', { name: 'Keep mine' }))
     await waitFor(() => {

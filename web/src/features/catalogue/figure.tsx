@@ -6,6 +6,7 @@ import { amount, plusMinus, unitWords } from '../../figures/format'
 import type { Figure } from '../../figures/take'
 import { counted, kindOf } from '../../figures/words'
 import { placeOf } from '../../subjects/place'
+import { today } from '../../figures/dates'
 
 type Pool = Schemas['ScorePoolView']
 
@@ -67,7 +68,7 @@ function drawn(model: Schemas['ModelView'], setup: Schemas['SetupView'], rows: r
     title: `${model.maker} ${model.name}, ${setup.name}`.trim(),
     about: `Scores, and where each falls among ${kindOf(model.kind).many}: ticks for their setups, a taller one for the median, better to the right. ±: 95 % interval. Places are among devices, each other one by its best setup that is not tuned.`,
     notes: [`${suites.map((s) => suiteWords(s)).join('; ')}.`],
-    source: `Yarrowmark, ${new Date().toISOString().slice(0, 10)}`,
+    source: `Yarrowmark, ${today()}`,
     ...tableSize(table),
     drawing: <TableFigure {...table} />,
     table: data(rows),

@@ -1,5 +1,6 @@
 import type { Schemas } from '../../api/client'
 import { grouped, number } from '../../figures/format'
+import { dayInWords } from '../../figures/dates'
 
 type Price = Schemas['Price']
 
@@ -19,7 +20,7 @@ export function priceWords(prices: readonly Price[]): string {
 /** A price with its variant and day, as it must be said. */
 export function priceLine(p: Price): string {
   const variant = p.variant === '' ? '' : ` with ${p.variant}`
-  return `${grouped(p.amount.replace(/[.,]00$/, ''))} ${currency(p.currency)}${variant}, ${day(p.on)}`
+  return `${grouped(p.amount.replace(/[.,]00$/, ''))} ${currency(p.currency)}${variant}, ${dayInWords(p.on)}`
 }
 
 function amount(p: Price): number {
@@ -28,15 +29,6 @@ function amount(p: Price): number {
 
 function currency(code: string): string {
   return code === 'EUR' ? '€' : code
-}
-
-/** A day as people write it: 4 May 2026. */
-export function day(iso: string): string {
-  return new Date(`${iso}T12:00:00Z`).toLocaleDateString('en-GB', {
-    day: 'numeric',
-    month: 'short',
-    year: 'numeric',
-  })
 }
 
 /** Things by what they share, in the order they first come. */

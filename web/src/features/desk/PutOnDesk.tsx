@@ -49,7 +49,7 @@ function Putting({ models, suites }: PuttingProps) {
       <p className="text-ink2 text-base mb-5">
         Its name is enough to begin: facts, suites and everything else can be added when it is there.
       </p>
-      <div className="grid grid-cols-[400px_1fr] gap-12">
+      <div className="grid grid-cols-[400px_1fr] gap-12 max-md:grid-cols-1 max-md:gap-6">
         <div>
           <Named models={models} typed={typed} invalid={put.problem !== null} onChoose={choose} />
           {model === undefined && typed.model !== '' && (

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react'
 import { renderSVG } from 'uqr'
 import type { Schemas } from '../../api/client'
-import { seconds, when } from '../../figures/format'
+import { seconds } from '../../figures/format'
 import { Button } from '../../ui/Button'
 import { Dialog } from '../../ui/Dialog'
 import { FieldError } from '../../ui/Field'
@@ -10,6 +10,7 @@ import { useDeed } from '../../ui/deed'
 import { endDevice, makeCode } from './deeds'
 import { useJoined, useLan } from './queries'
 import { isHandheld } from './SuiteChoice'
+import { when } from '../../figures/dates'
 
 /** How long a code is good for. */
 const codeMinutes = 10

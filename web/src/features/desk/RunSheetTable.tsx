@@ -195,7 +195,7 @@ function Plan({ row, sitting }: { readonly row: Row; readonly sitting: number })
   return (
     <>
       <button
-        className="changes text-ink2 hover:text-ink px-0.5"
+        className="changes text-ink2 hover:text-ink min-w-6 min-h-6"
         aria-label={`Plan ${row.suite.name}`}
         onClick={() => {
           setPlanning(true)

@@ -3,13 +3,13 @@ import { Link, useSearchParams } from 'react-router'
 import { api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
 import { keys } from '../../api/keys'
-import { when } from '../../figures/format'
 import { Button } from '../../ui/Button'
 import { Field } from '../../ui/Field'
 import { Select } from '../../ui/Select'
 import { Failed, Loading } from '../../ui/States'
 import { deedWords } from '../../subjects/history'
 import { dayStart, kinds, recordAddress, recordWords } from './words'
+import { when } from '../../figures/dates'
 
 type Line = Schemas['HistoryLine']
 

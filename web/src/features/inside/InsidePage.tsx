@@ -5,7 +5,7 @@ import type { Schemas } from '../../api/client'
 import { Histogram } from '../../figures/Histogram'
 import { Lines, lookOf, nearest, valueAt } from '../../figures/Lines'
 import type { PlotLine } from '../../figures/Lines'
-import { number, significant, unitWords, when } from '../../figures/format'
+import { number, significant, unitWords } from '../../figures/format'
 import { capital, counted } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Empty, Failed, Loading } from '../../ui/States'
@@ -17,6 +17,7 @@ import { insideFigure } from './figure'
 import { levelsOf, onsets, plotLines, spotsOf } from './lines'
 import { framesWords, holdsWords, lineName, oddWords, placeWords, sizesWords, valueWords } from './words'
 import { useInside } from './queries'
+import { when } from '../../figures/dates'
 
 type View = Schemas['InsideView']
 type Line = View['lines'][number]

@@ -5,6 +5,7 @@ import { unitWords } from '../../figures/format'
 import type { Figure } from '../../figures/take'
 import { levelsOf, onsets, plotLines, spotsOf } from './lines'
 import { framesWords, holdsWords, lineName, placeWords, sizesWords } from './words'
+import { today } from '../../figures/dates'
 
 type View = Schemas['InsideView']
 
@@ -42,7 +43,7 @@ function figureOf(view: View, focus: number | undefined): Figure {
   return {
     title: `${view.suite}, ${listed(view.setups.map((s) => s.label))}`,
     about: words,
-    source: `Yarrowmark, middle of the runs that count, ${new Date().toISOString().slice(0, 10)}`,
+    source: `Yarrowmark, middle of the runs that count, ${today()}`,
     width,
     height: units.length * (panel + 8),
     drawing: (

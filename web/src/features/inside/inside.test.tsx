@@ -185,8 +185,8 @@ describe('words and addresses', () => {
   it('say of frames what is rough and what the floor means', () => {
     const f = frames.lines[0]?.frames
     if (!f) throw new Error('no frames')
-    expect(framesWords(f, 60)).toContain('Under 60 for 9.6 % of the time')
-    expect(framesWords({ ...f, under: 0, rough: false }, 60)).toContain('Never under 60.')
+    expect(framesWords(f, 60)).toContain('Under 60 by more than 1 % for 9.6 % of the time')
+    expect(framesWords({ ...f, under: 0, rough: false }, 60)).toContain('Never under 60 by more than 1 %.')
     expect(framesWords(f, undefined)).toContain('the slowest hundredth is rough')
   })
   it('keep everything', () => {

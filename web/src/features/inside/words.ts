@@ -72,8 +72,8 @@ export function framesWords(f: NonNullable<Line['frames']>, floor: number | unde
     floor === undefined || f.under === undefined
       ? ''
       : f.under === 0
-        ? ` Never under ${String(floor)}.`
-        : ` Under ${String(floor)} for ${number(100 * f.under, f.under < 0.1 ? 1 : 0)} % of the time.`
+        ? ` Never under ${String(floor)} by more than 1 %.`
+        : ` Under ${String(floor)} by more than 1 % for ${number(100 * f.under, f.under < 0.1 ? 1 : 0)} % of the time.`
   return `${number(f.average, 1)} frames/s on average, ${number(f.low, 1)} in the slowest hundredth, over ${number(f.count, 0)} frames.${under}${held}${rough}`
 }
 

@@ -3,7 +3,7 @@ import type { Schemas } from '../../api/client'
 import { useModels, useSuites } from '../../api/queries'
 import { RepeatDots } from '../../figures/RepeatDots'
 import type { Dot } from '../../figures/RepeatDots'
-import { number, when } from '../../figures/format'
+import { number } from '../../figures/format'
 import { Button } from '../../ui/Button'
 import { Combobox } from '../../ui/Combobox'
 import { Select } from '../../ui/Select'
@@ -13,6 +13,7 @@ import { flagWords } from '../../subjects/flags'
 import { narrowedBy, pageOf, question, withOther } from './address'
 import { useLedger } from './queries'
 import { Typed } from '../../subjects/Typed'
+import { when } from '../../figures/dates'
 
 type Row = Schemas['LedgerRow']
 

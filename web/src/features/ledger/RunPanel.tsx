@@ -2,7 +2,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { Samples } from '../../figures/Samples'
-import { seconds, unitWords, when } from '../../figures/format'
+import { seconds, unitWords } from '../../figures/format'
 import { capital } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Field } from '../../ui/Field'
@@ -20,6 +20,7 @@ import { historyWords } from '../../subjects/history'
 import { useRun } from './queries'
 import { Curve } from '../../figures/Curve'
 import { Typed } from '../../subjects/Typed'
+import { when } from '../../figures/dates'
 
 type Detail = Schemas['RunDetail']
 

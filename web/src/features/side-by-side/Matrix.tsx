@@ -30,6 +30,7 @@ import {
   verdictTitle,
   verdictWords,
 } from '../../subjects/differences'
+import { UnseenHead } from '../../ui/UnseenHead'
 
 type View = Schemas['ComparisonView']
 type Difference = Schemas['Difference']
@@ -69,7 +70,7 @@ export function Matrix({ view, blocks, question, onReference, onFold }: MatrixPr
       </colgroup>
       <thead>
         <tr className="align-bottom">
-          <th />
+          <UnseenHead words="test" />
           <th className="text-right pr-2 text-ink pb-1 leading-tight break-words">{names[view.reference]}</th>
           {others.map((i) => (
             <th key={i} className="pl-2.5 pb-1 text-ink leading-tight">

@@ -32,6 +32,7 @@ import {
   verdictTitle,
   verdictWords,
 } from '../../subjects/differences'
+import { UnseenHead } from '../../ui/UnseenHead'
 
 type View = Schemas['ComparisonView']
 type Cell = Schemas['ComparedTest']['cells'][number]
@@ -68,14 +69,14 @@ export function PlumbTable({ view, blocks, question, onFold }: PlumbTableProps) 
       </colgroup>
       <thead>
         <tr>
-          <th />
+          <UnseenHead words="test" />
           <th className="text-right pr-2 truncate" title={names[view.reference]}>
             {names[view.reference]}
           </th>
           <th className="text-right truncate" title={names[other]}>
             {names[other]}
           </th>
-          <th />
+          <UnseenHead words="unit" />
           <th>
             <Ends scale={scale} />
             <PlumbAxis
@@ -83,9 +84,9 @@ export function PlumbTable({ view, blocks, question, onFold }: PlumbTableProps) 
               ticks={view.ticks.map((t) => ({ times: t.times, label: tickLabel(t.shown, question.basis) }))}
             />
           </th>
-          <th />
-          <th />
-          <th />
+          <UnseenHead words="difference" />
+          <UnseenHead words="interval" />
+          <UnseenHead words="verdict" />
         </tr>
       </thead>
       <tbody>

@@ -3,6 +3,7 @@ import { capital, counted, groups } from '../../figures/words'
 import { bases, differenceWords, halfWords, inkClass, shownWords } from '../../subjects/differences'
 import type { Basis } from '../../subjects/differences'
 import { togetherWords } from './words'
+import { UnseenHead } from '../../ui/UnseenHead'
 
 type Cross = Schemas['ComparedCross']
 type Tests = Schemas['CrossedTests']
@@ -46,7 +47,7 @@ function OneTable({ cross, tests, basis }: TwoByTwoProps & { readonly tests: Tes
       </caption>
       <thead>
         <tr className="text-left align-bottom">
-          <th />
+          <UnseenHead words="one choice" />
           <th className="pr-5 text-base text-ink font-medium">{left}</th>
           <th className="pr-5 text-base text-ink font-medium">{right}</th>
           <th className="pr-5 text-base text-ink2">

@@ -16,6 +16,7 @@ import type { Names } from './names'
 import { needs, kindBasis, kindWords, subjectName, suiteWords, testsOf, title, togetherWords } from './words'
 import { bases, halfWords, ink, shownWords, tickLabel, verdictWords } from '../../subjects/differences'
 import { gapOf, ratioOf, unitLine, valueText } from './rows'
+import { today } from '../../figures/dates'
 
 type View = Schemas['ComparisonView']
 type Difference = Schemas['Difference']
@@ -64,7 +65,7 @@ function told(view: View, blocks: readonly Block[], q: Question) {
     title: title(view),
     about: `${bases[q.basis].about}. Whiskers and ±: 95 % interval. Ahead or behind ${needs(q.threshold)}`,
     notes: notes(view, blocks, q),
-    source: `Yarrowmark, revision ${String(view.revision)} of the scores, ${new Date().toISOString().slice(0, 10)}`,
+    source: `Yarrowmark, revision ${String(view.revision)} of the scores, ${today()}`,
     table: data(view),
   }
 }

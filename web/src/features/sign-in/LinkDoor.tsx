@@ -3,12 +3,12 @@ import { useState } from 'react'
 import { api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
 import { keys } from '../../api/keys'
-import { when } from '../../figures/format'
 import { Failed, Loading } from '../../ui/States'
 import { useDeed } from '../../ui/deed'
 import { Door } from './Door'
 import { NewAccount, NewPassword } from './NewAccount'
 import { answerLink } from './deeds'
+import { when } from '../../figures/dates'
 
 type Purpose = Schemas['LinkPurpose']
 

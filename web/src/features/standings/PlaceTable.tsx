@@ -11,6 +11,7 @@ import { LongBody } from '../../ui/LongBody'
 import { lanesOf, runs } from './lanes'
 import type { Run } from './lanes'
 import { oddWords, rangeWords } from './sentence'
+import { UnseenHead } from '../../ui/UnseenHead'
 
 type View = Schemas['StandingsView']
 type Place = Schemas['PlaceView']
@@ -57,13 +58,15 @@ export function PlaceTable({ view, places, brackets, focus, open, onOpen, why }:
       <thead>
         <tr className="[&>th]:pb-1">
           <th className="text-right pr-2 pl-3.5">place</th>
-          <th className={lanesCell(lanes.length)} />
+          <UnseenHead words="brackets" className={lanesCell(lanes.length)} />
           <th className="pl-2">press a row to see why it stands there</th>
           <th>
             <IndexAxis scale={scale} />
           </th>
           <th className="text-right pl-2">index</th>
-          <th className="pl-1.5">{view.oneTest ? '' : 'against 100'}</th>
+          <th className="pl-1.5">
+            {view.oneTest ? <span className="sr-only">interval</span> : 'against 100'}
+          </th>
           {shown.map((g) => (
             <th key={g.group} className="pl-3">
               {groups[g.group]}

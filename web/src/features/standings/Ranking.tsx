@@ -14,6 +14,7 @@ import type { ShownRows, StandingsQuestion } from './queries'
 import { rankingFigure } from './figure'
 import { MoreRows } from './MoreRows'
 import { aboutRanking, hasPercentiles, neighbours, rowName, testTitle, valueOf } from './ranking'
+import { UnseenHead } from '../../ui/UnseenHead'
 
 type View = Schemas['RankingView']
 type Row = Schemas['RankedRow']
@@ -77,8 +78,8 @@ function Rows({ view, focus }: { readonly view: View; readonly focus: string | u
         <thead>
           <tr>
             <th className="text-right pr-3">place</th>
-            <th />
-            <th />
+            <UnseenHead words="who" />
+            <UnseenHead words="how much, as a bar" />
             <th className="text-right pl-3">{unitWords(test.unit)}</th>
             <th className="pl-3">runs</th>
             <th

@@ -10,6 +10,7 @@ import { Plane, size } from './Plane'
 import { aboutRanking, hasPercentiles, rowName, testTitle, valueOf } from './ranking'
 import { kept as keptBrackets, lanesOf, letters, runs } from './lanes'
 import { apartWords, oddWords, rangeWords } from './sentence'
+import { today } from '../../figures/dates'
 
 type View = Schemas['StandingsView']
 
@@ -252,7 +253,7 @@ function indexOrNone(index: number): number | undefined {
 }
 
 function source(revision: number): string {
-  return `Yarrowmark, revision ${String(revision)} of the scores, ${new Date().toISOString().slice(0, 10)}`
+  return `Yarrowmark, revision ${String(revision)} of the scores, ${today()}`
 }
 
 /** Performance for what it costs, as a figure. */
@@ -260,7 +261,7 @@ export function valueFigure(view: Schemas['ValueView'], title: string, focus: st
   return {
     title,
     about: `Index against ${view.unit}, both on log axes. Line: against the one that is 100, 90 % for all pairs together. Joined: nobody is both better and cheaper.`,
-    source: `Yarrowmark, ${new Date().toISOString().slice(0, 10)}`,
+    source: `Yarrowmark, ${today()}`,
     width: size.width,
     height: size.height,
     drawing: <Plane view={view} focus={focus} />,

@@ -7,7 +7,8 @@ import { noteSetup } from './deeds'
 import type { Schemas } from '../../api/client'
 import { Button } from '../../ui/Button'
 import { Overtaken } from '../../ui/Overtaken'
-import { commonWords, day, shortLabels } from './words'
+import { commonWords, shortLabels } from './words'
+import { dayOfYear } from '../../figures/dates'
 
 type Line = Schemas['LineView']
 type Version = Line['versions'][number]
@@ -132,7 +133,11 @@ function isQuiet(v: Version): boolean {
 }
 
 function ran(v: Version) {
-  return v.firstRun === undefined ? <span className="gap">nothing counts</span> : day(v.firstRun)
+  return v.firstRun === undefined ? (
+    <span className="gap">nothing counts</span>
+  ) : (
+    dayOfYear(new Date(v.firstRun))
+  )
 }
 
 /** Unmeant first, with the hatched edge; what is only unknown on one side says nothing of a step. */
@@ -191,7 +196,11 @@ function Note({ version }: { readonly version: Version }) {
     return (
       <button
         className={`text-left hover:underline underline-offset-2 ${version.note === undefined ? 'text-ink2' : ''}`}
-        aria-label={`Note on ${version.label}${version.note === undefined ? '' : `: ${version.note}`}`}
+        aria-label={
+          version.note === undefined
+            ? `add a note on ${version.label}`
+            : `${version.note}: note on ${version.label}`
+        }
         onClick={() => {
           setText(version.note ?? '')
           setOpened(version.note ?? '')

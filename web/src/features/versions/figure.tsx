@@ -5,6 +5,7 @@ import type { Figure } from '../../figures/take'
 import { plotHeight, plotWidth } from './Plots'
 import { drifts, marks, changeWords, points, shortLabels, testName, title, told } from './words'
 import { type } from '../../figures/type'
+import { today } from '../../figures/dates'
 
 type Line = Schemas['LineView']
 
@@ -39,7 +40,7 @@ function figureOf(line: Line, tests: Line['tests'], own: boolean, focus: number 
     title: title(line),
     about: `${own ? 'Each test in its own unit, on its own scale' : 'First version = 100, up is better, one scale a group'}. Bars: 95 % intervals. Matters from ${number(line.threshold * 100, 1)} %.`,
     notes: notes(line, tests.length),
-    source: `Yarrowmark, revision ${String(line.revision)} of the scores, ${new Date().toISOString().slice(0, 10)}`,
+    source: `Yarrowmark, revision ${String(line.revision)} of the scores, ${today()}`,
     width: across * plotWidth + (across - 1) * gap,
     height: rows * (head + plotHeight + 10) + 20,
     drawing: (

@@ -262,7 +262,7 @@ describe('versions', () => {
     let answer: unknown = new Reply(422, { detail: 'note: has 1001 characters; at most 1000 are kept' })
     const sent = serve({ ...desk, 'PUT /api/v1/setups/22/note': () => answer })
     show(<VersionsPage />, '/versions')
-    fireEvent.click(await screen.findByRole('button', { name: 'Note on Wick 113' }))
+    fireEvent.click(await screen.findByRole('button', { name: 'add a note on Wick 113' }))
     const field = screen.getByRole('textbox', { name: 'Note on Wick 113' })
     fireEvent.change(field, { target: { value: 'fonts came along' } })
     fireEvent.keyDown(field, { key: 'Enter' })
@@ -276,14 +276,14 @@ describe('versions', () => {
       note: 'fonts came along',
       before: '',
     })
-    expect(screen.getByRole('button', { name: 'Note on Wick 114: the room was warm' })).toBeTruthy()
+    expect(screen.getByRole('button', { name: 'the room was warm: note on Wick 114' })).toBeTruthy()
   })
 
   it('shows the note that somebody else kept meanwhile beside the one that was typed', async () => {
     let answer: unknown = new Reply(409, { detail: 'x', current: { note: 'another paste' } })
     const sent = serve({ ...desk, 'PUT /api/v1/setups/22/note': () => answer })
     show(<VersionsPage />, '/versions')
-    fireEvent.click(await screen.findByRole('button', { name: 'Note on Wick 113' }))
+    fireEvent.click(await screen.findByRole('button', { name: 'add a note on Wick 113' }))
     const field = screen.getByRole('textbox', { name: 'Note on Wick 113' })
     fireEvent.change(field, { target: { value: 'fonts came along' } })
     fireEvent.keyDown(field, { key: 'Enter' })

@@ -168,11 +168,6 @@ export function testName(test: Test): string {
   return test.total ? `${test.suite}, ${test.name.toLowerCase()}` : test.name
 }
 
-/** Day and month of a first run. */
-export function day(instant: string): string {
-  return new Date(instant).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })
-}
-
 /** Names in the middle of a sentence: small at the start, unless it is a short form. */
 export function inSentence(names: readonly string[]): string {
   return names.map((n) => (/^[A-Z][^A-Z]/.test(n) ? n.charAt(0).toLowerCase() + n.slice(1) : n)).join(', ')

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import type { Schemas } from '../../../api/client'
-import { number, when } from '../../../figures/format'
+import { number } from '../../../figures/format'
 import { Button } from '../../../ui/Button'
 import { FieldError } from '../../../ui/Field'
 import { Segments } from '../../../ui/Segments'
@@ -11,6 +11,7 @@ import { acceptImport, bringImportBack, takeImportBack, throwImportAway } from '
 import { useImport } from '../queries'
 import { Cells } from './Cells'
 import { Parts, keyOf } from './Parts'
+import { when } from '../../../figures/dates'
 
 type Report = Schemas['TableReport']
 type Which = Schemas['Which']

@@ -6,10 +6,11 @@ import { useDeed, wordsOf } from '../../../ui/deed'
 import type { Schemas } from '../../../api/client'
 import { useStrip } from '../../../api/queries'
 import { counted } from '../../../figures/words'
-import { number, when } from '../../../figures/format'
+import { number } from '../../../figures/format'
 import { Button } from '../../../ui/Button'
 import { FieldError } from '../../../ui/Field'
 import { Combobox } from '../../../ui/Combobox'
+import { when } from '../../../figures/dates'
 
 type RunFile = Schemas['RunFile']
 

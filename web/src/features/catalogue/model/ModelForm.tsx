@@ -13,6 +13,7 @@ import { useDeed } from '../../../ui/deed'
 import { editModel } from '../deeds'
 import { differences, editOf, typedOf } from './typed'
 import type { TypedModel } from './typed'
+import { today } from '../../../figures/dates'
 
 export interface ModelFormProps {
   readonly model: Schemas['ModelView']
@@ -143,7 +144,7 @@ function Listed({ typed, set, error }: PartProps) {
           { label: 'Seen on', field: 'on', width: '150px', type: 'date' },
           { label: 'Variant it is for', width: '1fr' },
         ]}
-        fresh={['', 'EUR', new Date().toISOString().slice(0, 10), '']}
+        fresh={['', 'EUR', today(), '']}
         {...rows('prices')}
       />
       <Rows

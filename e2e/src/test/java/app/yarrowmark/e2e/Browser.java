@@ -25,12 +25,16 @@ import org.openqa.selenium.support.ui.WebDriverWait;
 final class Browser implements AutoCloseable {
 
     private final ChromeDriver driver;
+    private final int width;
+    private final int height;
 
     /** A machine may be slow; who works on one journey waits less. */
     private static final Duration PATIENCE = Duration.ofSeconds(Integer.getInteger("yarrowmark.patience", 240));
 
-    private Browser(ChromeDriver driver) {
+    private Browser(ChromeDriver driver, int width, int height) {
         this.driver = driver;
+        this.width = width;
+        this.height = height;
     }
 
     static Browser open() {
@@ -63,10 +67,9 @@ final class Browser implements AutoCloseable {
                 .withSilent(true)
                 .build();
         ChromeDriver driver = new ChromeDriver(service, options);
-        driver.executeCdpCommand(
-                "Emulation.setDeviceMetricsOverride",
-                Map.of("width", width, "height", height, "deviceScaleFactor", 1, "mobile", false));
-        return new Browser(driver);
+        Browser browser = new Browser(driver, width, height);
+        browser.size(width, height);
+        return browser;
     }
 
     void go(String url) {
@@ -222,7 +225,7 @@ final class Browser implements AutoCloseable {
     }
 
     /**
-     * Fails if axe finds a fault on a view, in light or dark, or if the view scrolls sideways. Dark differs in its colours only.
+     * Fails if axe finds a fault on a view, in light or dark, or if the view scrolls sideways at any width. Dark differs in its colours only.
      *
      * @param ready text that shows that the view is there
      */
@@ -239,9 +242,28 @@ final class Browser implements AutoCloseable {
         assertThat(faults("{type: 'rule', values: ['color-contrast']}"))
                 .as(url + ", dark")
                 .isEmpty();
-        assertThat(script("return document.documentElement.scrollWidth - window.innerWidth"))
-                .as(url)
-                .isEqualTo(0L);
+        requireFolded(url);
+    }
+
+    /** Fails if the view scrolls sideways: as it is, at twice the size of type, or on a phone. */
+    private void requireFolded(String url) {
+        String over = "return document.documentElement.scrollWidth - window.innerWidth";
+        assertThat(script(over)).as(url).isEqualTo(0L);
+        for (int narrow : new int[] {640, 390}) {
+            size(narrow, height);
+            script("return new Promise(done => requestAnimationFrame(() => requestAnimationFrame(done)))");
+            waitUntil(
+                    url + " to fold to " + narrow,
+                    Duration.ofSeconds(5),
+                    () -> Long.valueOf(0).equals(script(over)));
+        }
+        size(width, height);
+    }
+
+    private void size(int width, int height) {
+        cdp(
+                "Emulation.setDeviceMetricsOverride",
+                Map.of("width", width, "height", height, "deviceScaleFactor", 1, "mobile", false));
     }
 
     private static String axe() {

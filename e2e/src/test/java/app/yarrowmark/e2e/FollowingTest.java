@@ -39,7 +39,8 @@ class FollowingTest extends DemoDesk {
         desk.waitFor(By.cssSelector("[aria-label^='Tests along the versions']"))
                 .sendKeys(Keys.ARROW_RIGHT, Keys.ARROW_RIGHT, Keys.ARROW_RIGHT);
         desk.see("at Wick 114, geometric mean");
-        desk.waitFor(By.cssSelector("button[aria-label='Note on Wick 114']")).click();
+        desk.waitFor(By.cssSelector("button[aria-label='add a note on Wick 114']"))
+                .click();
         desk.keys("the map server was slow that day", Keys.ENTER);
         desk.see("The note is kept.");
         desk.go(desk.address());
@@ -100,7 +101,7 @@ class FollowingTest extends DemoDesk {
         desk.type("Never under", "50");
         desk.press("Hold it to that");
         desk.waitUntil("the floor to be in the address", () -> desk.address().contains("floor=50"));
-        desk.see("Under 50 for");
+        desk.see("Under 50 by more than 1 % for");
     }
 
     @Test

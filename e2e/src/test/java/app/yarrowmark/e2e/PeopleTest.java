@@ -38,7 +38,7 @@ class PeopleTest {
             second.go(own.app.url() + "/desk");
             second.see("Put a device down");
 
-            first.press("Close the account of Ida Fell");
+            first.press("close the account of Ida Fell");
             first.see("The account of Ida Fell is closed");
             second.go(own.app.url() + "/desk");
             second.see("Password");

@@ -115,6 +115,10 @@ class TimeTraceTest {
         assertThat(Frames.shareUnder(List.of(new double[] {10, 10, 10, 10}, new double[] {40}), 60))
                 .isCloseTo(.5, within(1e-12));
         assertThat(Frames.shareUnder(List.of(), 60)).isZero();
+        // A display of 59.94 Hz holds 60; one of 59 Hz does not.
+        assertThat(Frames.shareUnder(List.of(new double[] {1000 / 59.94, 16.6, 16.8}), 60))
+                .isZero();
+        assertThat(Frames.shareUnder(List.of(new double[] {1000 / 59.0}), 60)).isEqualTo(1);
     }
 
     @Test

@@ -110,7 +110,7 @@ record InsideView(
      *
      * @param slowest frame time in milliseconds from which on a frame is one of the slowest hundredth
      * @param heldAt frames a second of the display that set the pace; absent where the device did
-     * @param under share of the time in which frames came slower than the floor; absent without one
+     * @param under share of the time in which frames came slower than the floor by more than 1 %; absent without one
      * @param bins frame times by length: from so many milliseconds, so many frames
      */
     record FrameWords(
