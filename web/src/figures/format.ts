@@ -1,8 +1,17 @@
+import { formatLocale } from 'd3-format'
+
 const thin = '\u2009'
+const locale = formatLocale({ decimal: '.', thousands: thin, grouping: [3], currency: ['', ''] })
+const formats = new Map<number, (value: number) => string>()
 
 /** Digits with thin-space thousands: 12840.5 with one decimal gives 12 840.5. */
 export function number(value: number, decimals: number): string {
-  return grouped(value.toFixed(decimals))
+  let format = formats.get(decimals)
+  if (!format) {
+    format = locale.format(`,.${String(decimals)}f`)
+    formats.set(decimals, format)
+  }
+  return format(value)
 }
 
 /** Groups the digits of a number written plainly; keeps every digit as read. */

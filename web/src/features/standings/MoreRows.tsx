@@ -32,7 +32,7 @@ export function MoreRows({ numbers, all, asked, onRows }: MoreRowsProps) {
       </p>
     )
   }
-  const shown = firstRows(numbers)
+  const shown = asked.sort === undefined ? firstRows(numbers) : Math.min(numbers.length, asked.rows ?? step)
   if (shown >= all) return null
   return (
     <p className="flex gap-3 items-center text-ink2 text-base py-2 pl-3" data-testid="more-rows">

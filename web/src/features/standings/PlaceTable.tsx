@@ -29,12 +29,19 @@ export interface PlaceTableProps {
   /** Key of the subject that is taken apart. */
   readonly open: string | undefined
   readonly onOpen: (key: string) => void
+  /** Groups that have no column. */
+  readonly without: readonly string[]
+  /** What rows stand in order of, as it is asked for; by place if absent. */
+  readonly sort: string | undefined
+  /** Asks for another order; empty for that of places. */
+  readonly onSort: (sort: string) => void
   /** Drawn under the row that is open. */
   readonly why: (key: string) => React.ReactNode
 }
 
 /** Subjects down the page on one scale, with comparison lines, brackets of what is not told apart, and a strip a group. */
-export function PlaceTable({ view, places, brackets, focus, open, onOpen, why }: PlaceTableProps) {
+export function PlaceTable(props: PlaceTableProps) {
+  const { view, places, focus, open, onOpen, without, sort, onSort, why } = props
   const scale = useMemo(
     () =>
       indexScale(
@@ -43,13 +50,13 @@ export function PlaceTable({ view, places, brackets, focus, open, onOpen, why }:
       ),
     [places],
   )
-  const shown = view.groups.filter(
-    (g) => g.subjects > 1 && (speedGroups.includes(g.group) || g.group === view.group),
-  )
+  const shown = columnGroups(view).filter((g) => !without.includes(g))
   const pools = useMemo(
     () => new Map(view.groups.map((g) => [g.group, ticks(view, places, g)] as const)),
     [places, view],
   )
+  // A bracket runs from place to place.
+  const brackets = sort === undefined ? props.brackets : none
   const lanes = useMemo(() => lanesOf(brackets), [brackets])
   const guide = useMemo(() => guideOf(places, focus), [places, focus])
   const columns = 6 + shown.length
@@ -57,9 +64,11 @@ export function PlaceTable({ view, places, brackets, focus, open, onOpen, why }:
     <table className="border-collapse mt-3 -ml-3.5" data-testid="standings">
       <thead>
         <tr className="[&>th]:pb-1">
-          <th className="text-right pr-2 pl-3.5">place</th>
+          <SortedHead words="place" sort="" by={props} className="text-right pr-2 pl-3.5" />
           <UnseenHead words="brackets" className={lanesCell(lanes.length)} />
-          <th className="pl-2">press a row to see why it stands there</th>
+          <th className="pl-2" aria-sort={sort === 'name' ? 'ascending' : undefined}>
+            <NameHead sort={sort} onSort={onSort} />
+          </th>
           <th>
             <IndexAxis scale={scale} />
           </th>
@@ -68,16 +77,14 @@ export function PlaceTable({ view, places, brackets, focus, open, onOpen, why }:
             {view.oneTest ? <span className="sr-only">interval</span> : 'against 100'}
           </th>
           {shown.map((g) => (
-            <th key={g.group} className="pl-3">
-              {groups[g.group]}
-            </th>
+            <SortedHead key={g} words={groups[g]} sort={g} by={props} className="pl-3" />
           ))}
         </tr>
       </thead>
       <LongBody items={places} keyOf={(p) => p.subject.key} height={37}>
         {(p, i) => (
           <>
-            {i > 0 && p.number - (places[i - 1]?.number ?? 0) > 1 && (
+            {sort === undefined && i > 0 && p.number - (places[i - 1]?.number ?? 0) > 1 && (
               <tr>
                 <td colSpan={columns} className="text-ink2 text-sm pl-3.5 h-6.5">
                   {p.number - (places[i - 1]?.number ?? 0) - 1} between, not shown
@@ -92,7 +99,7 @@ export function PlaceTable({ view, places, brackets, focus, open, onOpen, why }:
               onOpen={onOpen}
               lanes={runs(lanes, p.number)}
               guide={guide}
-              groups={shown.map((g) => g.group)}
+              groups={shown}
               pools={pools}
             />
             {p.subject.key === open && (
@@ -106,6 +113,58 @@ export function PlaceTable({ view, places, brackets, focus, open, onOpen, why }:
         )}
       </LongBody>
     </table>
+  )
+}
+
+const none: readonly (readonly number[])[] = []
+
+/** Groups that have a column unless it is taken away. */
+export function columnGroups(view: View): readonly TestGroup[] {
+  return view.groups
+    .filter((g) => g.subjects > 1 && (speedGroups.includes(g.group) || g.group === view.group))
+    .map((g) => g.group)
+}
+
+interface SortedHeadProps {
+  readonly words: string
+  /** What is asked for; empty for places. */
+  readonly sort: string
+  readonly by: Pick<PlaceTableProps, 'sort' | 'onSort'>
+  readonly className: string
+}
+
+/** The head of a column by which rows can stand in order. */
+function SortedHead({ words, sort, by, className }: SortedHeadProps) {
+  const chosen = (by.sort ?? '') === sort
+  return (
+    <th className={className} aria-sort={chosen ? 'ascending' : undefined}>
+      <button
+        className={`hover:underline underline-offset-2 min-h-6 ${chosen && sort !== '' ? 'font-bold text-ink' : ''}`}
+        title={`In order of ${words}`}
+        onClick={() => {
+          by.onSort(chosen ? '' : sort)
+        }}
+      >
+        {words}
+      </button>
+    </th>
+  )
+}
+
+function NameHead({ sort, onSort }: Pick<PlaceTableProps, 'sort' | 'onSort'>) {
+  return (
+    <>
+      <button
+        className={`hover:underline underline-offset-2 min-h-6 ${sort === 'name' ? 'font-bold text-ink' : ''}`}
+        title="In order of names"
+        onClick={() => {
+          onSort(sort === 'name' ? '' : 'name')
+        }}
+      >
+        name
+      </button>
+      ; press a row to see why it stands there
+    </>
   )
 }
 

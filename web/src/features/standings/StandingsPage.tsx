@@ -20,7 +20,8 @@ import { standingsFigure } from './figure'
 import { ShortList } from './ShortList'
 import { FindRows } from './FindRows'
 import { MoreRows } from './MoreRows'
-import { PlaceTable } from './PlaceTable'
+import { Columns } from './Columns'
+import { PlaceTable, columnGroups } from './PlaceTable'
 import { PoolChoice } from './PoolChoice'
 import { Ranking } from './Ranking'
 import { lastWeights, rememberWeights } from './memory'
@@ -75,6 +76,7 @@ export function StandingsPage() {
       why={search.get('why') ?? undefined}
       cost={search.get('cost') ?? undefined}
       shown={shownOf(search, own)}
+      without={search.getAll('without')}
       by={byOf(search.get('by'))}
     />
   )
@@ -87,6 +89,7 @@ function shownOf(search: URLSearchParams, around: string | undefined): ShownRows
     around,
     rows: rows !== undefined && Number.isInteger(rows) && rows > 0 ? rows : undefined,
     find: (search.get('find') ?? '').trim() === '' ? undefined : (search.get('find') ?? undefined),
+    sort: search.get('sort') ?? undefined,
   }
 }
 
@@ -106,6 +109,8 @@ interface StandingsProps {
   readonly why: string | undefined
   readonly cost: string | undefined
   readonly shown: ShownRows
+  /** Groups that have no column. */
+  readonly without: readonly string[]
   readonly by: By
 }
 
@@ -117,11 +122,11 @@ function byOf(text: string | null): By {
 }
 
 function Standings(props: StandingsProps) {
-  const { view, q, choose, own, cost, by, shown } = props
+  const { view, q, choose, own, cost, by, shown, without } = props
   return (
     <div className="pt-4.5 px-6.5 pb-8">
       <Head {...props} />
-      <Controls view={view} q={q} choose={choose} by={by} shown={shown} />
+      <Controls view={view} q={q} choose={choose} by={by} shown={shown} without={without} />
       {by === 'steep' && view.steepness.length > 0 && <Steepness tests={view.steepness} />}
       {own !== undefined && by !== 'number' && shown.find === undefined && <OfFocus view={view} own={own} />}
       {by === 'number' && (
@@ -153,8 +158,19 @@ function Standings(props: StandingsProps) {
   )
 }
 
+/** What is taken of places in another order than their own: no bracket runs from one to the next. */
+function inOrder(view: View, { sort }: ShownRows): View {
+  return sort === undefined ? view : { ...view, brackets: [] }
+}
+
+/** What the rows of a figure stand in order of, where that is not their place. */
+function orderWords({ sort }: ShownRows): string {
+  if (sort === undefined) return ''
+  return ` In order of ${sort === 'name' ? 'name' : `${groups[sort as keyof typeof groups]}, the best first`}.`
+}
+
 /** The title, and what can be chosen and taken from here. */
-function Head({ view, q, choose, own, by }: StandingsProps) {
+function Head({ view, q, choose, own, by, shown }: StandingsProps) {
   const [listing, setListing] = useState(false)
   const places = by === 'places' || by === 'steep'
   return (
@@ -198,7 +214,11 @@ function Head({ view, q, choose, own, by }: StandingsProps) {
       </Button>
       <Boards page="STANDINGS" />
       {places && view.places.length > 0 && (
-        <TakeFigure figure={() => standingsFigure(view, title(view, q), baseWords(view), own)} />
+        <TakeFigure
+          figure={() =>
+            standingsFigure(inOrder(view, shown), title(view, q), baseWords(view) + orderWords(shown), own)
+          }
+        />
       )}
       {listing && (
         <ShortList
@@ -235,7 +255,8 @@ function Controls({
   choose,
   by,
   shown,
-}: Pick<StandingsProps, 'view' | 'q' | 'choose' | 'by' | 'shown'>) {
+  without,
+}: Pick<StandingsProps, 'view' | 'q' | 'choose' | 'by' | 'shown' | 'without'>) {
   const weigh = (weights: readonly string[]) => {
     rememberWeights(weights)
     choose({ weight: weights })
@@ -268,13 +289,27 @@ function Controls({
             }}
           />
         )}
+        {(by === 'places' || by === 'steep') && (
+          <Columns
+            groups={columnGroups(view)}
+            without={without}
+            onWithout={(groups) => {
+              choose({ without: groups })
+            }}
+          />
+        )}
         <Segments
           label="View"
           value={by}
           choices={readings}
           onValue={(next) => {
             // A test that has no ratio is ranked by its number only.
-            choose({ by: next === 'places' ? '' : next, why: '', ...(by === 'number' ? { test: '' } : {}) })
+            choose({
+              by: next === 'places' ? '' : next,
+              why: '',
+              sort: '',
+              ...(by === 'number' ? { test: '' } : {}),
+            })
           }}
         />
       </div>
@@ -302,7 +337,7 @@ function OfFocus({ view, own }: { readonly view: View; readonly own: string }) {
 }
 
 /** The places, what stands apart from them, and what has none. */
-function Places({ view, q, choose, own, why, shown }: StandingsProps) {
+function Places({ view, q, choose, own, why, shown, without }: StandingsProps) {
   const table = (places: View['places'], brackets: View['brackets']) => (
     <PlaceTable
       view={view}
@@ -310,6 +345,11 @@ function Places({ view, q, choose, own, why, shown }: StandingsProps) {
       brackets={brackets}
       focus={own}
       open={why}
+      without={without}
+      sort={shown.sort}
+      onSort={(sort) => {
+        choose({ sort })
+      }}
       onOpen={(key) => {
         choose({ why: key === why ? '' : key })
       }}

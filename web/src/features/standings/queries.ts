@@ -16,19 +16,22 @@ export interface ShownRows {
   readonly around?: string | undefined
   readonly rows?: number | undefined
   readonly find?: string | undefined
+  /** What they stand in order of: `name`, or a group of tests; by place if absent. */
+  readonly sort?: string | undefined
 }
 
-function asked({ around, rows, find }: ShownRows) {
+function asked({ around, rows, find, sort }: ShownRows) {
   return {
     ...(around === undefined ? {} : { around }),
     ...(rows === undefined ? {} : { rows }),
     ...(find === undefined ? {} : { find }),
+    ...(sort === undefined ? {} : { sort }),
   }
 }
 
 export function useStandings(question: StandingsQuestion, shown: ShownRows = {}) {
   return useQuery({
-    queryKey: keys.standings('places', question, shown.around, shown.rows, shown.find),
+    queryKey: keys.standings('places', question, shown.around, shown.rows, shown.find, shown.sort),
     queryFn: () =>
       take(
         api.GET('/api/v1/standings', {
@@ -41,7 +44,7 @@ export function useStandings(question: StandingsQuestion, shown: ShownRows = {})
 
 export function useRanking(question: StandingsQuestion, shown: ShownRows) {
   return useQuery({
-    queryKey: keys.standings('ranking', question, shown.around, shown.rows, shown.find),
+    queryKey: keys.standings('ranking', question, shown.around, shown.rows, shown.find, shown.sort),
     queryFn: () =>
       take(
         api.GET('/api/v1/ranking', {

@@ -231,6 +231,23 @@ describe('standings', () => {
     })
   })
 
+  it('stand in the order of another column, without the brackets of places, and with the columns one wants', async () => {
+    const two: Schemas['GroupView'][] = view.groups.map((g) => ({ ...g, subjects: 2 }))
+    const sent = serve({ ...server, 'GET /api/v1/standings': { ...view, groups: two } })
+    show(<StandingsPage />, '/standings')
+    expect(await screen.findAllByRole('img', { name: /in 1 bracket/ })).not.toHaveLength(0)
+    fireEvent.click(screen.getByRole('button', { name: 'memory' }))
+    await waitFor(() => {
+      expect(sent.some((s) => s.path.includes('sort=MEMORY'))).toBe(true)
+    })
+    expect(screen.getByRole('columnheader', { name: 'memory' }).getAttribute('aria-sort')).toBe('ascending')
+    expect(screen.queryAllByRole('img', { name: /in 1 bracket/ })).toHaveLength(0)
+    fireEvent.pointerDown(screen.getByRole('button', { name: 'Columns' }), { button: 0, ctrlKey: false })
+    fireEvent.click(await screen.findByRole('menuitemcheckbox', { name: /memory/ }))
+    await waitFor(() => {
+      expect(screen.queryByRole('columnheader', { name: 'memory' })).toBeNull()
+    })
+  })
   it('say how many of a large pool are not shown', async () => {
     const far = {
       ...view,

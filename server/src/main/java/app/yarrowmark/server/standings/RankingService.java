@@ -29,6 +29,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -89,7 +90,7 @@ class RankingService {
                 .findFirst()
                 .orElse(-1);
         List<RankedRow> rows = shown.of(
-                        values.size(), at, i -> values.get(i).subject.text())
+                        values.size(), at, i -> values.get(i).subject.text(), (group, i) -> OptionalDouble.empty())
                 .mapToObj(i -> values.get(i).row(i + 1, positions[i], labels))
                 .toList();
         return new RankingView(

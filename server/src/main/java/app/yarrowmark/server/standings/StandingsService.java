@@ -37,7 +37,9 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.Set;
+import java.util.function.BiFunction;
 import java.util.function.IntFunction;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -398,7 +400,13 @@ public class StandingsService {
                         .orElseThrow();
         IntFunction<String> name = i ->
                 fits.pool().get(ranked.subjects().get(order.get(i).subject())).text();
-        return shown.of(order.size(), at, name)
+        List<GroupOrder> groups = GroupOrder.of(fits);
+        BiFunction<TestGroup, Integer, OptionalDouble> best = (group, i) -> groups.stream()
+                .filter(g -> g.group() == group)
+                .flatMap(g -> g.placeOf(ranked.subjects().get(order.get(i).subject()), reference).stream())
+                .mapToDouble(GroupPlaceView::index)
+                .max();
+        return shown.of(order.size(), at, name, best)
                 .mapToObj(i -> {
                     Place p = order.get(i);
                     int subject = ranked.subjects().get(p.subject());
