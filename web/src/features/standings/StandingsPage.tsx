@@ -173,13 +173,14 @@ function orderWords({ sort }: ShownRows): string {
 function Head({ view, q, choose, own, by, shown }: StandingsProps) {
   const [listing, setListing] = useState(false)
   const places = by === 'places' || by === 'steep'
+  const lines = by === 'value' ? 'cost' : shown.sort === undefined ? 'bracketed' : 'alone'
   return (
     <div className="flex items-start gap-2 max-md:flex-wrap">
       <div className="flex-1 min-w-0 max-md:basis-full">
         <h1>{by === 'number' ? `${capital(rankedWords(q.ranked))} by one number` : title(view, q)}</h1>
         {by !== 'number' && (
           <p className="text-ink2 text-base mt-0.5">
-            {baseWords(view, by === 'value')} <BaseTerms view={view} />
+            {baseWords(view, lines)} <BaseTerms view={view} plain={lines !== 'bracketed'} />
           </p>
         )}
       </div>
@@ -216,7 +217,12 @@ function Head({ view, q, choose, own, by, shown }: StandingsProps) {
       {places && view.places.length > 0 && (
         <TakeFigure
           figure={() =>
-            standingsFigure(inOrder(view, shown), title(view, q), baseWords(view) + orderWords(shown), own)
+            standingsFigure(
+              inOrder(view, shown),
+              title(view, q),
+              baseWords(view, lines) + orderWords(shown),
+              own,
+            )
           }
         />
       )}
@@ -521,12 +527,12 @@ function title(view: View, q: StandingsQuestion): string {
 }
 
 /** What the words above mean, for who asks. */
-function BaseTerms({ view }: { readonly view: View }) {
+function BaseTerms({ view, plain }: { readonly view: View; readonly plain: boolean }) {
   if (view.reference === undefined) return null
   return (
     <>
       What is <Term of="index">the index</Term>
-      {!view.oneTest && (
+      {!view.oneTest && !plain && (
         <>
           , <Term of="bracket">a bracket</Term>
         </>
@@ -542,13 +548,13 @@ function bracketWords(view: View): string {
   return `. A bracket holds rows that are not told apart from ${subjectText(view.bracketed)}`
 }
 
-/** @param cost whether it is held against what it costs, where nothing is bracketed */
-function baseWords(view: View, cost = false): string {
+/** @param lines what lines stand for: told apart with brackets or, in another order, without; or held against a cost */
+function baseWords(view: View, lines: 'bracketed' | 'alone' | 'cost'): string {
   if (view.reference === undefined) return 'Index, interval and places follow from the runs that count.'
   const base = `${subjectText(view.reference)} = 100, more is better.`
   if (view.oneTest) return `${base} One test, no standing: this is an order only.`
   const tuned = view.places.some((p) => p.subject.tuned) ? ' Diamond: tuned.' : ''
-  return cost
-    ? `${base} Line: against the one that is 100, 90 % for all pairs together.`
-    : `${base} Two whose lines do not touch are told apart${bracketWords(view)}.${tuned}`
+  if (lines === 'cost') return `${base} Line: against the one that is 100, 90 % for all pairs together.`
+  const brackets = lines === 'alone' ? '' : bracketWords(view)
+  return `${base} Two whose lines do not touch are told apart${brackets}.${tuned}`
 }

@@ -242,6 +242,7 @@ describe('standings', () => {
     })
     expect(screen.getByRole('columnheader', { name: 'memory' }).getAttribute('aria-sort')).toBe('ascending')
     expect(screen.queryAllByRole('img', { name: /in 1 bracket/ })).toHaveLength(0)
+    expect(screen.queryByText(/share no bracket/)).toBeNull()
     fireEvent.pointerDown(screen.getByRole('button', { name: 'Columns' }), { button: 0, ctrlKey: false })
     fireEvent.click(await screen.findByRole('menuitemcheckbox', { name: /memory/ }))
     await waitFor(() => {

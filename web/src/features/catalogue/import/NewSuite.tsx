@@ -9,6 +9,7 @@ import { keepSheet } from '../deeds'
 import { useDraft } from '../queries'
 import { SuiteGrid } from '../sheet/SuiteGrid'
 import { draftOf, emptyForm, freshRow, ofUnit } from '../sheet/draft'
+import { headOf } from '../sheet/head'
 import type { SheetForm, TestRow } from '../sheet/draft'
 import { bare } from './settings'
 import type { Settings } from './settings'
@@ -84,7 +85,7 @@ export function columnsToTest(settings: Settings, preview: Schemas['Preview']): 
 /** What a column is measured in, by its name, else by what stands behind its numbers. */
 function testOf(column: string, values: readonly string[]): TestRow {
   const name = bare(column)
-  const head = /[([]([^()[\]]{1,30})[)\]]$/.exec(column)?.[1]
+  const head = headOf(column).unit
   const clock = values.some((v) => /^\d+:\d\d(:\d\d)?$/.test(v) || /\d\s?(h|min)\s?\d/.test(v))
   const behind = /[\d.,]\s?([^\d\s.,:]+)$/.exec(values[0] ?? '')?.[1]
   const unit = clock ? 'minutes as m:ss' : (head ?? behind ?? 'points')

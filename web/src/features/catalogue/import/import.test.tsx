@@ -91,11 +91,21 @@ describe('a suite of the columns', () => {
   it('has a test for each column of numbers, measured as its head or its cells say', () => {
     const settings = {
       ...wide,
-      header: ['Model', 'kernel', 'read (MB/s)', 'export', 'idle', 'Total', 'Sleeps', 'Colour'],
+      header: [
+        'Model',
+        'kernel',
+        'read (MB/s)',
+        'export',
+        'idle',
+        'Total',
+        'Sleeps',
+        'Colour',
+        'noise (dB(A))',
+      ],
       metrics: {},
       facts: { kernel: 'system.kernel' },
     }
-    const rows = [['Fen 13', '7.4.0', '1204.5', '3:24:10', '4.1 W', '3057', 'Passed', 'grey']]
+    const rows = [['Fen 13', '7.4.0', '1204.5', '3:24:10', '4.1 W', '3057', 'Passed', 'grey', '28,5']]
     const preview = { settings, rows, remembered: false, sheets: [], columns: [] }
     expect(columnsToTest(settings, preview).map((t) => [t.name, t.unit, t.better, t.decimals])).toEqual([
       ['read', 'MB/s', 'HIGHER', '1'],
@@ -103,6 +113,7 @@ describe('a suite of the columns', () => {
       ['idle', 'W', 'LOWER', '1'],
       ['Total', 'points', 'HIGHER', '0'],
       ['Sleeps', 'passed or failed', 'HIGHER', '0'],
+      ['noise', 'dB(A)', 'LOWER', '0'],
     ])
   })
 })

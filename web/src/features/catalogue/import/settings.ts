@@ -1,4 +1,5 @@
 import type { Schemas } from '../../../api/client'
+import { headOf } from '../sheet/head'
 import type { Option } from '../../../ui/Combobox'
 
 export type Settings = Schemas['ImportSettings']
@@ -114,7 +115,7 @@ export function ofSuite(settings: Settings, suite: Schemas['SuiteView'] | undefi
 
 /** A column's name without the unit behind it. */
 export function bare(column: string): string {
-  return column.replace(/\s*[([][^()[\]]{1,30}[)\]]$/, '')
+  return headOf(column).name
 }
 
 function plain(text: string): string {

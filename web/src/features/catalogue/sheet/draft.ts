@@ -1,5 +1,6 @@
 import type { Schemas } from '../../../api/client'
 import { workOf } from './work'
+import { headOf } from './head'
 
 type Draft = Schemas['SheetDraft']
 type Test = Draft['tests'][number]
@@ -362,7 +363,7 @@ export function pastedRows(text: string): TestRow[] {
 }
 
 function named(name: string): TestRow {
-  const [, bare = name, unit = ''] = /^(.*?)\s*[([]([^()[\]]{1,30})[)\]]$/.exec(name) ?? []
+  const { name: bare, unit = '' } = headOf(name)
   return unit === '' ? { ...freshRow, name: bare, unit: 'points' } : ofUnit({ ...freshRow, name: bare }, unit)
 }
 

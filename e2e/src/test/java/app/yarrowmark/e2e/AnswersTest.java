@@ -11,7 +11,6 @@ import java.util.Map;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import org.openqa.selenium.Keys;
 
 /** What a reviewer asks of numbers of their own is answered on the screen, in words. */
 class AnswersTest {
@@ -50,14 +49,6 @@ class AnswersTest {
         return setups;
     }
 
-    /** Ranks by a number that has that name. */
-    private static void rank(String metric, String more) {
-        own.desk.go(own.app.url() + "/standings?by=number" + more);
-        own.desk.see("in the pool have it");
-        own.desk.type("Number to rank by", metric);
-        own.desk.keys(Keys.ENTER);
-    }
-
     /** Puts setups beside each other, the last one the reference. */
     private static void sideBySide(String more, Map<String, Long> setups, String... names) {
         StringBuilder address = new StringBuilder(own.app.url() + "/side-by-side?ref=" + (names.length - 1) + more);
@@ -67,15 +58,6 @@ class AnswersTest {
         own.desk.go(address.toString());
         own.desk.see("matters from");
         own.desk.see("tests");
-    }
-
-    private static void says(String... words) {
-        for (String word : words) {
-            // Digits and signs are parted by narrow spaces.
-            own.desk.waitUntil(
-                    "to see \"" + word + "\"",
-                    () -> own.desk.body().replace('\u2009', ' ').contains(word));
-        }
     }
 
     /** A driver that will not install before, and what is held at the display after. */
@@ -88,7 +70,7 @@ class AnswersTest {
                 "Sedge Board 3,board,Millet 4.1,75 Hz,905,610,75.0,passed,failed",
                 "Sedge Board 3,board,Millet 4.1,75 Hz,906,612,74.9,passed,failed");
         sideBySide("&basis=TIMES_AS_FAST", s, "Sedge Board 3, Millet 4.1", "Sedge Board 3, as shipped");
-        says(
+        own.says(
                 "graphics driver none \u2192 Millet 4.1",
                 "\u00d71.41",
                 "\u00d74.07",
@@ -118,7 +100,7 @@ class AnswersTest {
                 .findFirst()
                 .orElseThrow();
         sideBySide("", s, after, "Heron 9, as shipped");
-        says(
+        own.says(
                 "All tests together",
                 "26 of 26 tests on both sides",
                 "as read 12 ahead, 1 behind",
@@ -127,7 +109,7 @@ class AnswersTest {
                 "Without Broadround, Part 26 export",
                 "noise unknown");
         own.desk.press("18 more");
-        says("of little");
+        own.says("of little");
     }
 
     @Test
@@ -138,7 +120,7 @@ class AnswersTest {
                 "Dune Book 11,laptop,4 GiB,18260,31350,166,8.05,146.2",
                 "Moor Book 12,laptop,8 GiB,20410,39880,171,8.31,171.4");
         sideBySide("", s, "Moor Book 12, as shipped", "Dune Book 11, as shipped");
-        says("+11.8 %", "+27.2 %", "+3.0 %", "+3.2 %", "+17.2 %", "+12.1 %", "not meant: memory", "noise unknown");
+        own.says("+11.8 %", "+27.2 %", "+3.0 %", "+3.2 %", "+17.2 %", "+12.1 %", "not meant: memory", "noise unknown");
     }
 
     @Test
@@ -150,8 +132,8 @@ class AnswersTest {
                     + "," + (300 + 17 * i);
         }
         bring("Drift", lines);
-        rank("Drift total", "&kind=PHONE");
-        says("All 9 in the pool have it", "Brackwater Call 5", "1 449", "39");
+        own.rank("Drift total", "&kind=PHONE");
+        own.says("All 9 in the pool have it", "Brackwater Call 5", "1 449", "39");
         assertThat(own.desk.take("SVG", "image/svg+xml"))
                 .contains("Drift", "1\u2009144", "Brackwater Call 4", "All 9 in the pool");
     }
@@ -170,9 +152,9 @@ class AnswersTest {
                 "Plover 7,processor,on,260 EUR,1180,240,610");
         sideBySide(
                 "", s, "Kestrel K4, on", "Kestrel K4s, as shipped", "Plover 7, as shipped", "Kestrel K4, as shipped");
-        says("+7.4 %", "undecided", "+30.8 %", "610");
+        own.says("+7.4 %", "undecided", "+30.8 %", "610");
         own.desk.go(own.app.url() + "/standings?by=value&kind=PROCESSOR");
-        says("Kestrel K4s", "250");
+        own.says("Kestrel K4s", "250");
     }
 
     @Test
@@ -183,7 +165,7 @@ class AnswersTest {
                 "Fen Book 9,laptop,Gannet 88,translated,88.4,244.1,112",
                 "Fen Book 9,laptop,Gannet 88,native,151.2,640.5,198");
         sideBySide("&basis=TIMES_AS_FAST", s, "Fen Book 9, native", "Fen Book 9, as shipped");
-        says("build translated \u2192 native", "\u00d71.71", "\u00d72.62", "\u00d71.77", "\u00d71.99");
+        own.says("build translated \u2192 native", "\u00d71.71", "\u00d72.62", "\u00d71.77", "\u00d71.99");
     }
 
     @Test
@@ -196,7 +178,7 @@ class AnswersTest {
                 "Heron B,desktop,Plover 7,Marram 14,100,66,95,139",
                 "Heron B,desktop,Plover 7,Skerry 4,93,57,n/a,131");
         sideBySide("", s, "Heron A, Skerry 4", "Heron A, as shipped", "Heron B, Skerry 4", "Heron B, as shipped");
-        says(
+        own.says(
                 "means over the tests that all four have",
                 "3 of 4 tests in all of them",
                 "Skerry 4 against Marram 14",
@@ -213,11 +195,11 @@ class AnswersTest {
                 "Alder 3,laptop,2 TB,1702,7402,21440,5:12,2:06,3310",
                 "Alder 4,laptop,512 GB,1890,8710,29310,3:44,2:01,1640");
         sideBySide("", s, "Alder 4, as shipped", "Alder 3, as shipped");
-        says("+11.0 %", "+17.7 %", "+36.7 %", "not meant: drive size", "3:44", "Without Genround, Drive read");
+        own.says("+11.0 %", "+17.7 %", "+36.7 %", "not meant: drive size", "3:44", "Without Genround, Drive read");
         own.desk.press("time saved");
-        says("+28.2 %", "means are the gain on the reference");
+        own.says("+28.2 %", "means are the gain on the reference");
         own.desk.press("own unit");
-        says("1:28 sooner");
+        own.says("1:28 sooner");
         assertThat(own.desk.take("SVG", "image/svg+xml"))
                 .contains("Genround 1", "drive size 2 TB \u2192 512 GB", "Film export");
     }
@@ -234,9 +216,9 @@ class AnswersTest {
         lines[41] = "Own Tower 1,desktop,off,,5730,2010,3600";
         lines[42] = "Own Tower 1,desktop,on,,5410,1900,3400";
         Map<String, Long> s = bring("Whole", lines);
-        rank("Whole total", "");
-        says("in the pool have it", "5 730");
+        own.rank("Whole total", "");
+        own.says("in the pool have it", "5 730");
         sideBySide("", s, "Own Tower 1, on", "Own Tower 1, as shipped");
-        says("recording off \u2192 on", "\u22125.6 %", "\u22125.5 %");
+        own.says("recording off \u2192 on", "\u22125.6 %", "\u22125.5 %");
     }
 }

@@ -85,6 +85,11 @@ class BroughtDataTest {
         own.desk.go(own.app.url() + "/catalogue/models/"
                 + third.at("/setup/modelId").asText());
         own.desk.see("330.00");
+        own.rank("full", "");
+        own.says("All 8 in the pool have it", "Less is better", "31.7", "38.7", "Tarn Box 1");
+        assertThat(own.desk.take("SVG", "image/svg+xml")).contains("Small boxes 1", "31.7", "Less is better");
+        own.rank("noise", "");
+        own.says("dB(A)", "29.5");
     }
 
     /** The same phones in two lists, one of which names its origin in a column; then one of them is measured here too. */

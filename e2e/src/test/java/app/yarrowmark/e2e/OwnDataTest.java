@@ -68,6 +68,12 @@ class OwnDataTest {
         // A time is a time again, beside the other.
         own.desk.see("3:05:00");
         own.desk.see("14:20");
+        own.desk.press("gain on reference");
+        own.says("+13.3 %", "+42.6 %", "+33.1 %", "+23.0 %", "noise unknown", "channels one \u2192 two");
+        own.desk.press("time saved");
+        own.says("+24.9 %");
+        own.desk.press("own unit");
+        own.says("4:45 sooner", "42:30 sooner", "All tests together");
         String slip = own.get("/api/v1/setups/" + setups[1]).get("facts").toString();
         assertThat(slip).contains("1366 x 768");
         assertThat(own.get("/api/v1/setups/" + setups[0]).get("facts").findValuesAsText("value"))
@@ -146,7 +152,7 @@ class OwnDataTest {
         assertThat(run.at("/run/readings").findValuesAsText("text")).containsExactly("612.4", "580.0");
         own.desk.go(own.app.url() + "/inside?suite=" + run.at("/run/suiteId").asText() + "&setup="
                 + run.at("/run/setupId").asText());
-        own.desk.see("16 KiB");
+        own.says("dips at 16 KiB", "612.4");
     }
 
     @Test
@@ -266,6 +272,10 @@ class OwnDataTest {
         assertThat(runs.stream().map(r -> r.at("/run/readings").findValuesAsText("text")))
                 .allSatisfy(texts -> assertThat(texts).containsAnyOf("3156", "3223"));
         own.desk.see("3\u2009223");
+        own.desk.go(own.app.url() + "/side-by-side?s=setup-"
+                + runs.get(1).at("/run/setupId").asText() + "&s=setup-"
+                + runs.get(0).at("/run/setupId").asText() + "&basis=OWN_UNIT");
+        own.says("+67 points", "+61 points", "\u22121 points", "+7 points", "noise unknown");
     }
 
     @Test

@@ -32,6 +32,23 @@ final class OwnDesk implements AutoCloseable {
         app.close();
     }
 
+    /** Waits until the page says all of it; digits and signs may be parted by narrow spaces. */
+    void says(String... words) {
+        for (String word : words) {
+            desk.waitUntil(
+                    "to see \"" + word + "\"",
+                    () -> desk.body().replace('\u2009', ' ').contains(word));
+        }
+    }
+
+    /** Ranks by a number that has that name. */
+    void rank(String metric, String more) {
+        desk.go(app.url() + "/standings?by=number" + more);
+        desk.see("in the pool have it");
+        desk.type("Number to rank by", metric);
+        desk.keys(Keys.ENTER);
+    }
+
     /** Returns what the API answers. */
     JsonNode get(String path) {
         return app.get(path, token);

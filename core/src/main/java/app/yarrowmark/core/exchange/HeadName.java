@@ -13,7 +13,8 @@ import java.util.regex.Pattern;
  */
 public record HeadName(String name, Optional<String> unit) {
 
-    private static final Pattern BRACKETS = Pattern.compile("(.*\\S)\\s*[(\\[]([^()\\[\\]]{1,30})[)\\]]");
+    private static final Pattern BRACKETS =
+            Pattern.compile("(.*?\\S)\\s*[(\\[]((?:[^()\\[\\]]|\\([^()]{1,9}\\)){1,30})[)\\]]");
     private static final Pattern WORDS = Pattern.compile("(.*\\S)(?:,\\s*|\\s+in\\s+)(\\S{1,20})");
 
     /** Returns the parts of a column's name. */

@@ -168,6 +168,7 @@ class TablesTest {
             value = {
                 "read (MB/s) | read | MB/s",
                 "idle [W] | idle | W",
+                "noise (dB(A)) | noise | dB[SPL]",
                 "export in min | export | min",
                 "pack, 2 GB | pack, 2 GB | ",
                 "Weave (new) | Weave (new) | "
