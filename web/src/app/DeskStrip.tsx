@@ -2,7 +2,7 @@ import { DropdownMenu } from 'radix-ui'
 import { useEffect, useRef, useState } from 'react'
 import type { RefObject } from 'react'
 import { Link, useNavigate } from 'react-router'
-import { useStrip } from '../api/queries'
+import { useSession, useStrip } from '../api/queries'
 import { seconds } from '../figures/format'
 import { useFocus, useFocusAddress } from '../frame/focus'
 import type { OnDesk } from '../frame/focus'
@@ -82,6 +82,7 @@ export function partedBy(
 
 function DeviceTab({ device, focused }: { readonly device: OnDesk; readonly focused: boolean }) {
   const to = useFocusAddress()
+  const me = useSession().data?.name
   return (
     <Link
       to={to(device.sitting)}
@@ -96,6 +97,7 @@ function DeviceTab({ device, focused }: { readonly device: OnDesk; readonly focu
       </span>
       <span className="block text-ink2 text-sm truncate">
         {device.setup} · {stateWords(device)}
+        {handsWords(device, me)}
       </span>
     </Link>
   )
@@ -104,6 +106,7 @@ function DeviceTab({ device, focused }: { readonly device: OnDesk; readonly focu
 /** The devices that have no room in the strip. */
 function More({ devices }: { readonly devices: readonly OnDesk[] }) {
   const navigate = useNavigate()
+  const me = useSession().data?.name
   const to = useFocusAddress()
   return (
     <DropdownMenu.Root>
@@ -124,6 +127,7 @@ function More({ devices }: { readonly devices: readonly OnDesk[] }) {
               <b className="font-semibold">{device.model}</b>{' '}
               <span className="text-ink2 text-sm">
                 {device.setup} · {stateWords(device)}
+                {handsWords(device, me)}
               </span>
             </DropdownMenu.Item>
           ))}
@@ -147,6 +151,11 @@ function Cells({ device }: { readonly device: OnDesk }) {
 export function cellWords(device: OnDesk): string {
   const done = device.cells.filter((c) => c === 'DONE').length
   return `${String(done)} of ${String(device.cells.length)} suites done`
+}
+
+/** Whose device it is, where that is somebody else. */
+export function handsWords(device: Pick<OnDesk, 'who'>, me: string | undefined): string {
+  return device.who === undefined || device.who === me ? '' : ` · ${device.who}`
 }
 
 /** What the device is doing, in a few words. */

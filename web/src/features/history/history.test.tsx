@@ -43,6 +43,9 @@ describe('what happened', () => {
   it('calls records by what people know of them', () => {
     expect(recordWords({ kind: 'ACCESS', record: 'sign-in' })).toBe('access')
     expect(recordWords({ kind: 'SITTING', record: '7' })).toBe('run sheet 7')
+    expect(recordWords({ kind: 'SITTING', record: '7', name: 'Ostrel Fen 13, as shipped' })).toBe(
+      'run sheet Ostrel Fen 13, as shipped',
+    )
     expect(recordAddress({ kind: 'BOARD', record: '7' })).toBeUndefined()
     expect(dayStart('nonsense', 0)).toBeUndefined()
   })

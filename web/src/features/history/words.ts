@@ -33,8 +33,9 @@ const one: Readonly<Record<Kind, string>> = {
 }
 
 /** The record in a word, with what tells it from others where people know that. */
-export function recordWords({ kind, record }: Pick<Line, 'kind' | 'record'>): string {
+export function recordWords({ kind, record, name }: Pick<Line, 'kind' | 'record' | 'name'>): string {
   if (kind === 'ACCESS' || kind === 'STANDING') return one[kind]
+  if (name !== undefined) return `${one[kind]} ${name}`
   return `${one[kind]} ${kind === 'RUN' ? record.slice(0, 8) : record}`
 }
 

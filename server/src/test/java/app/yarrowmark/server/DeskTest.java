@@ -51,6 +51,8 @@ class DeskTest extends ServerTest {
                 .doesNotContain(String.valueOf(sitting));
         person.post("/api/v1/sittings/" + sitting + "/codes", "").expect(409);
         person.post("/api/v1/sittings/" + sitting + "/reopen", "").expect(200);
+        assertThat(person.get("/api/v1/sittings").json().findValuesAsText("who"))
+                .contains("Wren Alder");
         assertThat(person.get("/api/v1/sittings").json().findValuesAsText("sitting"))
                 .contains(String.valueOf(sitting));
     }

@@ -29,6 +29,14 @@ class HistoryTest extends ServerTest {
         assertThat(last.get("what").asText()).isEqualTo("SET_ASIDE");
         assertThat(last.get("record").asText()).isEqualTo(run);
         assertThat(last.get("reason").asText()).contains(tag);
+        String model =
+                person.get("/api/v1/runs/" + run).json().at("/setup/model").asText();
+        assertThat(last.get("name").asText()).startsWith(key + " 1 on ").endsWith(model);
+        for (String kind : new String[] {"MODEL", "SETUP", "SITTING", "SUITE"}) {
+            assertThat(page("kind=" + kind).at("/lines/0/name").asText())
+                    .as(kind)
+                    .isNotBlank();
+        }
         assertThat(last.get("who").asText()).isEqualTo("Wren Alder");
         assertThat(page("who=wren").get("lines")).isNotEmpty();
         assertThat(page("who=" + tag).get("lines")).as("nobody of that name").isEmpty();

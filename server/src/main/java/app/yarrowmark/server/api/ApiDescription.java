@@ -10,6 +10,7 @@ import io.swagger.v3.core.converter.ModelConverterContext;
 import io.swagger.v3.core.util.Json;
 import io.swagger.v3.oas.models.Components;
 import io.swagger.v3.oas.models.OpenAPI;
+import io.swagger.v3.oas.models.info.Contact;
 import io.swagger.v3.oas.models.info.Info;
 import io.swagger.v3.oas.models.media.ArraySchema;
 import io.swagger.v3.oas.models.media.Content;
@@ -58,6 +59,7 @@ class ApiDescription {
                 .info(new Info()
                         .title("Yarrowmark")
                         .version("1")
+                        .contact(new Contact().name("Whoever keeps this desk"))
                         .description("Runs, scores and standings of a review desk. Errors are problem+json."))
                 .components(new Components()
                         .addSecuritySchemes(
@@ -172,7 +174,7 @@ class ApiDescription {
 
     private static void onItsOwn(Schema<?> kind, String property, String value) {
         Map<String, Schema> properties = new LinkedHashMap<>();
-        properties.put(property, new StringSchema()._enum(List.of(value)));
+        properties.put(property, new StringSchema()._enum(List.of(value)).description("Which kind it is"));
         kind.getAllOf().stream()
                 .map(part -> (Schema<?>) part)
                 .filter(part -> part.getProperties() != null)

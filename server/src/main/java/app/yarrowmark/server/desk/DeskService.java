@@ -74,8 +74,14 @@ class DeskService {
         Map<Long, SetupLabel> labels = setupLabels.all();
         Map<Long, List<RunView>> bySitting =
                 ledger.ofSittings(open.stream().map(Sitting::id).toList());
+        Map<String, String> who =
+                sittings.holders(open.stream().map(Sitting::id).toList());
         return open.stream()
-                .map(s -> strip(s, Maps.at(labels, s.setupId()), bySitting.getOrDefault(s.id(), List.of())))
+                .map(s -> strip(
+                        s,
+                        Maps.at(labels, s.setupId()),
+                        bySitting.getOrDefault(s.id(), List.of()),
+                        who.get(String.valueOf(s.id()))))
                 .toList();
     }
 
@@ -112,7 +118,7 @@ class DeskService {
                 progress);
     }
 
-    private StripView strip(Sitting sitting, SetupLabel label, List<RunView> all) {
+    private StripView strip(Sitting sitting, SetupLabel label, List<RunView> all, @Nullable String who) {
         Progress progress = live.progress(sitting.id()).orElse(null);
         return new StripView(
                 sitting.id(),
@@ -122,6 +128,7 @@ class DeskService {
                 label.kind(),
                 label.called(),
                 sitting.planned().stream().map(p -> state(p, all, progress)).toList(),
+                who,
                 progress);
     }
 

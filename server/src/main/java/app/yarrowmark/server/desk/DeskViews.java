@@ -25,7 +25,11 @@ final class DeskViews {
         LEFT_OUT
     }
 
-    /** A device on the desk strip. */
+    /**
+     * A device on the desk strip.
+     *
+     * @param who put it on the desk, or back on it; absent where that is not known
+     */
     record StripView(
             long sitting,
             long setupId,
@@ -34,6 +38,7 @@ final class DeskViews {
             DeviceKind kind,
             String setup,
             List<CellState> cells,
+            @Nullable String who,
             @Nullable Progress progress) {}
 
     /**

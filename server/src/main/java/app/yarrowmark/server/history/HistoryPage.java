@@ -15,6 +15,7 @@ record HistoryPage(List<HistoryLine> lines, boolean more) {
      * One thing that happened.
      *
      * @param record number of what it happened to; a name where that has no number
+     * @param name what the record is called now; absent where it has no other name, or is there no more
      * @param what in capitals, e.g. {@code SET_ASIDE}
      * @param reason why, or what exactly
      */
@@ -22,6 +23,7 @@ record HistoryPage(List<HistoryLine> lines, boolean more) {
             Instant at,
             HistoryService.Kind kind,
             String record,
+            @Nullable String name,
             String what,
             String who,
             @Nullable String reason) {}

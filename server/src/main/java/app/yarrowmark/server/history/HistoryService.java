@@ -5,7 +5,10 @@ import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
+import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -22,11 +25,13 @@ public class HistoryService {
 
     private final EntityManager entities;
     private final RecordEventRepository events;
+    private final RecordNames names;
     private final Clock clock;
 
-    HistoryService(EntityManager entities, RecordEventRepository events, Clock clock) {
+    HistoryService(EntityManager entities, RecordEventRepository events, RecordNames names, Clock clock) {
         this.entities = entities;
         this.events = events;
+        this.names = names;
         this.clock = clock;
     }
 
@@ -78,10 +83,12 @@ public class HistoryService {
                 .setFirstResult(asked.page() * PAGE)
                 .setMaxResults(PAGE + 1)
                 .getResultList();
+        RecordNames.Names called = names.of(found);
         return new HistoryPage(
                 found.stream()
                         .limit(PAGE)
-                        .map(e -> new HistoryPage.HistoryLine(e.at, e.kind, e.recordId, e.what, e.who, e.reason))
+                        .map(e -> new HistoryPage.HistoryLine(
+                                e.at, e.kind, e.recordId, called.of(e.kind, e.recordId), e.what, e.who, e.reason))
                         .toList(),
                 found.size() > PAGE);
     }
@@ -90,6 +97,16 @@ public class HistoryService {
     private static Instant bounded(@Nullable Instant at, Instant usual) {
         Instant asked = at == null ? usual : at;
         return asked.isBefore(Instant.EPOCH) ? Instant.EPOCH : asked.isAfter(LAST) ? LAST : asked;
+    }
+
+    /** Returns who did one of some things to records of a kind last, by the record; without those that nobody did it to. */
+    @Transactional(readOnly = true)
+    public Map<String, String> whoDid(Kind kind, Collection<?> ids, Collection<String> what) {
+        Map<String, String> who = new HashMap<>();
+        List<String> records = ids.stream().map(Object::toString).toList();
+        events.findByKindAndRecordIdInAndWhatInOrderByAtAscIdAsc(kind, records, what)
+                .forEach(e -> who.put(e.recordId, e.who));
+        return who;
     }
 
     /** Returns what happened last to any record of a kind, the last first. */

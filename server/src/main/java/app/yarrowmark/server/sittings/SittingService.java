@@ -14,6 +14,7 @@ import java.time.Clock;
 import java.util.Collection;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
@@ -216,6 +217,11 @@ public class SittingService {
         }
         events.changed(LiveEvents.Topic.SITTINGS);
         return view(sitting);
+    }
+
+    /** Returns who put devices on the desk, or back on it, by the number of the sitting. */
+    public Map<String, String> holders(Collection<Long> ids) {
+        return history.whoDid(HistoryService.Kind.SITTING, ids, List.of("OPENED", "REOPENED"));
     }
 
     /** Returns what happened to a sitting, the first first. */
