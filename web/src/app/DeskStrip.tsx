@@ -82,7 +82,6 @@ export function partedBy(
 
 function DeviceTab({ device, focused }: { readonly device: OnDesk; readonly focused: boolean }) {
   const to = useFocusAddress()
-  const me = useSession().data?.name
   return (
     <Link
       to={to(device.sitting)}
@@ -93,11 +92,13 @@ function DeviceTab({ device, focused }: { readonly device: OnDesk; readonly focu
     >
       <span className="flex items-start justify-between gap-3">
         <b className="font-semibold text-base leading-tight truncate">{device.model}</b>
-        <Cells device={device} />
+        <span className="flex gap-2">
+          <Hands device={device} />
+          <Cells device={device} />
+        </span>
       </span>
       <span className="block text-ink2 text-sm truncate">
         {device.setup} · {stateWords(device)}
-        {handsWords(device, me)}
       </span>
     </Link>
   )
@@ -106,7 +107,6 @@ function DeviceTab({ device, focused }: { readonly device: OnDesk; readonly focu
 /** The devices that have no room in the strip. */
 function More({ devices }: { readonly devices: readonly OnDesk[] }) {
   const navigate = useNavigate()
-  const me = useSession().data?.name
   const to = useFocusAddress()
   return (
     <DropdownMenu.Root>
@@ -124,10 +124,9 @@ function More({ devices }: { readonly devices: readonly OnDesk[] }) {
               className="px-3.5 py-1.5 text-base cursor-default outline-none data-highlighted:bg-ground"
               onSelect={() => void navigate(to(device.sitting))}
             >
-              <b className="font-semibold">{device.model}</b>{' '}
+              <b className="font-semibold">{device.model}</b> <Hands device={device} />{' '}
               <span className="text-ink2 text-sm">
                 {device.setup} · {stateWords(device)}
-                {handsWords(device, me)}
               </span>
             </DropdownMenu.Item>
           ))}
@@ -154,8 +153,26 @@ export function cellWords(device: OnDesk): string {
 }
 
 /** Whose device it is, where that is somebody else. */
-export function handsWords(device: Pick<OnDesk, 'who'>, me: string | undefined): string {
-  return device.who === undefined || device.who === me ? '' : ` · ${device.who}`
+function Hands({ device }: { readonly device: OnDesk }) {
+  const me = useSession().data?.name
+  const initials = handsOf(device, me)
+  if (initials === '') return null
+  return (
+    <abbr title={`put on the desk by ${device.who ?? ''}`} className="text-ink2 text-xs no-underline">
+      {initials}
+    </abbr>
+  )
+}
+
+/** The initials of who put it on the desk; empty where that is who is signed in, or no person. */
+export function handsOf(device: Pick<OnDesk, 'who'>, me: string | undefined): string {
+  const { who } = device
+  if (who === undefined || who === me || /^(script|device|the) /.test(who)) return ''
+  return who
+    .split(/\s+/)
+    .map((word) => word.charAt(0).toUpperCase())
+    .slice(0, 3)
+    .join('')
 }
 
 /** What the device is doing, in a few words. */

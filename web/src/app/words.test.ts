@@ -2,7 +2,7 @@
 
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../api/client'
-import { cellWords, handsWords, stateWords } from './DeskStrip'
+import { cellWords, handsOf, stateWords } from './DeskStrip'
 import { isTyping, match } from '../frame/keys'
 import { cardinal, ordinal } from '../figures/words'
 import { leftWords } from '../features/desk/DeskPage'
@@ -38,9 +38,10 @@ describe('words', () => {
   it('say how far a device on the strip is', () => {
     expect(stateWords(device)).toBe('2 of 3 to go')
     expect(stateWords({ ...device, cells: ['DONE'] })).toBe('done')
-    expect(handsWords({ who: 'Ida Fell' }, 'Wren Alder')).toBe(' · Ida Fell')
-    expect(handsWords({ who: 'Ida Fell' }, 'Ida Fell')).toBe('')
-    expect(handsWords({}, 'Ida Fell')).toBe('')
+    expect(handsOf({ who: 'Ida Fell' }, 'Wren Alder')).toBe('IF')
+    expect(handsOf({ who: 'Ida Fell' }, 'Ida Fell')).toBe('')
+    expect(handsOf({ who: 'script nightly' }, 'Ida Fell')).toBe('')
+    expect(handsOf({}, 'Ida Fell')).toBe('')
     expect(stateWords({ ...device, cells: [] })).toBe('no suites chosen')
     expect(cellWords(device)).toBe('1 of 3 suites done')
   })
