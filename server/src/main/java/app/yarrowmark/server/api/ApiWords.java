@@ -9,6 +9,7 @@ import io.swagger.v3.oas.models.tags.Tag;
 import java.io.IOException;
 import java.io.InputStreamReader;
 import java.io.UncheckedIOException;
+import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
@@ -33,6 +34,7 @@ import org.springframework.stereotype.Component;
 @Order(Ordered.LOWEST_PRECEDENCE)
 class ApiWords implements GlobalOpenApiCustomizer {
 
+    private static final Pattern NUMBER = Pattern.compile("\\d+(\\.\\d+)?");
     private static final Pattern BEFORE_ID = Pattern.compile(".*/([\\w-]+)/\\{id}.*");
     private static final Set<String> OPEN = Set.of(
             "/api/v1/session",
@@ -90,6 +92,7 @@ class ApiWords implements GlobalOpenApiCustomizer {
             parameter.setDescription(
                     first("parameter." + operation.getOperationId() + "." + parameter.getName(), "parameter." + key));
         }
+        exemplify(parameter.getSchema(), first("example." + parameter.getName()));
     }
 
     @SuppressWarnings("rawtypes") // as the document has them
@@ -99,9 +102,24 @@ class ApiWords implements GlobalOpenApiCustomizer {
             if (type.getDescription() == null || type.getDescription().isBlank()) {
                 type.setDescription(first("property." + name + "." + field, "property." + field));
             }
+            exemplify(type, first("example." + name + "." + field, "example." + field));
         });
         List<Schema> parts = schema.getAllOf() == null ? List.of() : schema.getAllOf();
         parts.forEach(part -> describe(name, part));
+    }
+
+    /** A text or number; what is one of a few words, or has parts, shows by itself what it can be. */
+    private static void exemplify(Schema<?> type, @Nullable String example) {
+        if (example == null || type.getEnum() != null || type.getExample() != null) {
+            return;
+        }
+        Set<String> kinds = type.getTypes() == null ? Set.of() : type.getTypes();
+        if (kinds.contains("string")) {
+            type.setExample(example);
+        } else if ((kinds.contains("number") || kinds.contains("integer"))
+                && NUMBER.matcher(example).matches()) {
+            type.setExample(new BigDecimal(example));
+        }
     }
 
     private @Nullable String first(String... keys) {
