@@ -16,7 +16,7 @@ export function FactList({ setup }: { readonly setup: Setup }) {
     )
   }
   return (
-    <dl className="grid grid-cols-[auto_1fr] gap-x-2.5 gap-y-1.25 mt-2 mb-5 items-baseline">
+    <dl className="grid grid-cols-[auto_1fr] gap-x-2.5 gap-y-0.5 mt-2 mb-5 items-baseline">
       {setup.facts.map((f) => (
         <Fragment key={f.key}>
           <dt className="text-ink2 text-sm">{f.name}</dt>
@@ -36,7 +36,7 @@ function FactValue({ fact }: { readonly fact: Fact }) {
   return (
     <Link
       to={factAddress(fact.key, fact.value)}
-      className={`hover:underline underline-offset-2 ${copied ? 'text-ink2' : ''}`}
+      className={`hover:underline underline-offset-2 inline-block min-w-6 min-h-6 ${copied ? 'text-ink2' : ''}`}
       title={
         copied
           ? 'taken over from the setup before; the next device that joins reads it'

@@ -355,7 +355,7 @@ function Setups({
               </td>
               <td className="pr-3">
                 <button
-                  className={`text-left hover:underline underline-offset-2 ${s.id === profile.shown ? 'font-bold' : ''}`}
+                  className={`text-left min-h-6 hover:underline underline-offset-2 ${s.id === profile.shown ? 'font-bold' : ''}`}
                   onClick={() => {
                     onShow(s.id)
                   }}
