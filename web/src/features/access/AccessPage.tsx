@@ -1,10 +1,11 @@
-import { useQuery } from '@tanstack/react-query'
+import { useQueries, useQuery } from '@tanstack/react-query'
 import { api, take } from '../../api/client'
 import { keys } from '../../api/keys'
 import { useSession } from '../../api/queries'
 import { Failed, Loading } from '../../ui/States'
 import { Own } from './Own'
 import { People } from './People'
+import * as asked from './queries'
 import { NewToken, TokenTable } from './Tokens'
 import { deedWords } from '../../subjects/history'
 import { when } from '../../figures/dates'
@@ -20,7 +21,11 @@ export function AccessPage() {
     queryKey: keys.access('events'),
     queryFn: () => take(api.GET('/api/v1/access/events')),
   })
-  if (tokens.isPending || events.isPending) return <Loading what="who may do what" />
+  // All of it at once, so that nothing moves under the hand.
+  const owner = session.data?.role === 'OWNER'
+  const others = useQueries({ queries: [asked.people, asked.sessions, { ...asked.links, enabled: owner }] })
+  if (tokens.isPending || events.isPending || others.some((o) => o.isLoading))
+    return <Loading what="who may do what" />
   if (tokens.isError) return <Failed error={tokens.error} retry={() => void tokens.refetch()} />
   if (events.isError) return <Failed error={events.error} retry={() => void events.refetch()} />
   const scripts = tokens.data.filter((t) => t.scope === 'SCRIPT')
@@ -32,7 +37,7 @@ export function AccessPage() {
         People sign in by name: an owner says who is here, a reviewer changes records, a reader sees
         everything and changes nothing. A script or a device shows a token instead.
       </p>
-      <People owner={session.data?.role === 'OWNER'} />
+      <People owner={owner} />
       <Own />
       <section className="mt-6">
         <h2>Scripts</h2>

@@ -1,25 +1,21 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { renderSVG } from 'uqr'
-import { api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
-import { keys } from '../../api/keys'
 import { useSession } from '../../api/queries'
 import { Button } from '../../ui/Button'
 import { Field, FieldError } from '../../ui/Field'
 import { useDeed } from '../../ui/deed'
 import { changePassword, endSession, endTwoStep, offerTwoStep, startTwoStep } from './deeds'
+import { people, sessions } from './queries'
 import { browserWords } from './words'
 import { when } from '../../figures/dates'
 
 /** What each does with their own account: where they are signed in, the password, codes of an authenticator. */
 export function Own() {
   const name = useSession().data?.name ?? ''
-  const people = useQuery({
-    queryKey: keys.access('people'),
-    queryFn: () => take(api.GET('/api/v1/access/people')),
-  })
-  const twoStep = people.data?.find((p) => p.name === name)?.twoStep === true
+  const here = useQuery(people)
+  const twoStep = here.data?.find((p) => p.name === name)?.twoStep === true
   const [open, setOpen] = useState<'password' | 'two-step' | null>(null)
   const done = () => {
     setOpen(null)
@@ -53,10 +49,7 @@ export function Own() {
 }
 
 function Places() {
-  const places = useQuery({
-    queryKey: keys.access('sessions'),
-    queryFn: () => take(api.GET('/api/v1/account/sessions')),
-  })
+  const places = useQuery(sessions)
   const end = useDeed(endSession)
   return (
     <ul className="text-base mt-1" data-testid="sessions">

@@ -1,8 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
-import { keys } from '../../api/keys'
 import { Button } from '../../ui/Button'
 import { Field, FieldError } from '../../ui/Field'
 import { Select } from '../../ui/Select'
@@ -11,6 +9,7 @@ import { useDeed } from '../../ui/deed'
 import { ShownOnce } from './ShownOnce'
 import { changeRole, closeAccount, endLink, invite, offerReset, reopenAccount } from './deeds'
 import { linkAddress, linkWords } from './words'
+import * as asked from './queries'
 import { UnseenHead } from '../../ui/UnseenHead'
 import { when } from '../../figures/dates'
 
@@ -25,10 +24,7 @@ const roles: readonly { readonly value: Role; readonly label: string }[] = [
 
 /** Who has an account; an owner invites, changes roles, and closes accounts of those who leave. */
 export function People({ owner }: { readonly owner: boolean }) {
-  const people = useQuery({
-    queryKey: keys.access('people'),
-    queryFn: () => take(api.GET('/api/v1/access/people')),
-  })
+  const people = useQuery(asked.people)
   if (people.isPending) return <Loading what="who is here" />
   if (people.isError) return <Failed error={people.error} retry={() => void people.refetch()} />
   return (
@@ -136,10 +132,7 @@ function Reset({ person }: { readonly person: Person }) {
 
 /** Links that were given out, and a new one. */
 function Links() {
-  const links = useQuery({
-    queryKey: keys.access('links'),
-    queryFn: () => take(api.GET('/api/v1/access/links')),
-  })
+  const links = useQuery(asked.links)
   const end = useDeed(endLink)
   return (
     <>
