@@ -137,7 +137,7 @@ interface SortedHeadProps {
 function SortedHead({ words, sort, by, className }: SortedHeadProps) {
   const chosen = (by.sort ?? '') === sort
   return (
-    <th className={className} aria-sort={chosen ? 'ascending' : undefined}>
+    <th className={className} aria-sort={chosen ? (sort === '' ? 'ascending' : 'descending') : undefined}>
       <button
         className={`hover:underline underline-offset-2 min-h-6 ${chosen && sort !== '' ? 'font-bold text-ink' : ''}`}
         title={`In order of ${words}`}

@@ -240,7 +240,7 @@ describe('standings', () => {
     await waitFor(() => {
       expect(sent.some((s) => s.path.includes('sort=MEMORY'))).toBe(true)
     })
-    expect(screen.getByRole('columnheader', { name: 'memory' }).getAttribute('aria-sort')).toBe('ascending')
+    expect(screen.getByRole('columnheader', { name: 'memory' }).getAttribute('aria-sort')).toBe('descending')
     expect(screen.queryAllByRole('img', { name: /in 1 bracket/ })).toHaveLength(0)
     expect(screen.queryByText(/share no bracket/)).toBeNull()
     fireEvent.pointerDown(screen.getByRole('button', { name: 'Columns' }), { button: 0, ctrlKey: false })

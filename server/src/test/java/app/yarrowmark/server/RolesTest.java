@@ -63,6 +63,18 @@ class RolesTest extends ServerTest {
             };
         }
 
+        private String audience() {
+            if (refused("stranger") == null) {
+                return "For anybody.";
+            }
+            if (refused("reader") == null) {
+                return ofTheCaller() ? "For each who is signed in" : "For all who are signed in";
+            }
+            return refused("reviewer") != null
+                    ? "For owners."
+                    : refused("script") != null ? "For reviewers and owners." : "For reviewers and owners, ";
+        }
+
         private boolean ofPeople() {
             return path.startsWith("/api/v1/access/") || ofTheCaller();
         }
@@ -94,6 +106,24 @@ class RolesTest extends ServerTest {
         }
         assertThat(wrong).isEmpty();
         assertThat(asked).isGreaterThan(600);
+    }
+
+    /** The document says who may ask an operation: it must be who may. */
+    @Test
+    void whatTheDocumentSaysOfWhoMayAskIsTrue() throws Exception {
+        JsonNode paths = new ObjectMapper().readTree(DOCUMENT.toFile()).get("paths");
+        int told = 0;
+        for (Operation operation : operations()) {
+            String said = paths.get(operation.path())
+                    .get(operation.method().toLowerCase())
+                    .get("description")
+                    .asText();
+            if (said.contains(". For ") && !operation.path().startsWith("/api/v1/device/")) {
+                assertThat(said).as(operation.name()).contains(operation.audience());
+                told++;
+            }
+        }
+        assertThat(told).isGreaterThan(100);
     }
 
     /** Answers 401 or 403 by itself: a key or a password that does not fit. */

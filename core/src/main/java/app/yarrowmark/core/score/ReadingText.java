@@ -14,8 +14,8 @@ import java.util.regex.Pattern;
 /** What a text that was read off a device means on a metric's scale. */
 public final class ReadingText {
 
-    private static final List<String> PASSED = List.of("passed", "pass", "yes", "ok", "true", "works", "1");
-    private static final List<String> FAILED = List.of("failed", "fail", "no", "false", "broken", "0");
+    private static final List<String> PASSED = List.of("passed", "pass", "yes", "ok", "true", "works", "\u2713", "1");
+    private static final List<String> FAILED = List.of("failed", "fail", "no", "false", "broken", "\u2717", "0");
     private static final int LONGEST = 40;
     /** In a number without decimals a comma before three digits can only part thousands. */
     private static final Pattern COMMA_THOUSANDS = Pattern.compile("[+\\-\u2212]?\\d{1,3}(?:,\\d{3})+(?![\\d,.])");

@@ -35,6 +35,8 @@ class ReadingTextTest {
         assertThat(ReadingText.parse(metric(Scale.INTERVAL), "-4.5").value()).isEqualTo(-4.5);
         assertThat(ReadingText.parse(metric(Scale.CHECK), "Passed").value()).isEqualTo(1);
         assertThat(ReadingText.parse(metric(Scale.CHECK), "no").value()).isZero();
+        assertThat(ReadingText.parse(metric(Scale.CHECK), "\u2713").value()).isEqualTo(1);
+        assertThat(ReadingText.parse(metric(Scale.CHECK), "\u2717").value()).isZero();
         assertThat(ReadingText.parse(metric(Scale.LADDER), "1080  Lines").value())
                 .isEqualTo(2);
         assertThat(ReadingText.parse(metric(Scale.LADDER), "720").value()).isEqualTo(1);

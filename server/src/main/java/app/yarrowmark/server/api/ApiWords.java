@@ -141,6 +141,9 @@ class ApiWords implements GlobalOpenApiCustomizer {
         if (path.startsWith("/api/v1/account/")) {
             return "For each who is signed in, on their own account.";
         }
+        if (path.equals("/api/v1/runs/{id}") && method == PathItem.HttpMethod.PUT) {
+            return "For reviewers and owners, tokens of scripts that may change records, and devices that joined the desk.";
+        }
         boolean people = path.startsWith("/api/v1/access/");
         if (method == PathItem.HttpMethod.GET) {
             return people ? "For all who are signed in." : "For all who are signed in, and tokens of scripts.";

@@ -67,6 +67,25 @@ public record ImportSettings(
 
     /** Returns the same for another file of this kind. */
     ImportSettings of(FileSettings other, String parted) {
+        return with(parted, other, marks, facts);
+    }
+
+    ImportSettings withMarks(Map<String, Marks> all) {
+        return with(separator, file, all, facts);
+    }
+
+    /** Returns the same with each fact, written as a key or a name, as its key. */
+    ImportSettings withFacts(UnaryOperator<String> key) {
+        Map<String, String> keys = new LinkedHashMap<>();
+        factColumns().forEach((column, fact) -> keys.put(column, key.apply(fact)));
+        return with(separator, file, marks, keys);
+    }
+
+    private ImportSettings with(
+            String parted,
+            @Nullable FileSettings read,
+            @Nullable Map<String, Marks> marked,
+            @Nullable Map<String, String> keys) {
         return new ImportSettings(
                 parted,
                 header,
@@ -78,47 +97,8 @@ public record ImportSettings(
                 setup,
                 makeModels,
                 source,
-                other,
-                marks,
-                facts,
-                twiceIsRepeat);
-    }
-
-    ImportSettings withMarks(Map<String, Marks> all) {
-        return new ImportSettings(
-                separator,
-                header,
-                shape,
-                columns,
-                metrics,
-                suite,
-                unit,
-                setup,
-                makeModels,
-                source,
-                file,
-                all,
-                facts,
-                twiceIsRepeat);
-    }
-
-    /** Returns the same with each fact, written as a key or a name, as its key. */
-    ImportSettings withFacts(UnaryOperator<String> key) {
-        Map<String, String> keys = new LinkedHashMap<>();
-        factColumns().forEach((column, fact) -> keys.put(column, key.apply(fact)));
-        return new ImportSettings(
-                separator,
-                header,
-                shape,
-                columns,
-                metrics,
-                suite,
-                unit,
-                setup,
-                makeModels,
-                source,
-                file,
-                marks,
+                read,
+                marked,
                 keys,
                 twiceIsRepeat);
     }

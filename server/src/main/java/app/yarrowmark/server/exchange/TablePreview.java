@@ -39,6 +39,8 @@ class TablePreview {
     private static final int SAMPLES = 4;
     /** Longer texts are remarks. */
     private static final int LONGEST_WORDS = 40;
+    /** Of a fact. */
+    private static final int LONGEST_NAME = 60;
 
     private static final Pattern UNNAMED = Pattern.compile("column \\d+|\\W*");
     private static final Pattern PASSED =
@@ -162,7 +164,9 @@ class TablePreview {
             boolean says = mapping.columns().containsValue(name)
                     || mapping.metrics().containsKey(name)
                     || named.containsKey(name);
-            if (!says && !UNNAMED.matcher(name).matches() && isOfWords(i, rows) && !isPassedOrLong(i, rows)) {
+            boolean canBeNamed =
+                    name.length() <= LONGEST_NAME && !UNNAMED.matcher(name).matches();
+            if (!says && canBeNamed && isOfWords(i, rows) && !isPassedOrLong(i, rows)) {
                 named.put(name, name);
             }
         }
