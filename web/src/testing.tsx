@@ -104,6 +104,7 @@ export const label: Schemas['SetupLabel'] = {
 /** A metric on a ratio scale; seconds are better when fewer. */
 function metric(key: string, name: string, unit = '{point}', formula?: string): Schemas['MetricView'] {
   return {
+    id: 0,
     key,
     name,
     unit,

@@ -3,12 +3,13 @@ import { Link, useSearchParams } from 'react-router'
 import { api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
 import { keys } from '../../api/keys'
+import { askedDays } from '../../api/zone'
 import { Button } from '../../ui/Button'
 import { Field } from '../../ui/Field'
 import { Select } from '../../ui/Select'
 import { Failed, Loading } from '../../ui/States'
 import { deedWords } from '../../subjects/history'
-import { dayStart, kinds, recordAddress, recordWords } from './words'
+import { kinds, recordAddress, recordWords } from './words'
 import { when } from '../../figures/dates'
 
 type Line = Schemas['HistoryLine']
@@ -21,8 +22,7 @@ export function HistoryPage() {
   const asked = {
     kind: (search.get('kind') ?? undefined) as Line['kind'] | undefined,
     who: search.get('who') ?? undefined,
-    from: dayStart(search.get('from'), 0),
-    until: dayStart(search.get('to'), 1),
+    ...askedDays(search),
     page: Number(search.get('page') ?? '0'),
   }
   const found = useQuery({

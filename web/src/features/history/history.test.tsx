@@ -2,7 +2,7 @@ import { fireEvent, screen, waitFor } from '@testing-library/react'
 import { describe, expect, it } from 'vitest'
 import { serve, show } from '../../testing'
 import { HistoryPage } from './HistoryPage'
-import { dayStart, recordAddress, recordWords } from './words'
+import { recordAddress, recordWords } from './words'
 
 const line = {
   at: '2026-05-04T10:00:00Z',
@@ -35,7 +35,8 @@ describe('what happened', () => {
       const asked = new URL(sent.at(-1)?.path ?? '', 'http://x').searchParams
       expect(asked.get('kind')).toBe('MODEL')
       expect(asked.get('who')).toBe('Ida')
-      expect(asked.get('until')).toBe(new Date(2026, 4, 5).toISOString())
+      expect(asked.get('to')).toBe('2026-05-04')
+      expect(asked.get('zone')).toBe(Intl.DateTimeFormat().resolvedOptions().timeZone)
       expect(asked.get('page')).toBe('1')
     })
   })
@@ -47,6 +48,5 @@ describe('what happened', () => {
       'run sheet Ostrel Fen 13, as shipped',
     )
     expect(recordAddress({ kind: 'BOARD', record: '7' })).toBeUndefined()
-    expect(dayStart('nonsense', 0)).toBeUndefined()
   })
 })

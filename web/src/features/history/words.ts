@@ -60,10 +60,3 @@ export function recordAddress({ kind, record }: Pick<Line, 'kind' | 'record'>): 
       return undefined
   }
 }
-
-/** The first instant of a day of the reader's calendar, so many days later; undefined without a day. */
-export function dayStart(day: string | null, later: number): string | undefined {
-  const match = /^(\d{4,5})-(\d{2})-(\d{2})$/.exec(day ?? '')
-  if (!match) return undefined
-  return new Date(Number(match[1]), Number(match[2]) - 1, Number(match[3]) + later).toISOString()
-}

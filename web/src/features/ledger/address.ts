@@ -1,4 +1,4 @@
-import { hereZone } from '../../api/zone'
+import { askedDays } from '../../api/zone'
 import type { RunState } from '../../api/queries'
 import type { LedgerQuestion } from './queries'
 
@@ -18,7 +18,7 @@ export function question(search: URLSearchParams): LedgerQuestion {
     ...(shown === 'doubted' && { doubted: true }),
     ...(fact !== null && value !== null && { fact, value }),
     ...numbers(search),
-    ...days(search),
+    ...askedDays(search),
   }
 }
 
@@ -37,13 +37,6 @@ function numbers(search: URLSearchParams): Pick<LedgerQuestion, 'suite' | 'model
 /** A whole number from 0 on; undefined for what is none. */
 function whole(text: string | null): number | undefined {
   return text !== null && /^\d{1,15}$/.test(text) ? Number(text) : undefined
-}
-
-/** Days of the reader's own zone; what is none is left out. */
-function days(search: URLSearchParams): Pick<LedgerQuestion, 'from' | 'to' | 'zone'> {
-  const names = (['from', 'to'] as const).filter((n) => /^\d{4}-\d{2}-\d{2}$/.test(search.get(n) ?? ''))
-  if (names.length === 0) return {}
-  return { ...Object.fromEntries(names.map((n) => [n, search.get(n)])), zone: hereZone() }
 }
 
 /** What the ledger is narrowed down to without a choice of its own above the table. */

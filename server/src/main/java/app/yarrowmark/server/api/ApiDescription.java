@@ -10,6 +10,7 @@ import io.swagger.v3.core.converter.ModelConverterContext;
 import io.swagger.v3.core.util.Json;
 import io.swagger.v3.oas.models.Components;
 import io.swagger.v3.oas.models.OpenAPI;
+import io.swagger.v3.oas.models.headers.Header;
 import io.swagger.v3.oas.models.info.Contact;
 import io.swagger.v3.oas.models.info.Info;
 import io.swagger.v3.oas.models.media.ArraySchema;
@@ -19,9 +20,12 @@ import io.swagger.v3.oas.models.media.MediaType;
 import io.swagger.v3.oas.models.media.ObjectSchema;
 import io.swagger.v3.oas.models.media.Schema;
 import io.swagger.v3.oas.models.media.StringSchema;
+import io.swagger.v3.oas.models.parameters.Parameter;
+import io.swagger.v3.oas.models.parameters.QueryParameter;
 import io.swagger.v3.oas.models.responses.ApiResponse;
 import io.swagger.v3.oas.models.security.SecurityRequirement;
 import io.swagger.v3.oas.models.security.SecurityScheme;
+import java.math.BigDecimal;
 import java.util.Arrays;
 import java.util.Iterator;
 import java.util.LinkedHashMap;
@@ -35,6 +39,8 @@ import org.springdoc.core.customizers.OperationCustomizer;
 import org.springdoc.core.utils.SpringDocUtils;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.http.HttpHeaders;
+import org.springframework.web.bind.annotation.GetMapping;
 
 /**
  * The OpenAPI document: every component of a record is required unless it is marked nullable, and each kind of a sealed
@@ -92,6 +98,44 @@ class ApiDescription {
                     + Character.toUpperCase(name.charAt(0))
                     + name.substring(1));
         };
+    }
+
+    /** Every list can be asked for in pages and in another order, see {@link Lists}. */
+    @Bean
+    OperationCustomizer pagesOfLists() {
+        return (operation, method) -> {
+            if (method.hasMethodAnnotation(GetMapping.class) && Lists.answersList(method.getReturnType())) {
+                operation.addParametersItem(whole("page", "0"));
+                operation.addParametersItem(whole("size", "1")
+                        .description("How many a page has, at most " + Lists.LARGEST + "; all are answered if absent"));
+                operation.addParametersItem(new QueryParameter()
+                        .name("sort")
+                        .required(false)
+                        .schema(new StringSchema())
+                        .description("Fields to sort by, with - before one for the last first, such as kind,-year;"
+                                + " as the summary says if absent"));
+                operation.getResponses().values().forEach(ApiDescription::pageHeaders);
+            }
+            return operation;
+        };
+    }
+
+    private static Parameter whole(String name, String least) {
+        return new QueryParameter()
+                .name(name)
+                .required(false)
+                .schema(new IntegerSchema().minimum(new BigDecimal(least)));
+    }
+
+    private static void pageHeaders(ApiResponse response) {
+        response.addHeaderObject(
+                Lists.TOTAL,
+                new Header().description("How many there are in all").schema(new IntegerSchema()));
+        response.addHeaderObject(
+                HttpHeaders.LINK,
+                new Header()
+                        .description("Addresses of the next page and the one before, after RFC 8288")
+                        .schema(new StringSchema()));
     }
 
     /** Whatever is refused is answered alike. */

@@ -2,9 +2,12 @@ package app.yarrowmark.server.catalogue;
 
 import app.yarrowmark.server.access.Caller;
 import io.swagger.v3.oas.annotations.Operation;
+import io.swagger.v3.oas.annotations.responses.ApiResponse;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -33,17 +36,27 @@ class CatalogueController {
 
     record NewUnit(String label, @Nullable String variant) {}
 
-    @Operation(summary = "Every model with its units, by maker and name")
+    @Operation(summary = "Models with their units, by maker and name")
     @GetMapping("/models")
-    List<ModelView> models() {
-        return catalogue.models();
+    List<ModelView> models(@ParameterObject ModelFilter filter) {
+        return catalogue.models().stream().filter(filter::has).toList();
+    }
+
+    @Operation(summary = "One model with its units")
+    @GetMapping("/models/{id}")
+    ModelView one(@PathVariable long id) {
+        return catalogue.model(id);
     }
 
     @Operation(summary = "Make a model, or find the one of that maker and name")
+    @ApiResponse(responseCode = "201", description = "Made")
+    @ApiResponse(responseCode = "200", description = "There already, and left as it is")
     @PostMapping("/models")
-    @ResponseStatus(HttpStatus.CREATED)
-    ModelView add(@RequestBody NewModel body, @AuthenticationPrincipal Caller caller) {
-        return catalogue.addModel(body.maker(), body.name(), body.kind(), body.year(), caller.who());
+    ResponseEntity<ModelView> add(@RequestBody NewModel body, @AuthenticationPrincipal Caller caller) {
+        CatalogueService.Found found =
+                catalogue.findOrAdd(body.maker(), body.name(), body.kind(), body.year(), caller.who());
+        return ResponseEntity.status(found.made() ? HttpStatus.CREATED : HttpStatus.OK)
+                .body(found.model());
     }
 
     @Operation(summary = "Keep a model as edited")

@@ -86,7 +86,32 @@ public class CatalogueService {
     }
 
     /**
+     * A model that was asked for.
+     *
+     * @param made whether it was not there before
+     */
+    record Found(ModelView model, boolean made) {}
+
+    /**
      * Makes a model, or returns the one there is of that maker and name.
+     *
+     * @throws RuleViolations if a field is unfit, or the one there is of another kind
+     */
+    @Transactional
+    Found findOrAdd(String maker, String name, DeviceKind kind, @Nullable Integer year, String who) {
+        boolean there = models.findByMakerAndName(maker.strip(), name.strip()).isPresent();
+        ModelView model = addModel(maker, name, kind, year, who);
+        if (there && !model.kind().words().equalsIgnoreCase(kind.words())) {
+            throw new RuleViolations(
+                    "kind",
+                    "is " + model.kind().words() + " for the " + model.maker() + " " + model.name()
+                            + " that is there: choose that kind, or another name");
+        }
+        return new Found(model, !there);
+    }
+
+    /**
+     * Makes a model, or returns the one there is of that maker and name, whatever its kind.
      *
      * @throws RuleViolations if a field is unfit
      */

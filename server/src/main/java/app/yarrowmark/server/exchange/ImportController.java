@@ -2,6 +2,7 @@ package app.yarrowmark.server.exchange;
 
 import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.server.access.Caller;
+import app.yarrowmark.server.api.AskedPage;
 import app.yarrowmark.server.exchange.ImportViews.Accepted;
 import app.yarrowmark.server.exchange.ImportViews.CellPage;
 import app.yarrowmark.server.exchange.ImportViews.CellView;
@@ -17,6 +18,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -34,8 +36,6 @@ import org.springframework.web.multipart.MultipartFile;
 
 @RestController
 class ImportController {
-
-    private static final int LAST_PAGE = 1_000_000;
 
     private final TableImport tables;
     private final TablePreview previews;
@@ -88,10 +88,8 @@ class ImportController {
     @Operation(summary = "A page of the cells of a table as they were understood")
     @GetMapping("/api/v1/imports/{id}/cells")
     CellPage cells(
-            @PathVariable long id,
-            @RequestParam(defaultValue = "KEPT") Which which,
-            @RequestParam(defaultValue = "0") int page) {
-        return tables.cells(id, which, Math.min(Math.max(0, page), LAST_PAGE));
+            @PathVariable long id, @RequestParam(defaultValue = "KEPT") Which which, @ParameterObject AskedPage page) {
+        return tables.cells(id, which, page);
     }
 
     /** What is to stand in a cell instead. */
@@ -119,8 +117,8 @@ class ImportController {
 
     @Operation(summary = "What was read of a table, with a page of what was rejected")
     @GetMapping("/api/v1/imports/{id}")
-    TableReport report(@PathVariable long id, @RequestParam(defaultValue = "0") int page) {
-        return tables.report(id, Math.min(Math.max(0, page), LAST_PAGE));
+    TableReport report(@PathVariable long id, @ParameterObject AskedPage page) {
+        return tables.report(id, page);
     }
 
     @Operation(summary = "Keep what was read, or the chosen parts of it, as runs")

@@ -1,6 +1,7 @@
 package app.yarrowmark.server.exchange;
 
 import app.yarrowmark.core.exchange.Json;
+import app.yarrowmark.server.api.AskedPage;
 import app.yarrowmark.server.exchange.ImportViews.CellCounts;
 import app.yarrowmark.server.exchange.ImportViews.CellView;
 import app.yarrowmark.server.exchange.ImportViews.RejectedLine;
@@ -194,15 +195,15 @@ class ImportLines {
                 batch);
     }
 
-    List<RejectedLine> rejected(long batch, int page) {
+    List<RejectedLine> rejected(long batch, AskedPage page) {
         return jdbc.query(
                 "select line, column_name, problem from import_line where batch_id = ? and problem is not null"
                         + " order by line, ordinal limit ? offset ?",
                 (row, i) ->
                         new RejectedLine(row.getInt("line"), row.getString("column_name"), row.getString("problem")),
                 batch,
-                PAGE,
-                page * PAGE);
+                page.size(PAGE),
+                page.number() * page.size(PAGE));
     }
 
     /**
@@ -269,14 +270,14 @@ class ImportLines {
     /** A cell as it is written down; names of suite and metric are still to be found. */
     record StoredCell(CellView cell, long suite, @Nullable String metric) {}
 
-    List<StoredCell> cells(long batch, Which which, int page) {
+    List<StoredCell> cells(long batch, Which which, AskedPage page) {
         return jdbc.query(
                 "select * from import_line where batch_id = ? and " + where(which)
                         + " order by line, ordinal limit ? offset ?",
                 (row, i) -> cell(row),
                 batch,
-                PAGE,
-                page * PAGE);
+                page.size(PAGE),
+                page.number() * page.size(PAGE));
     }
 
     /** Returns one cell, if it is there. */
@@ -338,8 +339,10 @@ class ImportLines {
                 "select count(*) from import_line where batch_id = ? and problem is not null", Integer.class, batch);
     }
 
-    static int pages(int lines) {
-        return (lines + PAGE - 1) / PAGE;
+    /** Returns how many pages so many lines are. */
+    static int pages(int lines, AskedPage asked) {
+        int size = asked.size(PAGE);
+        return (lines + size - 1) / size;
     }
 
     /** Writes down why a run was refused, at its first line. */

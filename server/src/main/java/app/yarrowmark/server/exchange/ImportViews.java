@@ -1,6 +1,7 @@
 package app.yarrowmark.server.exchange;
 
 import app.yarrowmark.core.written.Marks;
+import app.yarrowmark.server.api.Paged;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Instant;
 import java.util.List;
@@ -97,7 +98,13 @@ final class ImportViews {
     }
 
     /** A page of cells. */
-    record CellPage(List<CellView> cells, int pages) {}
+    record CellPage(List<CellView> cells, int page, int pages) implements Paged {
+
+        @Override
+        public boolean more() {
+            return page + 1 < pages;
+        }
+    }
 
     /** How many cells of a table there are of each. */
     record CellCounts(int kept, int there, int gaps, int rejected) {}

@@ -10,6 +10,7 @@ import app.yarrowmark.core.exchange.TableReader;
 import app.yarrowmark.core.setup.Facts;
 import app.yarrowmark.core.suite.Metric;
 import app.yarrowmark.server.access.Caller;
+import app.yarrowmark.server.api.AskedPage;
 import app.yarrowmark.server.catalogue.CatalogueService;
 import app.yarrowmark.server.catalogue.CatalogueService.UnitWanted;
 import app.yarrowmark.server.catalogue.DeviceKind;
@@ -167,7 +168,7 @@ class TableImport {
             throw new RuleViolations("table", String.valueOf(e.getMessage()));
         }
         events.changed(LiveEvents.Topic.CATALOGUE);
-        return report(batch.id, 0);
+        return report(batch.id, AskedPage.FIRST);
     }
 
     private void settle(long id, ImportSettings settings) {
@@ -215,20 +216,20 @@ class TableImport {
     }
 
     /** Returns what was read, with a page of what was rejected. */
-    TableReport report(long id, int page) {
+    TableReport report(long id, AskedPage page) {
         ImportBatchEntity batch = batch(id);
         return new TableReport(
                 view(batch),
                 batch.state == State.WAITING ? lines.parts(id) : List.of(),
                 lines.rejected(id, page),
-                ImportLines.pages(lines.rejectedCount(id)),
+                ImportLines.pages(lines.rejectedCount(id), page),
                 lines.counts(id),
                 batch.state == State.WAITING ? lines.otherwise(id) : 0,
                 batches.existsByNameAndStateAndIdNot(batch.name, State.ACCEPTED, id));
     }
 
     /** Returns a page of the cells of a table as they were understood. */
-    CellPage cells(long id, Which which, int page) {
+    CellPage cells(long id, Which which, AskedPage page) {
         batch(id);
         CellCounts counts = lines.counts(id);
         int all = switch (which) {
@@ -238,7 +239,9 @@ class TableImport {
             case REJECTED -> counts.rejected();
         };
         return new CellPage(
-                lines.cells(id, which, page).stream().map(this::named).toList(), ImportLines.pages(all));
+                lines.cells(id, which, page).stream().map(this::named).toList(),
+                page.number(),
+                ImportLines.pages(all, page));
     }
 
     private CellView named(ImportLines.StoredCell stored) {

@@ -1,9 +1,10 @@
 package app.yarrowmark.server.history;
 
+import app.yarrowmark.server.api.AskedDays;
+import app.yarrowmark.server.api.AskedPage;
 import io.swagger.v3.oas.annotations.Operation;
-import java.time.Instant;
 import org.jspecify.annotations.Nullable;
-import org.springframework.format.annotation.DateTimeFormat;
+import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -17,14 +18,13 @@ class HistoryController {
         this.history = history;
     }
 
-    @Operation(summary = "Who changed what, the last first, a hundred at a time")
+    @Operation(summary = "Who changed what, the last first")
     @GetMapping("/api/v1/history")
     HistoryPage history(
             @RequestParam(required = false) HistoryService.@Nullable Kind kind,
             @RequestParam(required = false) @Nullable String who,
-            @RequestParam(required = false) @DateTimeFormat(iso = DateTimeFormat.ISO.DATE_TIME) @Nullable Instant from,
-            @RequestParam(required = false) @DateTimeFormat(iso = DateTimeFormat.ISO.DATE_TIME) @Nullable Instant until,
-            @RequestParam(defaultValue = "0") int page) {
-        return history.page(new HistoryQuestion(kind, who, from, until, page));
+            @ParameterObject AskedDays days,
+            @ParameterObject AskedPage page) {
+        return history.page(new HistoryQuestion(kind, who, days, page));
     }
 }

@@ -1,5 +1,6 @@
 package app.yarrowmark.server.history;
 
+import app.yarrowmark.server.api.Paged;
 import java.time.Instant;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -9,7 +10,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param more whether there are earlier events
  */
-record HistoryPage(List<HistoryLine> lines, boolean more) {
+record HistoryPage(List<HistoryLine> lines, boolean more) implements Paged {
 
     /**
      * One thing that happened.

@@ -1,6 +1,7 @@
 package app.yarrowmark.server.history;
 
-import java.time.Instant;
+import app.yarrowmark.server.api.AskedDays;
+import app.yarrowmark.server.api.AskedPage;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -8,13 +9,6 @@ import org.jspecify.annotations.Nullable;
  *
  * @param kind of record; all if absent
  * @param who words in the name of whoever did it; all if absent
- * @param from first instant; from the beginning if absent
- * @param until instant before which it happened; now if absent
- * @param page from 0, the last events first
  */
 record HistoryQuestion(
-        HistoryService.@Nullable Kind kind,
-        @Nullable String who,
-        @Nullable Instant from,
-        @Nullable Instant until,
-        int page) {}
+        HistoryService.@Nullable Kind kind, @Nullable String who, AskedDays days, AskedPage page) {}

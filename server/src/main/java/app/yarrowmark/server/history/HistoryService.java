@@ -19,9 +19,7 @@ import org.springframework.transaction.annotation.Transactional;
 public class HistoryService {
 
     private static final int LONGEST = 1000;
-    private static final int PAGE = 100;
-    private static final int MOST_PAGES = 10_000;
-    private static final Instant LAST = Instant.parse("9999-01-01T00:00:00Z");
+    private static final int USUAL_PAGE = 100;
 
     private final EntityManager entities;
     private final RecordEventRepository events;
@@ -66,9 +64,7 @@ public class HistoryService {
      */
     @Transactional(readOnly = true)
     HistoryPage page(HistoryQuestion asked) {
-        if (asked.page() < 0 || asked.page() > MOST_PAGES) {
-            throw new RuleViolations("page", "is 0 to " + MOST_PAGES + ", got " + asked.page());
-        }
+        int size = asked.page().size(USUAL_PAGE);
         String who = asked.who() == null ? "" : asked.who().strip();
         // One more than is shown tells whether there is more.
         List<RecordEventEntity> found = entities.createQuery(
@@ -78,25 +74,24 @@ public class HistoryService {
                         RecordEventEntity.class)
                 .setParameter("kind", asked.kind())
                 .setParameter("who", who.replaceAll("([\\\\%_])", "\\\\$1"))
-                .setParameter("from", bounded(asked.from(), Instant.EPOCH))
-                .setParameter("until", bounded(asked.until(), clock.instant().plus(1, ChronoUnit.DAYS)))
-                .setFirstResult(asked.page() * PAGE)
-                .setMaxResults(PAGE + 1)
+                .setParameter("from", orElse(asked.days().first(), Instant.EPOCH))
+                .setParameter(
+                        "until", orElse(asked.days().end(), clock.instant().plus(1, ChronoUnit.DAYS)))
+                .setFirstResult(asked.page().number() * size)
+                .setMaxResults(size + 1)
                 .getResultList();
         RecordNames.Names called = names.of(found);
         return new HistoryPage(
                 found.stream()
-                        .limit(PAGE)
+                        .limit(size)
                         .map(e -> new HistoryPage.HistoryLine(
                                 e.at, e.kind, e.recordId, called.of(e.kind, e.recordId), e.what, e.who, e.reason))
                         .toList(),
-                found.size() > PAGE);
+                found.size() > size);
     }
 
-    /** Within what the records can hold. */
-    private static Instant bounded(@Nullable Instant at, Instant usual) {
-        Instant asked = at == null ? usual : at;
-        return asked.isBefore(Instant.EPOCH) ? Instant.EPOCH : asked.isAfter(LAST) ? LAST : asked;
+    private static Instant orElse(@Nullable Instant at, Instant usual) {
+        return at == null ? usual : at;
     }
 
     /** Returns who did one of some things to records of a kind last, by the record; without those that nobody did it to. */

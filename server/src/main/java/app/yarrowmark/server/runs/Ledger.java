@@ -4,6 +4,7 @@ import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.core.exchange.RunFile;
 import app.yarrowmark.core.setup.Facts;
+import app.yarrowmark.server.api.AskedDays;
 import app.yarrowmark.server.history.EventView;
 import app.yarrowmark.server.history.HistoryService;
 import app.yarrowmark.server.problems.Refusal;
@@ -21,9 +22,6 @@ import app.yarrowmark.server.setups.SetupView;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
 import com.fasterxml.jackson.core.type.TypeReference;
-import java.time.Instant;
-import java.time.LocalDate;
-import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
@@ -80,9 +78,6 @@ public class Ledger {
      * What the ledger is narrowed to; null means any.
      *
      * @param fact key of a fact that must have the value
-     * @param from first day, in the zone
-     * @param to last day, in the zone
-     * @param zone in which the days are; those of the reader
      * @param flagged only flagged runs
      * @param doubted only runs with numbers that look wrong
      */
@@ -93,9 +88,7 @@ public class Ledger {
             @Nullable Long model,
             @Nullable String fact,
             @Nullable String value,
-            @Nullable LocalDate from,
-            @Nullable LocalDate to,
-            ZoneId zone,
+            AskedDays days,
             @Nullable Long importId,
             boolean flagged,
             boolean doubted) {}
@@ -120,8 +113,8 @@ public class Ledger {
                 filter.suite(),
                 every,
                 wanted.isEmpty() ? List.of(-1L) : wanted,
-                day(filter.from(), 0, filter.zone()),
-                day(filter.to(), 1, filter.zone()),
+                filter.days().first(),
+                filter.days().end(),
                 filter.importId(),
                 filter.flagged(),
                 filter.doubted(),
@@ -140,10 +133,6 @@ public class Ledger {
                 counts.byState.getOrDefault(RunState.SET_ASIDE, 0L),
                 counts.flagged,
                 counts.doubted);
-    }
-
-    private static @Nullable Instant day(@Nullable LocalDate day, int later, ZoneId zone) {
-        return day == null ? null : day.plusDays(later).atStartOfDay(zone).toInstant();
     }
 
     /** Returns the runs of each of the sittings, the first started first. */

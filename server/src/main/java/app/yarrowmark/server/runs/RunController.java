@@ -3,14 +3,15 @@ package app.yarrowmark.server.runs;
 import app.yarrowmark.core.exchange.RunFile;
 import app.yarrowmark.core.series.Series;
 import app.yarrowmark.server.access.Caller;
+import app.yarrowmark.server.api.AskedDays;
+import app.yarrowmark.server.api.AskedPage;
 import app.yarrowmark.server.problems.RuleViolations;
 import io.swagger.v3.oas.annotations.Operation;
-import java.time.LocalDate;
-import java.time.ZoneId;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
+import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -27,8 +28,7 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/v1/runs")
 class RunController {
 
-    private static final int LARGEST_PAGE = 200;
-    private static final int LAST_PAGE = 1_000_000;
+    private static final int USUAL_PAGE = 50;
 
     private final RunIntake intake;
     private final Ledger ledger;
@@ -85,22 +85,15 @@ class RunController {
             @RequestParam(required = false) @Nullable Long model,
             @RequestParam(required = false) @Nullable String fact,
             @RequestParam(required = false) @Nullable String value,
-            @RequestParam(required = false) @Nullable LocalDate from,
-            @RequestParam(required = false) @Nullable LocalDate to,
-            @RequestParam(defaultValue = "UTC") ZoneId zone,
+            @ParameterObject AskedDays days,
             @RequestParam(name = "import", required = false) @Nullable Long importId,
             @RequestParam(defaultValue = "false") boolean flagged,
             @RequestParam(defaultValue = "false") boolean doubted,
-            @RequestParam(defaultValue = "0") int page,
-            @RequestParam(defaultValue = "50") int size) {
-        if (page < 0 || page > LAST_PAGE || size < 1 || size > LARGEST_PAGE) {
-            throw new RuleViolations(
-                    "size", "pages count from 0 to " + LAST_PAGE + " and hold 1 to " + LARGEST_PAGE + " runs");
-        }
+            @ParameterObject AskedPage asked) {
         return ledger.page(
-                new Ledger.Filter(state, suite, setup, model, fact, value, from, to, zone, importId, flagged, doubted),
-                page,
-                size);
+                new Ledger.Filter(state, suite, setup, model, fact, value, days, importId, flagged, doubted),
+                asked.number(),
+                asked.size(USUAL_PAGE));
     }
 
     @Operation(summary = "One run with its samples, series and history")

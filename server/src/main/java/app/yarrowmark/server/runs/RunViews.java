@@ -3,6 +3,7 @@ package app.yarrowmark.server.runs;
 import app.yarrowmark.core.exchange.RunFile;
 import app.yarrowmark.core.suite.Direction;
 import app.yarrowmark.core.suite.Scale;
+import app.yarrowmark.server.api.Paged;
 import app.yarrowmark.server.checks.CheckViews.DoubtView;
 import app.yarrowmark.server.checks.CheckViews.MismatchView;
 import app.yarrowmark.server.history.EventView;
@@ -104,7 +105,14 @@ public final class RunViews {
             long failed,
             long setAside,
             long flagged,
-            long doubted) {}
+            long doubted)
+            implements Paged {
+
+        @Override
+        public boolean more() {
+            return page + 1 < pages;
+        }
+    }
 
     /** The single measurements of one metric; a mark for each: w warm-up, c counted, d disturbed. */
     public record SampleView(String metric, String name, String unit, List<Double> values, String marks) {}

@@ -1,5 +1,6 @@
 package app.yarrowmark.server.setups;
 
+import app.yarrowmark.core.setup.Facts;
 import app.yarrowmark.server.access.Caller;
 import app.yarrowmark.server.history.EventView;
 import app.yarrowmark.server.problems.RuleViolations;
@@ -35,6 +36,30 @@ class SetupController {
     @GetMapping("/api/v1/units/{unitId}/setups")
     List<SetupView> ofUnit(@PathVariable long unitId) {
         return setups.ofUnit(unitId);
+    }
+
+    /**
+     * A setup to make.
+     *
+     * @param parentId number of the setup of the same unit that it was changed from; absent for a first one
+     * @param tuned whether it is not as shipped; it is if absent
+     */
+    record NewSetup(
+            String name, @Nullable Long parentId, @Nullable Boolean tuned) {}
+
+    @Operation(
+            summary = "Make a setup of a unit, or find the one of that name",
+            description = "It is not put on the desk by that. Its facts are written with /setups/{id}/facts.")
+    @PostMapping("/api/v1/units/{unitId}/setups")
+    @ResponseStatus(HttpStatus.CREATED)
+    SetupView add(@PathVariable long unitId, @RequestBody NewSetup body, @AuthenticationPrincipal Caller caller) {
+        return setups.create(
+                unitId,
+                body.name(),
+                body.parentId(),
+                Boolean.TRUE.equals(body.tuned()),
+                Facts.of(List.of()),
+                caller.who());
     }
 
     @Operation(summary = "One setup with what differs from the one before")

@@ -3,6 +3,7 @@ package app.yarrowmark.server.subjects;
 import app.yarrowmark.core.written.DigitText;
 import app.yarrowmark.server.catalogue.DeviceKind;
 import app.yarrowmark.server.catalogue.ModelDetails.Price;
+import app.yarrowmark.server.catalogue.ModelFilter;
 import app.yarrowmark.server.catalogue.ModelView;
 import app.yarrowmark.server.setups.SetupLabel;
 import org.jspecify.annotations.Nullable;
@@ -63,12 +64,7 @@ public record Pool(
 
     /** Returns whether a model is in it; one whose year or price is not known is not in a pool that asks for it. */
     boolean has(ModelView model) {
-        Integer year = model.year();
-        boolean inTime = (yearFrom == null || (year != null && year >= yearFrom))
-                && (yearTo == null || (year != null && year <= yearTo));
-        return inTime
-                && (priceTo == null || model.details().prices().stream().anyMatch(p -> amount(p) <= priceTo))
-                && (tag == null || model.details().tags().stream().anyMatch(tag::equalsIgnoreCase));
+        return new ModelFilter(null, kind, maker, tag, yearFrom, yearTo, priceTo).has(model);
     }
 
     /** Returns the amount of a price as a number. */

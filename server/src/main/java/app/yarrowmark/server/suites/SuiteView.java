@@ -11,6 +11,7 @@ import app.yarrowmark.core.suite.Step;
 import app.yarrowmark.core.suite.SuiteSheet;
 import app.yarrowmark.core.suite.TestGroup;
 import java.util.List;
+import java.util.Map;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -49,11 +50,13 @@ public record SuiteView(
     /**
      * One metric; with its formula if it is a total.
      *
+     * @param id number that standings and addresses know it by; 0 if it is not kept yet
      * @param group what it loads
      * @param rungs of a ladder, the lowest first
      * @param series name of the series it is drawn from, and how
      */
     public record MetricView(
+            long id,
             String key,
             String name,
             String unit,
@@ -75,15 +78,15 @@ public record SuiteView(
 
     /** Returns the view of a suite. */
     public static SuiteView of(Suite suite) {
-        return of(suite.id(), suite.sheet());
+        return of(suite.id(), suite.sheet(), suite.metricIds());
     }
 
     /** Returns the view of a sheet that is not kept, or not yet: its number is 0. */
     public static SuiteView draft(SuiteSheet sheet) {
-        return of(0, sheet);
+        return of(0, sheet, Map.of());
     }
 
-    private static SuiteView of(long id, SuiteSheet sheet) {
+    private static SuiteView of(long id, SuiteSheet sheet, Map<String, Long> metricIds) {
         return new SuiteView(
                 id,
                 sheet.id().key(),
@@ -102,7 +105,9 @@ public record SuiteView(
                         .map(e -> new SettingView(e.getKey(), e.getValue()))
                         .toList(),
                 sheet.steps().stream().map(SuiteView::step).toList(),
-                sheet.metrics().stream().map(m -> metric(m, sheet)).toList(),
+                sheet.metrics().stream()
+                        .map(m -> metric(m, sheet, metricIds.getOrDefault(m.key(), 0L)))
+                        .toList(),
                 sheet.faults().stream().map(SuiteView::fault).toList(),
                 sheet.series().stream()
                         .map(name -> new CurveView(name, sheet.axisOf(name).orElse(null), sheet.unitOfSeries(name)))
@@ -114,8 +119,9 @@ public record SuiteView(
         return new StepView(s.name(), s.before(), s.minutes(), s.metrics());
     }
 
-    private static MetricView metric(Metric m, SuiteSheet sheet) {
+    private static MetricView metric(Metric m, SuiteSheet sheet, long id) {
         return new MetricView(
+                id,
                 m.key(),
                 m.name(),
                 m.unit(),
