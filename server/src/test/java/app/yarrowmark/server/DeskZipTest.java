@@ -64,14 +64,19 @@ class DeskZipTest extends ServerTest {
     private long oddDevice() {
         // Of the desk itself: the second test finds it there.
         assertThat(person.post("/api/v1/facts", OWN_FACT).status()).isIn(201, 409);
-        JsonNode sheet = onDesk(kind, "Loom", suite("outmill" + tag, "processor"));
+        JsonNode sheet = onDesk(kind, "Loom " + tag, suite("outmill" + tag, "processor"));
         long setup = sheet.at("/setup/id").asLong();
         long sitting = sheet.get("sitting").asLong();
         person.put("/api/v1/setups/" + setup + "/note", "{\"note\":\"the room was warm\"}")
                 .expect(200);
         person.put("/api/v1/setups/" + setup + "/facts", "{\"facts\":[{\"key\":\"memory.size\",\"text\":\"16 GiB\"}]}")
                 .expect(200);
-        keep(sitting, "outmill" + tag, "weave=1 004.70", "wait=12.5");
+        String sure = keep(sitting, "outmill" + tag, "weave=1 004.70", "wait=12.5")
+                .json()
+                .get("id")
+                .asText();
+        person.post("/api/v1/runs/" + sure + "/confirmations/wait", "{\"note\":\"it does\"}")
+                .expect(200);
         kept(sitting, "\"flags\":[\"RECORDING\"],\"note\":\"a window was open\",");
         String aside = kept(sitting, "");
         person.post("/api/v1/runs/" + aside + "/set-aside", "{\"reason\":\"a slip\"}")
@@ -143,6 +148,10 @@ class DeskZipTest extends ServerTest {
         List<JsonNode> old = runs(setup);
         List<JsonNode> made = runs(twin);
         assertThat(made).hasSize(4);
+        assertThat(made.stream().map(r -> r.get("confirmed").toString()))
+                .as("what was confirmed is not asked again")
+                .filteredOn(c -> c.equals("[\"wait\"]"))
+                .hasSize(1);
         assertThat(made.stream().map(DeskZipTest::told))
                 .containsExactlyInAnyOrderElementsOf(
                         old.stream().map(DeskZipTest::told).toList());

@@ -1,5 +1,7 @@
 package app.yarrowmark.core.score;
 
+import java.math.BigDecimal;
+import java.math.MathContext;
 import java.util.OptionalDouble;
 
 /**
@@ -26,14 +28,18 @@ public record Score(
         double roundingVariance,
         DayMovement movement) {
 
+    /** As many as a logarithm that is taken and undone leaves as they were. */
+    private static final MathContext DIGITS = new MathContext(14);
+
     /** Returns a figure that somebody claims: it has no noise of its own. */
     public static Score claimed(double value) {
         return new Score(0, 0, Math.log(value), Double.POSITIVE_INFINITY, 0, 0, 0, 0, DayMovement.ASSUMED);
     }
 
-    /** Returns the score in the metric's unit. */
+    /** Returns the score in the metric's unit; of a single reading the digits that were read. */
     public double value() {
-        return Math.exp(log);
+        double value = Math.exp(log);
+        return Double.isFinite(value) ? new BigDecimal(value).round(DIGITS).doubleValue() : value;
     }
 
     /** Returns whether anything is known of the noise; a single reading without history has none. */

@@ -8,6 +8,7 @@ import app.yarrowmark.server.setups.Tuning;
 import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.List;
 import java.util.Map;
+import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -73,7 +74,11 @@ public record DeskFile(
             @Nullable Boolean onDesk,
             @Nullable List<String> ticked,
             @Nullable Double roomTemperature,
-            @Nullable List<RunFile> runs) {}
+            @Nullable List<RunFile> runs,
+            @Nullable List<ConfirmedPart> confirmed) {}
+
+    /** Numbers of a run that looked wrong and were confirmed by a person, by the keys of their metrics. */
+    public record ConfirmedPart(UUID run, List<String> metrics) {}
 
     /**
      * A flag on a whole setup, for runs to come too.

@@ -75,7 +75,19 @@ public class DeskFileImport {
 
     /** Loads all that is sound and reports the rest. */
     public Report load(DeskFile file, Caller caller) {
-        Load load = new Load(caller);
+        Set<Cell> cells = new LinkedHashSet<>();
+        Report report = take(file, caller, cells);
+        return new Report(
+                report.models(), report.setups(), report.runs(), report.known(), review.all(cells), report.rejected());
+    }
+
+    /**
+     * Loads all that is sound and reports the rest; nothing is held against anything yet.
+     *
+     * @param cells what is to be reviewed is added to them
+     */
+    Report take(DeskFile file, Caller caller, Set<Cell> cells) {
+        Load load = new Load(caller, cells);
         List<FactKeyView> keys = file.facts() == null ? List.of() : file.facts();
         for (int i = 0; i < keys.size(); i++) {
             FactKeyView key = keys.get(i);
@@ -92,8 +104,12 @@ public class DeskFileImport {
             load.model(file.models().get(i), "models[" + i + "]");
         }
         load.flush();
-        int doubted = review.all(load.cells);
-        return new Report(load.models, load.setupCount, load.runs, load.known, doubted, load.rejected);
+        return new Report(load.models, load.setupCount, load.runs, load.known, 0, load.rejected);
+    }
+
+    /** Holds what was taken against all that is known; returns how many runs have a number that looks wrong. */
+    int review(Set<Cell> cells) {
+        return review.all(cells);
     }
 
     private final class Load {
@@ -102,14 +118,15 @@ public class DeskFileImport {
         private final List<RuleViolations.Violation> rejected = new ArrayList<>();
         private final List<RunFile> waiting = new ArrayList<>();
         private final List<String> places = new ArrayList<>();
-        private final Set<Cell> cells = new LinkedHashSet<>();
+        private final Set<Cell> cells;
         private int models;
         private int setupCount;
         private int runs;
         private int known;
 
-        Load(Caller caller) {
+        Load(Caller caller, Set<Cell> cells) {
             this.caller = caller;
+            this.cells = cells;
         }
 
         void attempt(String where, Runnable step) {
@@ -183,6 +200,7 @@ public class DeskFileImport {
                 run(file.origin() == null ? file.from(origin) : file, setup.id(), where + ".runs[" + i + "]");
             }
             flush();
+            or(part.confirmed()).forEach(c -> review.takeOver(new RunReview.Confirmed(c.run(), c.metrics())));
             if (!Boolean.TRUE.equals(part.onDesk())) {
                 sittings.close(sitting.id(), caller.who());
             }

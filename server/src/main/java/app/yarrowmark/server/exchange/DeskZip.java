@@ -7,6 +7,7 @@ import app.yarrowmark.server.facts.FactKeyView;
 import app.yarrowmark.server.problems.JsonWords;
 import app.yarrowmark.server.problems.Refusal;
 import app.yarrowmark.server.problems.RuleViolations;
+import app.yarrowmark.server.scorebook.Cell;
 import com.fasterxml.jackson.core.JsonParser;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.core.JsonToken;
@@ -16,7 +17,9 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Set;
 import java.util.UUID;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
@@ -61,12 +64,13 @@ public class DeskZip {
                 throw new RuleViolations("file", "is a ZIP without " + DESK + ": it was not taken out of a desk");
             }
             Sum sum = new Sum();
+            Set<Cell> cells = new LinkedHashSet<>();
             try (InputStream in = new BufferedInputStream(file.getInputStream(desk));
                     JsonParser json = Json.mapper().createParser(in)) {
-                models(json, sum, caller);
+                models(json, sum, caller, cells);
             }
             evidence(file, sum, caller);
-            return sum.report();
+            return sum.report(desks.review(cells));
         } catch (JsonProcessingException e) {
             throw new RuleViolations("file", "what is in it cannot be read: " + JsonWords.of(e));
         } catch (IOException e) {
@@ -74,7 +78,7 @@ public class DeskZip {
         }
     }
 
-    private void models(JsonParser json, Sum sum, Caller caller) throws IOException {
+    private void models(JsonParser json, Sum sum, Caller caller, Set<Cell> cells) throws IOException {
         List<FactKeyView> facts = List.of();
         List<String> sheets = List.of();
         require(json.nextToken() == JsonToken.START_OBJECT);
@@ -85,19 +89,19 @@ public class DeskZip {
                 case "facts" -> facts = json.readValueAs(new TypeReference<List<FactKeyView>>() {});
                 case "sheets" -> sheets = json.readValueAs(new TypeReference<List<String>>() {});
                 case "models" -> {
-                    sum.add(desks.load(new DeskFile(facts, sheets, List.of()), caller), "");
-                    eachModel(json, sum, caller);
+                    sum.add(desks.take(new DeskFile(facts, sheets, List.of()), caller, cells), "");
+                    eachModel(json, sum, caller, cells);
                 }
                 default -> json.skipChildren();
             }
         }
     }
 
-    private void eachModel(JsonParser json, Sum sum, Caller caller) throws IOException {
+    private void eachModel(JsonParser json, Sum sum, Caller caller, Set<Cell> cells) throws IOException {
         require(json.currentToken() == JsonToken.START_ARRAY);
         for (int i = 0; json.nextToken() == JsonToken.START_OBJECT; i++) {
             DeskFile.ModelPart model = json.readValueAs(DeskFile.ModelPart.class);
-            sum.add(desks.load(new DeskFile(null, null, List.of(model)), caller), "models[" + i + "] ");
+            sum.add(desks.take(new DeskFile(null, null, List.of(model)), caller, cells), "models[" + i + "] ");
         }
     }
 
@@ -154,16 +158,16 @@ public class DeskZip {
                             before.setups() + part.setups(),
                             before.runs() + part.runs(),
                             before.known() + part.known(),
-                            before.doubted() + part.doubted(),
+                            0,
                             rejected);
         }
 
-        DeskFileImport.Report report() {
+        DeskFileImport.Report report(int doubted) {
             DeskFileImport.Report found = all;
             return found == null
                     ? new DeskFileImport.Report(0, 0, 0, 0, 0, rejected)
                     : new DeskFileImport.Report(
-                            found.models(), found.setups(), found.runs(), found.known(), found.doubted(), rejected);
+                            found.models(), found.setups(), found.runs(), found.known(), doubted, rejected);
         }
     }
 }

@@ -16,6 +16,7 @@ import app.yarrowmark.server.exchange.DeskZip;
 import app.yarrowmark.server.facts.FactKeyView;
 import app.yarrowmark.server.facts.FactService;
 import app.yarrowmark.server.runs.RunFiles;
+import app.yarrowmark.server.runs.RunReview;
 import app.yarrowmark.server.runs.SetupFlags;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.setups.SetupView;
@@ -75,6 +76,7 @@ class DeskExport {
     private final RunFiles runs;
     private final SetupFlags flags;
     private final EvidenceService evidence;
+    private final RunReview review;
 
     DeskExport(
             DataSource source,
@@ -85,7 +87,8 @@ class DeskExport {
             FactService facts,
             RunFiles runs,
             SetupFlags flags,
-            EvidenceService evidence) {
+            EvidenceService evidence,
+            RunReview review) {
         this.jdbc = new JdbcTemplate(source);
         this.jdbc.setFetchSize(1000);
         this.catalogue = catalogue;
@@ -96,6 +99,7 @@ class DeskExport {
         this.runs = runs;
         this.flags = flags;
         this.evidence = evidence;
+        this.review = review;
     }
 
     /** @param kind of device; all, with history, views and people, if null */
@@ -216,7 +220,10 @@ class DeskExport {
                 last.map(s -> s.closedAt() == null).orElse(false),
                 last.map(Sitting::ticked).orElse(List.of()),
                 last.map(Sitting::roomTemperature).orElse(null),
-                files);
+                files,
+                review.confirmed(setup.id()).stream()
+                        .map(c -> new DeskFile.ConfirmedPart(c.run(), c.metrics()))
+                        .toList());
     }
 
     private String text(long suite) {

@@ -183,6 +183,14 @@ interface RunRepository extends JpaRepository<RunEntity, UUID> {
     @Query("select v.text, v.value from RunEntity r join r.readings v where v.computed = false and key(v) = :metric")
     List<ReadText> textsOf(long metric);
 
+    /** The runs of a setup that have doubts or had them. */
+    @Query(
+            "select r.id, r.doubts from RunEntity r where r.setupId = :setup and r.doubts is not null order by r.startedAt")
+    List<Doubted> doubtedOf(long setup);
+
+    /** A run with the text of its doubts. */
+    record Doubted(UUID id, String doubts) {}
+
     @Modifying
     @Query("update RunEntity r set r.doubts = :doubts, r.openDoubts = :open where r.id = :id")
     void doubt(UUID id, @Nullable String doubts, int open);

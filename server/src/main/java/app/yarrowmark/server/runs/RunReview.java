@@ -69,6 +69,25 @@ public class RunReview {
         return review(cells, importId);
     }
 
+    /** What a person confirmed of one run, by the keys of its metrics. */
+    public record Confirmed(UUID run, List<String> metrics) {}
+
+    /** Returns what was confirmed of the runs of a setup. */
+    public List<Confirmed> confirmed(long setupId) {
+        return runs.doubtedOf(setupId).stream()
+                .map(d -> new Confirmed(d.id(), StoredDoubts.of(d.doubts()).confirmed()))
+                .filter(c -> !c.metrics().isEmpty())
+                .toList();
+    }
+
+    /** Takes over what was confirmed elsewhere of a run that nobody looked at here; its next review keeps to it. */
+    public void takeOver(Confirmed confirmed) {
+        String text = new StoredDoubts(List.of(), List.of(), confirmed.metrics()).text();
+        transaction.executeWithoutResult(tx -> runs.findById(confirmed.run())
+                .filter(run -> run.doubts == null)
+                .ifPresent(run -> runs.doubt(run.id, text, 0)));
+    }
+
     private int review(Collection<Cell> cells, @Nullable Long importId) {
         CheckService.Session session = checks.session(cells.size());
         Map<Long, Set<Long>> suitesOf = new TreeMap<>();
