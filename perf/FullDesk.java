@@ -101,7 +101,7 @@ class FullDesk {
         s.append("insert into run(id,setup_id,suite_id,state,started_at,ended_at,received_at,sender,sender_version,work_size,")
                 .append("content_hash,revision) select id,").append(FIRST)
                 .append("+k,suite,'DONE',date_add('2026-01-01',interval k minute),date_add('2026-01-01',interval k+2 minute),")
-                .append("utc_timestamp(6),'load','1','NORMAL',sha2(id,256),@now from load_run;\n");
+                .append("utc_timestamp(6),'load','1','normal',sha2(id,256),@now from load_run;\n");
         s.append("commit;\n");
         s.append("insert into reading(run_id,metric_id,text,value,resolution,computed) select id,metric,v,v,0.1,0 from (")
                 .append("select l.id,m.id as metric,round(exp(6+").append(normal("concat('test',m.id)"))

@@ -110,6 +110,10 @@ class ApiWords implements GlobalOpenApiCustomizer {
 
     /** A text or number; what is one of a few words, or has parts, shows by itself what it can be. */
     private static void exemplify(Schema<?> type, @Nullable String example) {
+        if ("uuid".equals(type.getFormat())) {
+            type.setExample("0b2f9c1e-6d1f-4c52-9a58-3f0d6c1f7a11");
+            return;
+        }
         if (example == null || type.getEnum() != null || type.getExample() != null) {
             return;
         }
