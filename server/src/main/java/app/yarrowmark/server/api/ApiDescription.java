@@ -2,6 +2,7 @@ package app.yarrowmark.server.api;
 
 import app.yarrowmark.core.Maps;
 import app.yarrowmark.server.catalogue.DeviceKind;
+import app.yarrowmark.server.lists.Lists;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import io.swagger.v3.core.converter.AnnotatedType;

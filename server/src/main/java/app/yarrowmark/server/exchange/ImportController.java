@@ -2,7 +2,6 @@ package app.yarrowmark.server.exchange;
 
 import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.server.access.Caller;
-import app.yarrowmark.server.api.AskedPage;
 import app.yarrowmark.server.exchange.ImportViews.Accepted;
 import app.yarrowmark.server.exchange.ImportViews.CellPage;
 import app.yarrowmark.server.exchange.ImportViews.CellView;
@@ -11,6 +10,7 @@ import app.yarrowmark.server.exchange.ImportViews.ImportView;
 import app.yarrowmark.server.exchange.ImportViews.Preview;
 import app.yarrowmark.server.exchange.ImportViews.TableReport;
 import app.yarrowmark.server.exchange.ImportViews.Which;
+import app.yarrowmark.server.lists.AskedPage;
 import app.yarrowmark.server.problems.RuleViolations;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import io.swagger.v3.oas.annotations.Operation;

@@ -1,7 +1,6 @@
 package app.yarrowmark.server.exchange;
 
 import app.yarrowmark.core.exchange.Json;
-import app.yarrowmark.server.api.AskedPage;
 import app.yarrowmark.server.exchange.ImportViews.CellCounts;
 import app.yarrowmark.server.exchange.ImportViews.CellView;
 import app.yarrowmark.server.exchange.ImportViews.RejectedLine;
@@ -9,6 +8,7 @@ import app.yarrowmark.server.exchange.ImportViews.Standing;
 import app.yarrowmark.server.exchange.ImportViews.TablePart;
 import app.yarrowmark.server.exchange.ImportViews.Which;
 import app.yarrowmark.server.exchange.LineReader.Line;
+import app.yarrowmark.server.lists.AskedPage;
 import app.yarrowmark.server.work.Ahead;
 import java.sql.ResultSet;
 import java.sql.SQLException;

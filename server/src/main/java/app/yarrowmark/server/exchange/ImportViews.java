@@ -1,7 +1,7 @@
 package app.yarrowmark.server.exchange;
 
 import app.yarrowmark.core.written.Marks;
-import app.yarrowmark.server.api.Paged;
+import app.yarrowmark.server.lists.Paged;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Instant;
 import java.util.List;

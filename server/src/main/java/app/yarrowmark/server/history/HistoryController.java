@@ -1,7 +1,7 @@
 package app.yarrowmark.server.history;
 
-import app.yarrowmark.server.api.AskedDays;
-import app.yarrowmark.server.api.AskedPage;
+import app.yarrowmark.server.lists.AskedDays;
+import app.yarrowmark.server.lists.AskedPage;
 import io.swagger.v3.oas.annotations.Operation;
 import org.jspecify.annotations.Nullable;
 import org.springdoc.core.annotations.ParameterObject;

@@ -1,6 +1,6 @@
 package app.yarrowmark.server.history;
 
-import app.yarrowmark.server.api.Paged;
+import app.yarrowmark.server.lists.Paged;
 import java.time.Instant;
 import java.util.List;
 import org.jspecify.annotations.Nullable;

@@ -1,4 +1,4 @@
-package app.yarrowmark.server.api;
+package app.yarrowmark.server.lists;
 
 import app.yarrowmark.server.problems.RuleViolations;
 import java.lang.reflect.InvocationTargetException;
@@ -27,13 +27,16 @@ import org.springframework.web.util.UriComponentsBuilder;
  * page and the one before, after RFC 8288, and {@code X-Total-Count} says how many there are.
  */
 @RestControllerAdvice
-class Lists implements ResponseBodyAdvice<Object> {
+public class Lists implements ResponseBodyAdvice<Object> {
 
-    static final int LARGEST = 1000;
-    static final String TOTAL = "X-Total-Count";
+    /** Most that a page can have. */
+    public static final int LARGEST = 1000;
+
+    /** Header that says how many there are in all. */
+    public static final String TOTAL = "X-Total-Count";
 
     /** Tells whether an operation answers with a list. */
-    static boolean answersList(MethodParameter answer) {
+    public static boolean answersList(MethodParameter answer) {
         return List.class.isAssignableFrom(answer.getParameterType()) && elements(answer) != null;
     }
 

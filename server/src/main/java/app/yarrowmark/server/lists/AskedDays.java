@@ -1,4 +1,4 @@
-package app.yarrowmark.server.api;
+package app.yarrowmark.server.lists;
 
 import java.time.Instant;
 import java.time.LocalDate;

@@ -1,4 +1,4 @@
-package app.yarrowmark.server.api;
+package app.yarrowmark.server.lists;
 
 /** A page that knows of more than itself: what it holds, beside how many there are of each. */
 public interface Paged {

@@ -1,4 +1,4 @@
-package app.yarrowmark.server.api;
+package app.yarrowmark.server.lists;
 
 import app.yarrowmark.server.problems.RuleViolations;
 import org.jspecify.annotations.Nullable;
