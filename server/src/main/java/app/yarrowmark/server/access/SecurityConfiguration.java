@@ -144,6 +144,8 @@ class SecurityConfiguration {
     private static void headers(HeadersConfigurer<HttpSecurity> headers) {
         // It would count for the plain port of the same host too.
         headers.httpStrictTransportSecurity(HeadersConfigurer.HstsConfig::disable);
+        // Set with the other headers of every answer, where what may be embedded is known.
+        headers.frameOptions(HeadersConfigurer.FrameOptionsConfig::disable);
     }
 
     /** The token is taken from the header, which a form of another origin cannot set; a body is not read for it. */

@@ -45,6 +45,7 @@ public class LiveEvents {
         RUNS,
         CATALOGUE,
         BOARDS,
+        WRITE_UPS,
         STANDINGS
     }
 

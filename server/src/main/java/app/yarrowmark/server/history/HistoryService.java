@@ -44,6 +44,7 @@ public class HistoryService {
         IMPORT,
         SITTING,
         BOARD,
+        WRITE_UP,
         /** What counts overall. */
         STANDING,
         /** Sign-ins, tokens and codes. */

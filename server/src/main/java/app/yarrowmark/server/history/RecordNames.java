@@ -23,6 +23,8 @@ class RecordNames {
     private static final Map<Kind, String> NAMES = Map.of(
             Kind.MODEL,
             "select m.id, concat(m.maker, ' ', m.name) from model m where m.id in (:ids)",
+            Kind.WRITE_UP,
+            "select w.id, w.title from write_up w where w.id in (:ids)",
             Kind.UNIT,
             "select u.id, concat(m.maker, ' ', m.name, ', unit ', u.label) from unit u"
                     + " join model m on m.id = u.model_id where u.id in (:ids)",

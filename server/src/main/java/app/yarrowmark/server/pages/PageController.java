@@ -41,7 +41,10 @@ class PageController implements WebMvcConfigurer {
         return page("docs.html");
     }
 
-    @GetMapping({"/", "/{first:(?!api$|actuator$|assets$)[^.]*}", "/{first:(?!api$|actuator$|assets$|d$)[^.]*}/{*rest}"
+    @GetMapping({
+        "/",
+        "/{first:(?!api$|actuator$|assets$|read$)[^.]*}",
+        "/{first:(?!api$|actuator$|assets$|d$|read$)[^.]*}/{*rest}"
     })
     ResponseEntity<Resource> app(HttpServletResponse response) throws IOException {
         return page("index.html");

@@ -8,7 +8,7 @@ import java.util.TreeSet;
 import java.util.stream.Collectors;
 
 /** Flags of a run as the records write them: names joined by commas, nothing for none. */
-final class Flags {
+public final class Flags {
 
     private Flags() {}
 
@@ -16,13 +16,15 @@ final class Flags {
         return new TreeSet<>(flags).stream().map(Enum::name).collect(Collectors.joining(","));
     }
 
-    static List<RunFile.Flag> of(String text) {
+    /** Returns the flags that a text names. */
+    public static List<RunFile.Flag> of(String text) {
         return text.isEmpty()
                 ? List.of()
                 : Arrays.stream(text.split(",")).map(RunFile.Flag::valueOf).toList();
     }
 
-    static String words(RunFile.Flag flag) {
+    /** Returns what people call a flag. */
+    public static String words(RunFile.Flag flag) {
         return switch (flag) {
             case MAKER_TUNING -> "maker tuning suspected";
             case HELD_AT_REFRESH -> "held at the display refresh";

@@ -175,6 +175,7 @@ class TidyService {
                 "MERGED",
                 caller.who(),
                 limited((old.maker() + " " + old.name()).strip() + " became part of it"));
+        jdbc.update("update write_up set model_id = ? where model_id = ?", into, from);
         jdbc.update("delete from model where id = ?", from);
         changed();
     }
@@ -204,6 +205,7 @@ class TidyService {
                         + " where u.model_id = ?",
                 id,
                 "it has runs: nothing that was measured is deleted");
+        requireNone("select count(*) from write_up where model_id = ?", id, "a write-up is of it");
         for (UnitView unit : model.units()) {
             List<SetupLabel> setups = setupsOf(unit);
             jdbc.update("update setup set parent_id = null where unit_id = ?", unit.id());

@@ -1,0 +1,62 @@
+package app.yarrowmark.server.writeups;
+
+import app.yarrowmark.server.problems.RuleViolations;
+import app.yarrowmark.server.problems.RuleViolations.Violation;
+import app.yarrowmark.server.writeups.WriteUpView.FigureContent;
+import java.util.ArrayList;
+import java.util.List;
+
+/** What a figure may be: as large as a reader's page bears, and without anything that does something. */
+final class FigureRules {
+
+    private static final int LARGEST = 1_000_000;
+    private static final int MOST_ROWS = 2000;
+    private static final int MOST_NOTES = 60;
+    private static final int LONGEST = 2000;
+    private static final double WIDEST = 10_000;
+
+    private FigureRules() {}
+
+    /**
+     * Returns a figure as it is kept.
+     *
+     * @throws RuleViolations with every part that is unfit
+     */
+    static FigureContent clean(String address, FigureContent figure) {
+        List<Violation> wrong = new ArrayList<>();
+        require(wrong, "address", address.startsWith("/") && address.length() <= LONGEST, "is a view of the page");
+        require(wrong, "title", !figure.title().isBlank() && figure.title().length() <= 300, "has 1 to 300 characters");
+        require(wrong, "about", figure.about().length() <= LONGEST, "has at most 2000 characters");
+        require(
+                wrong,
+                "notes",
+                figure.notes().size() <= MOST_NOTES && figure.notes().stream().allMatch(n -> n.length() <= LONGEST),
+                "are at most 60 of at most 2000 characters");
+        require(wrong, "width", figure.width() > 0 && figure.width() <= WIDEST, "is above 0 and at most 10,000");
+        require(wrong, "height", figure.height() > 0 && figure.height() <= WIDEST, "is above 0 and at most 10,000");
+        require(wrong, "drawing", figure.drawing().length() <= LARGEST, "is larger than a reader's page bears");
+        require(wrong, "table", figure.table().size() <= MOST_ROWS, "has at most 2000 rows");
+        if (!wrong.isEmpty()) {
+            throw new RuleViolations(wrong);
+        }
+        String drawing = Cleaning.drawing(figure.drawing());
+        if (drawing.isBlank()) {
+            throw new RuleViolations("drawing", "draws nothing");
+        }
+        return new FigureContent(
+                figure.title().strip(),
+                figure.about(),
+                figure.notes(),
+                figure.source(),
+                figure.width(),
+                figure.height(),
+                drawing,
+                figure.table());
+    }
+
+    private static void require(List<Violation> wrong, String field, boolean holds, String message) {
+        if (!holds) {
+            wrong.add(new Violation(field, message));
+        }
+    }
+}

@@ -1,0 +1,164 @@
+package app.yarrowmark.server.writeups;
+
+import app.yarrowmark.server.access.Caller;
+import app.yarrowmark.server.writeups.WriteUpView.FigureContent;
+import app.yarrowmark.server.writeups.WriteUpView.FigureView;
+import app.yarrowmark.server.writeups.WriteUpView.WriteUpLine;
+import io.swagger.v3.oas.annotations.Operation;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api/v1/write-ups")
+class WriteUpController {
+
+    private final WriteUpService writeUps;
+    private final PublishService publishing;
+
+    WriteUpController(WriteUpService writeUps, PublishService publishing) {
+        this.writeUps = writeUps;
+        this.publishing = publishing;
+    }
+
+    /**
+     * A write-up to begin.
+     *
+     * @param line below the title
+     * @param modelId of the device it is of; absent for none
+     */
+    record NewWriteUp(
+            String title, @Nullable String line, @Nullable Long modelId) {}
+
+    /**
+     * A figure to put in.
+     *
+     * @param address of the view it is taken from, in the page
+     */
+    record NewFigure(String address, FigureContent content) {}
+
+    /**
+     * Something to say of a passage.
+     *
+     * @param passage words of the text; empty for all of it
+     */
+    record NewRemark(String passage, String text) {}
+
+    /** Whether a remark is settled. */
+    record Settling(boolean settled) {}
+
+    /**
+     * A name to put to a write-up.
+     *
+     * @param edition that was read
+     */
+    record Reading(int edition) {}
+
+    /** Why it is withdrawn, for readers. */
+    record Withdrawal(String why) {}
+
+    @Operation(summary = "Write-ups, the last changed first")
+    @GetMapping
+    List<WriteUpLine> all() {
+        return writeUps.all();
+    }
+
+    @Operation(summary = "One write-up as its writers see it")
+    @GetMapping("/{id}")
+    WriteUpView one(@PathVariable long id) {
+        return writeUps.view(id);
+    }
+
+    @Operation(summary = "Begin a write-up")
+    @PostMapping
+    @ResponseStatus(HttpStatus.CREATED)
+    WriteUpView begin(@RequestBody NewWriteUp body, @AuthenticationPrincipal Caller caller) {
+        return writeUps.begin(body.title(), body.line() == null ? "" : body.line(), body.modelId(), caller.who());
+    }
+
+    @Operation(summary = "Keep a write-up as edited")
+    @PutMapping("/{id}")
+    WriteUpView edit(@PathVariable long id, @RequestBody WriteUpEdit body, @AuthenticationPrincipal Caller caller) {
+        return writeUps.edit(id, body, caller.who());
+    }
+
+    @Operation(summary = "Throw away a draft that readers never saw")
+    @DeleteMapping("/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void throwAway(@PathVariable long id, @AuthenticationPrincipal Caller caller) {
+        writeUps.throwAway(id, caller.who());
+    }
+
+    @Operation(summary = "Put a figure into a write-up")
+    @PostMapping("/{id}/figures")
+    @ResponseStatus(HttpStatus.CREATED)
+    FigureView put(@PathVariable long id, @RequestBody NewFigure body, @AuthenticationPrincipal Caller caller) {
+        return writeUps.put(id, null, body.address(), body.content(), caller.who());
+    }
+
+    @Operation(summary = "Put a figure in place of one that is there")
+    @PutMapping("/{id}/figures/{number}")
+    FigureView renew(
+            @PathVariable long id,
+            @PathVariable int number,
+            @RequestBody NewFigure body,
+            @AuthenticationPrincipal Caller caller) {
+        return writeUps.put(id, number, body.address(), body.content(), caller.who());
+    }
+
+    @Operation(summary = "Say something of a passage")
+    @PostMapping("/{id}/remarks")
+    @ResponseStatus(HttpStatus.CREATED)
+    WriteUpView remark(@PathVariable long id, @RequestBody NewRemark body, @AuthenticationPrincipal Caller caller) {
+        return writeUps.remark(id, body.passage(), body.text(), caller.who());
+    }
+
+    @Operation(summary = "Settle a remark, or open it again")
+    @PutMapping("/{id}/remarks/{remark}")
+    WriteUpView settle(
+            @PathVariable long id,
+            @PathVariable long remark,
+            @RequestBody Settling body,
+            @AuthenticationPrincipal Caller caller) {
+        return writeUps.settle(id, remark, body.settled(), caller.who());
+    }
+
+    @Operation(summary = "Put one's name to a write-up that one read")
+    @PostMapping("/{id}/readers")
+    @ResponseStatus(HttpStatus.CREATED)
+    WriteUpView read(@PathVariable long id, @RequestBody Reading body, @AuthenticationPrincipal Caller caller) {
+        return writeUps.read(id, body.edition(), caller.who());
+    }
+
+    @Operation(summary = "What would be published now")
+    @GetMapping("/{id}/draft")
+    PublishedContent draft(@PathVariable long id) {
+        return publishing.draft(id);
+    }
+
+    @Operation(summary = "Publish a write-up as it is")
+    @PostMapping("/{id}/states")
+    @ResponseStatus(HttpStatus.CREATED)
+    WriteUpView publish(
+            @PathVariable long id,
+            @RequestBody PublishService.Publication body,
+            @AuthenticationPrincipal Caller caller) {
+        return publishing.publish(id, body, caller.who());
+    }
+
+    @Operation(summary = "Take back what readers see; a page says so in its place")
+    @PostMapping("/{id}/withdraw")
+    WriteUpView withdraw(@PathVariable long id, @RequestBody Withdrawal body, @AuthenticationPrincipal Caller caller) {
+        return publishing.withdraw(id, body.why(), caller.who());
+    }
+}

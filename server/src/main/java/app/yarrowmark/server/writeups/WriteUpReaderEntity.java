@@ -1,0 +1,36 @@
+package app.yarrowmark.server.writeups;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import jakarta.persistence.SequenceGenerator;
+import jakarta.persistence.Table;
+import java.time.Instant;
+
+/** Somebody put their name to a draft. */
+@Entity
+@Table(name = "write_up_reader")
+class WriteUpReaderEntity {
+
+    @Id
+    @GeneratedValue(strategy = GenerationType.SEQUENCE, generator = "record")
+    @SequenceGenerator(name = "record", sequenceName = "record_seq", allocationSize = 50)
+    Long id;
+
+    long writeUpId;
+    String who;
+    Instant at;
+    int edition;
+
+    @SuppressWarnings("NullAway.Init")
+    protected WriteUpReaderEntity() {}
+
+    @SuppressWarnings("NullAway.Init")
+    WriteUpReaderEntity(long writeUpId, String who, Instant at, int edition) {
+        this.writeUpId = writeUpId;
+        this.who = who;
+        this.at = at;
+        this.edition = edition;
+    }
+}

@@ -1,0 +1,343 @@
+package app.yarrowmark.server.writeups;
+
+import app.yarrowmark.core.exchange.Json;
+import app.yarrowmark.server.catalogue.CatalogueService;
+import app.yarrowmark.server.catalogue.ModelView;
+import app.yarrowmark.server.events.LiveEvents;
+import app.yarrowmark.server.history.HistoryService;
+import app.yarrowmark.server.history.HistoryService.Kind;
+import app.yarrowmark.server.problems.Refusal;
+import app.yarrowmark.server.problems.RuleViolations;
+import app.yarrowmark.server.setups.SetupLabel;
+import app.yarrowmark.server.writeups.WriteUpView.Answer;
+import app.yarrowmark.server.writeups.WriteUpView.FigureContent;
+import app.yarrowmark.server.writeups.WriteUpView.FigureView;
+import app.yarrowmark.server.writeups.WriteUpView.State;
+import app.yarrowmark.server.writeups.WriteUpView.StateLine;
+import app.yarrowmark.server.writeups.WriteUpView.Verdict;
+import app.yarrowmark.server.writeups.WriteUpView.WriteUpLine;
+import com.fasterxml.jackson.core.type.TypeReference;
+import java.text.Normalizer;
+import java.time.Clock;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Keeps drafts: their text, their figures, and what a second person says of them. */
+@Service
+@Transactional(readOnly = true)
+class WriteUpService {
+
+    private static final int LONGEST_SLUG = 70;
+    private static final int MOST_FIGURES = 60;
+
+    private final WriteUpRepository writeUps;
+    private final WriteUpFigureRepository figures;
+    private final WriteUpRemarkRepository remarks;
+    private final WriteUpReaderRepository readers;
+    private final PublishedStateRepository states;
+    private final CatalogueService catalogue;
+    private final HistoryService history;
+    private final LiveEvents events;
+    private final Clock clock;
+
+    WriteUpService(
+            WriteUpRepository writeUps,
+            WriteUpFigureRepository figures,
+            WriteUpRemarkRepository remarks,
+            WriteUpReaderRepository readers,
+            PublishedStateRepository states,
+            CatalogueService catalogue,
+            HistoryService history,
+            LiveEvents events,
+            Clock clock) {
+        this.writeUps = writeUps;
+        this.figures = figures;
+        this.remarks = remarks;
+        this.readers = readers;
+        this.states = states;
+        this.catalogue = catalogue;
+        this.history = history;
+        this.events = events;
+        this.clock = clock;
+    }
+
+    /** Returns all, the last changed first. */
+    List<WriteUpLine> all() {
+        List<WriteUpEntity> all = writeUps.findAllByOrderByChangedAtDesc();
+        Map<Long, ModelView> models =
+                catalogue.models().stream().collect(Collectors.toMap(ModelView::id, Function.identity()));
+        Map<Long, List<PublishedStateRepository.Line>> published =
+                states.lines(all.stream().map(w -> w.id).toList()).stream()
+                        .collect(Collectors.groupingBy(PublishedStateRepository.Line::writeUpId));
+        return all.stream()
+                .map(w -> line(
+                        w, w.modelId == null ? null : models.get(w.modelId), published.getOrDefault(w.id, List.of())))
+                .toList();
+    }
+
+    private WriteUpLine line(
+            WriteUpEntity w, @Nullable ModelView model, List<PublishedStateRepository.Line> published) {
+        Optional<PublishedStateRepository.Line> last =
+                w.state == State.PUBLISHED ? published.stream().reduce((a, b) -> b) : Optional.empty();
+        return new WriteUpLine(
+                w.id,
+                w.slug,
+                w.title,
+                w.line,
+                w.modelId,
+                model == null ? null : called(model),
+                w.state,
+                w.madeBy,
+                w.changedBy,
+                w.changedAt,
+                figures.findByWriteUpIdOrderByNumber(w.id).size(),
+                last.map(PublishedStateRepository.Line::number).orElse(null),
+                last.map(PublishedStateRepository.Line::at).orElse(null),
+                readers.findByWriteUpIdOrderByAt(w.id).stream()
+                        .map(r -> r.who)
+                        .distinct()
+                        .toList());
+    }
+
+    /**
+     * Returns one as its writers see it.
+     *
+     * @throws Refusal if there is none
+     */
+    WriteUpView view(long id) {
+        return view(entity(id));
+    }
+
+    private WriteUpView view(WriteUpEntity w) {
+        Set<Integer> used = Markdown.figures(w.text);
+        return new WriteUpView(
+                w.id,
+                w.slug,
+                w.title,
+                w.line,
+                w.modelId,
+                w.modelId == null ? null : called(catalogue.model(w.modelId)),
+                w.text,
+                Json.read(w.verdict, new TypeReference<Verdict>() {}),
+                Json.read(w.answers, new TypeReference<List<Answer>>() {}),
+                figures.findByWriteUpIdOrderByNumber(w.id).stream()
+                        .map(f -> view(f, used.contains(f.number)))
+                        .toList(),
+                remarks.findByWriteUpIdOrderByAt(w.id).stream()
+                        .map(WriteUpRemarkEntity::view)
+                        .toList(),
+                readers.findByWriteUpIdOrderByAt(w.id).stream()
+                        .map(r -> new WriteUpView.Reader(r.who, r.at, r.edition < w.edition))
+                        .toList(),
+                states.lines(List.of(w.id)).stream()
+                        .map(s -> new StateLine(s.number(), s.at(), s.who(), s.revision(), s.changes()))
+                        .toList(),
+                w.state,
+                w.madeBy,
+                w.madeAt,
+                w.changedBy,
+                w.changedAt,
+                w.edition);
+    }
+
+    private static FigureView view(WriteUpFigureEntity f, boolean used) {
+        return new FigureView(f.number, f.address, content(f), f.putBy, f.putAt, used);
+    }
+
+    static FigureContent content(WriteUpFigureEntity figure) {
+        return Json.read(figure.content, new TypeReference<FigureContent>() {});
+    }
+
+    static String called(ModelView model) {
+        return SetupLabel.called(model.maker(), model.name());
+    }
+
+    /**
+     * Begins one.
+     *
+     * @throws RuleViolations if title or line are unfit
+     */
+    @Transactional
+    WriteUpView begin(String title, String line, @Nullable Long modelId, String who) {
+        requireSound(title, line, modelId);
+        WriteUpEntity w = new WriteUpEntity(freeSlug(title), who, clock.instant());
+        set(w, title, line, modelId, who);
+        w.text = "";
+        w.verdict = Json.write(modelId == null ? Verdict.NONE : verdictOf(catalogue.model(modelId)));
+        w.answers = "[]";
+        writeUps.saveAndFlush(w);
+        note(w, "BEGUN", who, w.title);
+        return view(w);
+    }
+
+    /** What is known for and against a model is where its verdict begins. */
+    private static Verdict verdictOf(ModelView model) {
+        return new Verdict(
+                "",
+                "",
+                "",
+                model.details().pros(),
+                model.details().cons(),
+                model.details().missing(),
+                List.of());
+    }
+
+    /**
+     * Keeps one as edited.
+     *
+     * @throws RuleViolations with every part that is unfit
+     * @throws Refusal if another edition was kept meanwhile
+     */
+    @Transactional
+    WriteUpView edit(long id, WriteUpEdit edit, String who) {
+        WriteUpEntity w = entity(id);
+        edit.sound();
+        requireSound(edit.title(), edit.line(), edit.modelId());
+        if (w.edition != edit.edition()) {
+            throw Refusal.overtaken("this write-up", view(w));
+        }
+        set(w, edit.title(), edit.line(), edit.modelId(), who);
+        w.text = edit.text();
+        w.verdict = Json.write(edit.verdict());
+        w.answers = Json.write(edit.answers());
+        writeUps.flush();
+        events.changed(LiveEvents.Topic.WRITE_UPS);
+        return view(w);
+    }
+
+    private void set(WriteUpEntity w, String title, String line, @Nullable Long modelId, String who) {
+        w.title = title.strip();
+        w.line = line.strip();
+        w.modelId = modelId;
+        w.changedBy = who;
+        w.changedAt = clock.instant();
+    }
+
+    /**
+     * Throws a draft away that readers never saw.
+     *
+     * @throws Refusal if it was published once
+     */
+    @Transactional
+    void throwAway(long id, String who) {
+        WriteUpEntity w = entity(id);
+        if (!states.lines(List.of(id)).isEmpty()) {
+            throw Refusal.conflict("Readers have seen \"" + w.title + "\": it can be withdrawn, and stays on record.");
+        }
+        note(w, "THROWN_AWAY", who, w.title);
+        writeUps.delete(w);
+    }
+
+    /**
+     * Puts a figure in, as the next one or in place of one that is there.
+     *
+     * @param number of the one whose place it takes; null for a new one
+     * @throws RuleViolations if it draws nothing, or there are too many
+     */
+    @Transactional
+    FigureView put(long id, @Nullable Integer number, String address, FigureContent content, String who) {
+        WriteUpEntity w = entity(id);
+        FigureContent clean = FigureRules.clean(address, content);
+        List<WriteUpFigureEntity> there = figures.findByWriteUpIdOrderByNumber(id);
+        if (number == null && there.size() >= MOST_FIGURES) {
+            throw new RuleViolations("number", "a write-up has at most " + MOST_FIGURES + " figures");
+        }
+        WriteUpFigureEntity figure = number == null
+                ? new WriteUpFigureEntity(id, there.isEmpty() ? 1 : there.get(there.size() - 1).number + 1)
+                : figures.findByWriteUpIdAndNumber(id, number)
+                        .orElseThrow(() -> Refusal.notFound("It has no figure " + number + "."));
+        figure.set(address, Json.write(clean), who, clock.instant());
+        figures.saveAndFlush(figure);
+        note(
+                w,
+                number == null ? "FIGURE_PUT" : "FIGURE_RENEWED",
+                who,
+                "figure " + figure.number + ": " + clean.title());
+        return view(figure, Markdown.figures(w.text).contains(figure.number));
+    }
+
+    /** Says something of a passage. */
+    @Transactional
+    WriteUpView remark(long id, String passage, String text, String who) {
+        WriteUpEntity w = entity(id);
+        if (text.isBlank() || text.length() > 2000 || passage.length() > 500) {
+            throw new RuleViolations("text", "has 1 to 2000 characters, of a passage of at most 500");
+        }
+        remarks.saveAndFlush(new WriteUpRemarkEntity(id, passage.strip(), text.strip(), who, clock.instant()));
+        note(w, "REMARKED", who, text.strip());
+        return view(w);
+    }
+
+    /** Settles a remark, or opens it again. */
+    @Transactional
+    WriteUpView settle(long id, long remarkId, boolean settled, String who) {
+        WriteUpEntity w = entity(id);
+        WriteUpRemarkEntity remark = remarks.findById(remarkId)
+                .filter(r -> r.writeUpId == id)
+                .orElseThrow(() -> Refusal.notFound("There is no such remark."));
+        remark.settledBy = settled ? who : null;
+        remark.settledAt = settled ? clock.instant() : null;
+        remarks.flush();
+        note(w, settled ? "REMARK_SETTLED" : "REMARK_OPENED", who, remark.text);
+        return view(w);
+    }
+
+    /**
+     * Puts a name to it: its reader stands by what it says now.
+     *
+     * @throws Refusal if the text was changed since they saw it
+     */
+    @Transactional
+    WriteUpView read(long id, int edition, String who) {
+        WriteUpEntity w = entity(id);
+        if (w.edition != edition) {
+            throw Refusal.overtaken("this write-up", view(w));
+        }
+        readers.saveAndFlush(new WriteUpReaderEntity(id, who, clock.instant(), edition));
+        note(w, "READ", who, "");
+        return view(w);
+    }
+
+    WriteUpEntity entity(long id) {
+        return writeUps.findById(id).orElseThrow(() -> Refusal.notFound("There is no write-up number " + id + "."));
+    }
+
+    void note(WriteUpEntity w, String what, String who, String reason) {
+        history.add(Kind.WRITE_UP, w.id, what, who, reason);
+        events.changed(LiveEvents.Topic.WRITE_UPS);
+    }
+
+    private void requireSound(String title, String line, @Nullable Long modelId) {
+        List<RuleViolations.Violation> wrong = WriteUpEdit.faults(title, line);
+        if (!wrong.isEmpty()) {
+            throw new RuleViolations(wrong);
+        }
+        if (modelId != null) {
+            catalogue.model(modelId);
+        }
+    }
+
+    private String freeSlug(String title) {
+        String plain = Normalizer.normalize(title, Normalizer.Form.NFD)
+                .replaceAll("\\p{M}", "")
+                .toLowerCase(Locale.ROOT)
+                .replaceAll("[^a-z0-9]+", "-")
+                .replaceAll("^-|-$", "");
+        String base = plain.isEmpty()
+                ? "write-up"
+                : plain.substring(0, Math.min(LONGEST_SLUG, plain.length())).replaceAll("-$", "");
+        String slug = base;
+        for (int i = 2; writeUps.existsBySlug(slug) || slug.equals("feed"); i++) {
+            slug = base + "-" + i;
+        }
+        return slug;
+    }
+}

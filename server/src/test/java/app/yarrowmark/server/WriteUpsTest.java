@@ -1,0 +1,230 @@
+package app.yarrowmark.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.util.Base64;
+import java.util.UUID;
+import org.junit.jupiter.api.Test;
+
+class WriteUpsTest extends ServerTest {
+
+    private static final ObjectMapper JSON = new ObjectMapper();
+    private static final String PNG =
+            Base64.getEncoder().encodeToString(new byte[] {(byte) 0x89, 'P', 'N', 'G', '\r', '\n', 0x1a, '\n', 1});
+
+    private final String tag = UUID.randomUUID().toString().substring(0, 8);
+
+    private JsonNode begin(String title, Long model) {
+        return person.post(
+                        "/api/v1/write-ups",
+                        "{\"title\":\"" + title + "\",\"line\":\"for hides\",\"modelId\":" + model + "}")
+                .expect(201)
+                .json();
+    }
+
+    private static ObjectNode edit(JsonNode view, String text) {
+        ObjectNode edit = JSON.createObjectNode();
+        for (String field : new String[] {"title", "line", "modelId", "verdict", "answers", "edition"}) {
+            edit.set(field, view.get(field));
+        }
+        return edit.put("text", text);
+    }
+
+    private JsonNode written(JsonNode view, String text) {
+        return person.put(at(view), edit(view, text).toString()).expect(200).json();
+    }
+
+    private static String at(JsonNode view) {
+        return "/api/v1/write-ups/" + view.get("id").asLong();
+    }
+
+    private static String figure(String title, String drawing) {
+        return "{\"address\":\"/standings?kind=MINI\",\"content\":{\"title\":\"" + title
+                + "\",\"about\":\"frames/s, more is better\",\"notes\":[\"Memory differs: DDR4, DDR5.\"],"
+                + "\"source\":\"Yarrowmark, revision 7 of the scores\",\"width\":400,\"height\":120,\"drawing\":\""
+                + drawing + "\",\"table\":[[\"device\",\"frames/s\"],[\"Nook <2>\",\"64.2\"],[\"=sum(A1)\",\"-3\"]]}}";
+    }
+
+    private JsonNode put(JsonNode view) {
+        return person.post(at(view) + "/figures", figure("Reed bed", "<rect fill='var(--gold)' onload='x()'/>"))
+                .expect(201)
+                .json();
+    }
+
+    private JsonNode publish(JsonNode view, String changes) {
+        return person.post(
+                        at(view) + "/states",
+                        "{\"edition\":" + view.get("edition") + ",\"changes\":\"" + changes
+                                + "\",\"pictures\":[{\"number\":1,\"png\":\"" + PNG + "\"}]}")
+                .expect(201)
+                .json();
+    }
+
+    @Test
+    void aDraftBecomesAPageThatAStrangerReads() {
+        JsonNode sheet = onDesk("MINI", "Nook " + tag, suite("writemill" + tag, "processor"));
+        keep(sheet.get("sitting").asLong(), "writemill" + tag, "weave=12");
+        keep(sheet.get("sitting").asLong(), "writemill" + tag, "weave=13");
+        JsonNode view = begin("A small box " + tag, sheet.at("/setup/modelId").asLong());
+        assertThat(view.get("device").asText()).isEqualTo("Ostrel Nook " + tag);
+        JsonNode figure = put(view);
+        assertThat(figure.at("/content/drawing").asText())
+                .contains("var(--gold)")
+                .doesNotContain("onload");
+        JsonNode kept = written(view, "It is **quick**.\\n\\n::figure{number=1}\\n".replace("\\n", "\n"));
+        assertThat(kept.at("/figures/0/used").asBoolean()).isTrue();
+
+        Api stranger = Api.anonymous(port);
+        String page = "/read/" + view.get("slug").asText();
+        assertThat(stranger.get(page).status()).as("a draft is nobody's").isEqualTo(404);
+        publish(kept, "");
+        Api.Answer read = stranger.get(page).expect(200);
+        assertThat(read.text())
+                .contains(
+                        "<h1>A small box " + tag + "</h1>",
+                        "<strong>quick</strong>",
+                        "var(--gold)",
+                        "Memory differs: DDR4, DDR5.")
+                .contains(
+                        "Nook &lt;2&gt;",
+                        "How it was measured",
+                        "2 runs; 4 May 2026",
+                        "application/ld+json",
+                        "State 1 of this page")
+                .doesNotContain("<script src", "onload");
+        assertThat(read.response()
+                        .headers()
+                        .firstValue("Content-Security-Policy")
+                        .orElse(""))
+                .contains("default-src 'none'", "frame-ancestors 'none'")
+                .doesNotContain("script-src", "unsafe");
+        assertThat(read.response().headers().firstValue("Set-Cookie")).isEmpty();
+        assertThat(stranger.get("/read").expect(200).text()).contains("A small box " + tag);
+        assertThat(stranger.get("/read/feed.xml").expect(200).text()).contains("<entry>", "A small box " + tag);
+    }
+
+    @Test
+    void aFigureIsTakenAsDrawingDataPictureAndToBeEmbedded() {
+        JsonNode view = begin("Figures " + tag, null);
+        put(view);
+        publish(written(view, "See:\n\n::figure{number=1}\n"), "");
+        String figure = "/read/" + view.get("slug").asText() + "/figure-1";
+        Api stranger = Api.anonymous(port);
+        assertThat(stranger.get(figure + ".svg").expect(200).text())
+                .startsWith("<svg xmlns=")
+                .contains("#e2a60b", "Memory differs", "revision 7 of the scores")
+                .doesNotContain("var(--");
+        assertThat(stranger.get(figure + ".csv").expect(200).text()).contains("Nook <2>,64.2", "'=sum(A1),-3");
+        stranger.get(figure + ".png").expect(200);
+        Api.Answer embedded = stranger.get(figure + ".html").expect(200);
+        assertThat(embedded.response()
+                        .headers()
+                        .firstValue("Content-Security-Policy")
+                        .orElse(""))
+                .contains("frame-ancestors *");
+        assertThat(embedded.text()).contains("Reed bed", "From <a href=");
+        stranger.get(figure + ".exe").expect(404);
+        stranger.get("/read/" + view.get("slug").asText() + "/figure-2.svg").expect(404);
+    }
+
+    @Test
+    void whatIsPublishedStaysAndOlderStatesCanBeRead() {
+        JsonNode view = begin("States " + tag, null);
+        JsonNode first = written(view, "It gains 12 %.");
+        publish(first, "");
+        String page = "/read/" + view.get("slug").asText();
+        Api stranger = Api.anonymous(port);
+        JsonNode second = written(person.get(at(view)).json(), "It gains 11 %.");
+        assertThat(stranger.get(page).text()).as("not before it is published").contains("12 %");
+        JsonNode published = publish(second, "12 % became 11 % after a third run");
+        assertThat(published.get("states")).hasSize(2);
+        assertThat(stranger.get(page).text()).contains("It gains 11 %", "Changed since", "after a third run");
+        assertThat(stranger.get(page + "/1").text()).contains("It gains 12 %", "there is a newer one");
+        stranger.get(page + "/3").expect(404);
+
+        assertThat(person.post(at(view) + "/withdraw", "{\"why\":\" \"}")
+                        .expect(422)
+                        .text())
+                .contains("readers are told");
+        person.post(at(view) + "/withdraw", "{\"why\":\"the unit was a pre-series one\"}")
+                .expect(200);
+        assertThat(stranger.get(page).expect(200).text())
+                .contains("Withdrawn", "pre-series")
+                .doesNotContain("It gains");
+        assertThat(stranger.get(page + "/1").text()).doesNotContain("It gains");
+        assertThat(stranger.get("/read").text()).doesNotContain("States " + tag);
+        assertThat(person.delete(at(view)).expect(409).text()).contains("Readers have seen");
+    }
+
+    @Test
+    void twoWhoWriteDoNotOverwriteEachOther() {
+        JsonNode view = begin("Two " + tag, null);
+        written(view, "the first");
+        Api.Answer refused =
+                person.put(at(view), edit(view, "the second").toString()).expect(409);
+        assertThat(refused.json().at("/current/text").asText()).isEqualTo("the first");
+        assertThat(person.post(
+                                at(view) + "/states",
+                                "{\"edition\":" + view.get("edition") + ",\"changes\":\"\",\"pictures\":[]}")
+                        .status())
+                .as("nobody publishes what they did not read")
+                .isEqualTo(409);
+    }
+
+    @Test
+    void whatCannotBePublishedSaysWhy() {
+        JsonNode view = begin("Faults " + tag, null);
+        String states = at(view) + "/states";
+        String asked = "{\"edition\":%d,\"changes\":\"\",\"pictures\":[%s]}";
+        int edition = view.get("edition").asInt();
+        assertThat(person.post(states, asked.formatted(edition, "")).expect(422).text())
+                .contains("is empty");
+        edition = written(view, "::figure{number=4}").get("edition").asInt();
+        assertThat(person.post(states, asked.formatted(edition, "")).expect(422).text())
+                .contains("figure 4");
+        assertThat(person.post(states, asked.formatted(edition, "{\"number\":1,\"png\":\"bm8=\"}"))
+                        .expect(422)
+                        .text())
+                .contains("no PNG");
+        assertThat(person.post(at(view) + "/figures", figure("Nothing", "<script>x()</script>"))
+                        .expect(422)
+                        .text())
+                .contains("draws nothing");
+        assertThat(person.post("/api/v1/write-ups", "{\"title\":\" \"}")
+                        .expect(422)
+                        .text())
+                .contains("title");
+        person.delete(at(view)).expect(204);
+        person.get(at(view)).expect(404);
+    }
+
+    @Test
+    void aSecondPersonRemarksAndPutsTheirNameToIt() {
+        JsonNode view = written(begin("Second " + tag, null), "It is quick.");
+        JsonNode remarked = person.post(at(view) + "/remarks", "{\"passage\":\"quick\",\"text\":\"than what?\"}")
+                .expect(201)
+                .json();
+        long remark = remarked.at("/remarks/0/id").asLong();
+        JsonNode settled = person.put(at(view) + "/remarks/" + remark, "{\"settled\":true}")
+                .expect(200)
+                .json();
+        assertThat(settled.at("/remarks/0/settledBy").asText()).isEqualTo("Wren Alder");
+        JsonNode read = person.post(at(view) + "/readers", "{\"edition\":" + view.get("edition") + "}")
+                .expect(201)
+                .json();
+        assertThat(read.at("/readers/0/changedSince").asBoolean()).isFalse();
+        publish(read, "");
+        String page = "/read/" + view.get("slug").asText();
+        assertThat(Api.anonymous(port).get(page).text()).contains("read by Wren Alder");
+
+        JsonNode changed = written(person.get(at(view)).json(), "It is slow.");
+        assertThat(changed.at("/readers/0/changedSince").asBoolean()).isTrue();
+        publish(changed, "");
+        assertThat(Api.anonymous(port).get(page).text())
+                .as("nobody stands by what they did not read")
+                .doesNotContain("read by");
+    }
+}
