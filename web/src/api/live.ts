@@ -16,7 +16,7 @@ const madeOf: Readonly<Record<Family, readonly Topic[]>> = {
   lan: [],
   demo: [],
   access: [],
-  history: ['SITTINGS', 'RUNS', 'CATALOGUE', 'BOARDS', 'STANDINGS'],
+  history: ['SITTINGS', 'RUNS', 'CATALOGUE', 'BOARDS', 'STANDINGS', 'WRITE_UPS'],
   link: [],
   joined: ['SITTINGS'],
   strip: ['SITTINGS', 'RUNS'],
@@ -41,6 +41,8 @@ const madeOf: Readonly<Record<Family, readonly Topic[]>> = {
   'sheet-check': [],
   curve: [],
   boards: ['BOARDS'],
+  'write-ups': ['WRITE_UPS', 'CATALOGUE'],
+  'write-up': ['WRITE_UPS'],
   choice: ['RUNS', 'STANDINGS'],
   search: ['BOARDS'],
 }

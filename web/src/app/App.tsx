@@ -51,6 +51,12 @@ const SheetEditor = lazy(() =>
 const ImportPage = lazy(() =>
   loaded(() => import('../features/catalogue/import/ImportPage')).then((m) => ({ default: m.ImportPage })),
 )
+const WriteUpsPage = lazy(() =>
+  loaded(() => import('../features/write-ups/WriteUpsPage')).then((m) => ({ default: m.WriteUpsPage })),
+)
+const WriteUpPage = lazy(() =>
+  loaded(() => import('../features/write-ups/WriteUpPage')).then((m) => ({ default: m.WriteUpPage })),
+)
 const AccessPage = lazy(() =>
   loaded(() => import('../features/access/AccessPage')).then((m) => ({ default: m.AccessPage })),
 )
@@ -94,6 +100,8 @@ export function App() {
         <Route path="/catalogue/suites/:id/edit" element={page(<SheetEditor />)} />
         <Route path="/catalogue/import" element={page(<ImportPage />)} />
         <Route path="/catalogue/import/:id" element={page(<ImportReport />)} />
+        <Route path="/write-ups" element={page(<WriteUpsPage />)} />
+        <Route path="/write-ups/:id" element={page(<WriteUpPage />)} />
         <Route path="/history" element={page(<HistoryPage />)} />
         <Route path="/access" element={page(<AccessPage />)} />
         <Route path="*" element={<Navigate to="/desk" replace />} />

@@ -24,6 +24,7 @@ const views: readonly { readonly view: View; readonly name: string; readonly key
   { view: 'side-by-side', name: 'Side by side', key: 's' },
   { view: 'standings', name: 'Standings', key: 'r' },
   { view: 'versions', name: 'Versions', key: 'v' },
+  { view: 'write-ups', name: 'Write-ups', key: 'w' },
   { view: 'catalogue', name: 'Catalogue', key: 'c' },
 ]
 

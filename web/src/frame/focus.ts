@@ -40,7 +40,8 @@ export function useFocusAddress(): (sitting: number) => string {
   }
 }
 
-export type View = 'desk' | 'ledger' | 'side-by-side' | 'standings' | 'versions' | 'catalogue'
+export type View =
+  'desk' | 'ledger' | 'side-by-side' | 'standings' | 'versions' | 'write-ups' | 'catalogue'
 
 function address(view: View, sitting: number | undefined): string {
   if (sitting === undefined) return `/${view}`

@@ -108,3 +108,34 @@ export const forgetBoard: Deed<Board, unknown> = {
   says: ({ name }) => `"${name}" is forgotten.`,
   undo: ({ page, name, address }) => by(keepBoard, { page, name, address }),
 }
+
+export interface Putting {
+  /** Its number, or what a new one is called. */
+  readonly writeUp: number | { readonly title: string }
+  readonly title: string
+  /** Of the figure whose place it takes; undefined for a new one. */
+  readonly number: number | undefined
+  readonly figure: Schemas['NewFigure']
+}
+
+/** Puts a figure into a write-up, which is begun first where it is a new one. */
+export const putFigure: Deed<Putting, Schemas['FigureView'] & { readonly writeUp: number }> = {
+  send: async ({ writeUp, number, figure }) => {
+    const id =
+      typeof writeUp === 'number'
+        ? writeUp
+        : (await take(api.POST('/api/v1/write-ups', { body: { title: writeUp.title } }))).id
+    const kept =
+      number === undefined
+        ? await take(api.POST('/api/v1/write-ups/{id}/figures', { params: { path: { id } }, body: figure }))
+        : await take(
+            api.PUT('/api/v1/write-ups/{id}/figures/{number}', {
+              params: { path: { id, number } },
+              body: figure,
+            }),
+          )
+    return { ...kept, writeUp: id }
+  },
+  renews: ['write-ups', 'write-up'],
+  says: ({ title }, { number }) => `It is figure ${String(number)} of “${title}”.`,
+}

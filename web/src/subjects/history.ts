@@ -34,6 +34,16 @@ const deeds: Record<string, string> = {
   PASSWORD_CHANGED: 'changed the password',
   PASSWORD_RESET: 'took a new password by a link',
   TWO_STEP_ON: 'turned codes of an authenticator on',
+  BEGUN: 'began',
+  FIGURE_PUT: 'put in',
+  FIGURE_RENEWED: 'renewed',
+  REMARKED: 'remarked',
+  REMARK_SETTLED: 'settled a remark',
+  REMARK_OPENED: 'opened a remark again',
+  READ: 'put their name to it',
+  PUBLISHED: 'published',
+  WITHDRAWN: 'withdrew',
+  THROWN_AWAY: 'threw away',
   TWO_STEP_OFF: 'turned codes of an authenticator off',
 }
 

@@ -31,3 +31,15 @@ export function useHasRuns(setup: number): boolean | undefined {
   })
   return runs.data && runs.data.total > 0
 }
+
+/** Every write-up, the last changed first. */
+export function useWriteUps() {
+  return useQuery({ queryKey: keys.writeUps(), queryFn: () => take(api.GET('/api/v1/write-ups')) })
+}
+
+export function useWriteUp(id: number) {
+  return useQuery({
+    queryKey: keys.writeUp(id),
+    queryFn: () => take(api.GET('/api/v1/write-ups/{id}', { params: { path: { id } } })),
+  })
+}

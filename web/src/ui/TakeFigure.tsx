@@ -1,14 +1,11 @@
-import { useMemo, useState } from 'react'
-import type { ReactNode } from 'react'
+import { useState } from 'react'
 import { csvOf, fileName, pngOf, save, svgOf, tabbed } from '../figures/take'
 import type { Figure, Shape, Theme } from '../figures/take'
 import { Button } from './Button'
 import { Dialog } from './Dialog'
 import { Field } from './Field'
 import { Select } from './Select'
-import { RowsOfFigure } from './RowsOfFigure'
-import { keptOf } from './figure-choice'
-import type { Wanted } from './figure-choice'
+import { Labelled, useChosenFigure } from './FigureParts'
 
 /** Takes a figure out of the app: as SVG, PNG or its data, in a shape, at a size and in a theme of its own. */
 export function TakeFigure({ figure }: { readonly figure: () => Figure }) {
@@ -56,19 +53,9 @@ function TakeForm({ figure, onClose }: { readonly figure: Figure; readonly onClo
     shape: 'TALL',
     width: shapes.TALL.width,
   })
-  const [way, setWay] = useState(0)
-  const drawn = useMemo(
-    () => (way === 0 ? figure : (figure.others?.[way - 1]?.figure() ?? figure)),
-    [figure, way],
-  )
-  const choice = drawn.choice
-  const [rows, setRows] = useState<Wanted>({ kind: 'all', count: '10', these: new Set() })
+  const { chosen, controls } = useChosenFigure(figure)
   const [failed, setFailed] = useState('')
-  const own = () => {
-    const kept = choice && keptOf(choice, rows)
-    const chosen = choice && kept && kept.size < choice.names.length ? choice.of(kept) : drawn
-    return { ...chosen, title: look.title.trim() === '' ? figure.title : look.title.trim() }
-  }
+  const own = () => ({ ...chosen(), title: look.title.trim() === '' ? figure.title : look.title.trim() })
   const name = fileName(look.title.trim() === '' ? figure.title : look.title.trim())
   const take = (making: Promise<Blob | string>, ending: string) => {
     setFailed('')
@@ -91,24 +78,7 @@ function TakeForm({ figure, onClose }: { readonly figure: Figure; readonly onClo
       width={560}
     >
       <Looks look={look} onLook={setLook} />
-      {figure.others && (
-        <div className="mb-3">
-          <Labelled label="Drawn as">
-            <Select
-              label="Drawn as"
-              value={String(way)}
-              choices={['as on the page', ...figure.others.map((o) => o.words)].map((label, i) => ({
-                value: String(i),
-                label,
-              }))}
-              onValue={(v) => {
-                setWay(Number(v))
-              }}
-            />
-          </Labelled>
-        </div>
-      )}
-      {choice && choice.names.length > 1 && <RowsOfFigure choice={choice} wanted={rows} onWanted={setRows} />}
+      {controls}
       <Ways figure={own} look={look} onTake={take} />
       {failed !== '' && (
         <p role="alert" className="text-brick text-sm mt-2">
@@ -172,15 +142,6 @@ function Looks({ look, onLook }: LooksProps) {
         </Labelled>
       </div>
     </>
-  )
-}
-
-function Labelled({ label, children }: { readonly label: string; readonly children: ReactNode }) {
-  return (
-    <div>
-      <span className="block text-sm text-ink2 mb-1">{label}</span>
-      {children}
-    </div>
   )
 }
 

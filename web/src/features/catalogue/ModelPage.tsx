@@ -11,7 +11,7 @@ import { grouped, number, unitWords } from '../../figures/format'
 import { bands, capital, cardinal, groups, kindOf } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Failed, Loading } from '../../ui/States'
-import { TakeFigure } from '../../ui/TakeFigure'
+import { FigureWays } from '../../subjects/FigureWays'
 import { EvidenceList } from '../../subjects/Evidence'
 import { ClaimBar } from './ClaimBar'
 import { ModelForm } from './model/ModelForm'
@@ -185,7 +185,7 @@ function Scores({ profile }: ProfileProps) {
             withSeries={profile.withSeries}
           />
           <p className="mt-2">
-            <TakeFigure figure={() => scoresFigure(profile.model, shown, read(shown.id))} />
+            <FigureWays figure={() => scoresFigure(profile.model, shown, read(shown.id))} />
           </p>
         </>
       ) : (

@@ -14,6 +14,7 @@ export const kinds: Readonly<Record<Kind, string>> = {
   IMPORT: 'imports',
   SITTING: 'run sheets',
   BOARD: 'kept views',
+  WRITE_UP: 'write-ups',
   STANDING: 'what counts overall',
   ACCESS: 'people and tokens',
 }
@@ -28,6 +29,7 @@ const one: Readonly<Record<Kind, string>> = {
   IMPORT: 'import',
   SITTING: 'run sheet',
   BOARD: 'kept view',
+  WRITE_UP: 'write-up',
   STANDING: 'what counts overall',
   ACCESS: 'access',
 }
@@ -54,6 +56,8 @@ export function recordAddress({ kind, record }: Pick<Line, 'kind' | 'record'>): 
       return `/catalogue/import/${record}`
     case 'SITTING':
       return `/desk/${record}`
+    case 'WRITE_UP':
+      return `/write-ups/${record}`
     case 'ACCESS':
       return '/access'
     default:

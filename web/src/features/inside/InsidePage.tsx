@@ -9,7 +9,7 @@ import { number, significant, unitWords } from '../../figures/format'
 import { capital, counted } from '../../figures/words'
 import { Button } from '../../ui/Button'
 import { Empty, Failed, Loading } from '../../ui/States'
-import { TakeFigure } from '../../ui/TakeFigure'
+import { FigureWays } from '../../subjects/FigureWays'
 import { AddSubject } from '../../subjects/AddSubject'
 import { address, question } from '../../subjects/inside-address'
 import type { Question } from '../../subjects/inside-address'
@@ -92,7 +92,7 @@ function Inside({ view, q, change }: InsideProps) {
             Lay another over it
           </Button>
         )}
-        {view.lines.length > 0 && <TakeFigure figure={() => insideFigure(view, focus)} />}
+        {view.lines.length > 0 && <FigureWays figure={() => insideFigure(view, focus)} />}
       </div>
       <Choices view={view} q={q} change={change} focus={focus} />
       {view.lines.length === 0 ? (

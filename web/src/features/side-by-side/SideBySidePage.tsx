@@ -11,7 +11,7 @@ import { Button } from '../../ui/Button'
 import { Segments } from '../../ui/Segments'
 import { Select } from '../../ui/Select'
 import { Empty, Failed, Loading } from '../../ui/States'
-import { TakeFigure } from '../../ui/TakeFigure'
+import { FigureWays } from '../../subjects/FigureWays'
 import { Boards } from '../../subjects/Boards'
 import { AddSubject } from '../../subjects/AddSubject'
 import { Term } from '../../subjects/Term'
@@ -154,7 +154,7 @@ function SideBySide({ view, q, change }: ChangeProps & { readonly view: View }) 
           }}
         />
         <Boards page="SIDE_BY_SIDE" />
-        <TakeFigure figure={() => comparisonFigure(view, shown, q)} />
+        <FigureWays figure={() => comparisonFigure(view, shown, q)} />
       </div>
       <Subjects view={view} q={q} change={change} onAdd={add} />
       <div className="border-b border-line2 py-2">

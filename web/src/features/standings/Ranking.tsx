@@ -8,7 +8,7 @@ import { counted, subjectText } from '../../figures/words'
 import { Combobox } from '../../ui/Combobox'
 import { LongBody } from '../../ui/LongBody'
 import { Failed, Loading } from '../../ui/States'
-import { TakeFigure } from '../../ui/TakeFigure'
+import { FigureWays } from '../../subjects/FigureWays'
 import { useRanking } from './queries'
 import type { ShownRows, StandingsQuestion } from './queries'
 import { rankingFigure } from './figure'
@@ -47,7 +47,7 @@ export function Ranking({ question, focus, onTest, shown, onRows }: RankingProps
           onValue={onTest}
         />
         <span className="flex-1 text-ink2 text-base max-md:basis-full">{aboutRanking(view)}</span>
-        {view.test && view.rows.length > 0 && <TakeFigure figure={() => rankingFigure(view, focus)} />}
+        {view.test && view.rows.length > 0 && <FigureWays figure={() => rankingFigure(view, focus)} />}
       </div>
       {view.test === undefined || view.ranked === 0 ? (
         <p className="text-ink2 text-base py-6">

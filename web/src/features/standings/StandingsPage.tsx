@@ -11,7 +11,7 @@ import { Segments } from '../../ui/Segments'
 import { Combobox } from '../../ui/Combobox'
 import { Select } from '../../ui/Select'
 import { Empty, Failed, Loading } from '../../ui/States'
-import { TakeFigure } from '../../ui/TakeFigure'
+import { FigureWays } from '../../subjects/FigureWays'
 import { numberIn } from '../../subjects/address'
 import { Boards } from '../../subjects/Boards'
 import { Term } from '../../subjects/Term'
@@ -215,7 +215,7 @@ function Head({ view, q, choose, own, by, shown }: StandingsProps) {
       </Button>
       <Boards page="STANDINGS" />
       {places && view.places.length > 0 && (
-        <TakeFigure
+        <FigureWays
           figure={() =>
             standingsFigure(
               inOrder(view, shown),

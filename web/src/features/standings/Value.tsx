@@ -4,7 +4,7 @@ import { subjectText } from '../../figures/words'
 
 import { Select } from '../../ui/Select'
 import { Empty, Failed, Loading } from '../../ui/States'
-import { TakeFigure } from '../../ui/TakeFigure'
+import { FigureWays } from '../../subjects/FigureWays'
 import { valueFigure } from './figure'
 import { Plane, lineWords, said } from './Plane'
 import { useValue } from './queries'
@@ -38,7 +38,7 @@ export function Value({ question, cost, onCost, focus, title }: ValueProps) {
           onValue={onCost}
         />
         {view.lines.length > 0 && (
-          <TakeFigure figure={() => valueFigure(view, `${title}, for the ${costWords(view)}`, focus)} />
+          <FigureWays figure={() => valueFigure(view, `${title}, for the ${costWords(view)}`, focus)} />
         )}
         <span className="text-ink2">
           {view.lines.length} with a known cost. Joined: nobody is both better and cheaper.

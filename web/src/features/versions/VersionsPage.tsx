@@ -10,7 +10,7 @@ import { Finder } from '../../ui/Finder'
 import { Segments } from '../../ui/Segments'
 import { Select } from '../../ui/Select'
 import { Empty, Failed, Loading } from '../../ui/States'
-import { TakeFigure } from '../../ui/TakeFigure'
+import { FigureWays } from '../../subjects/FigureWays'
 import { address, question } from './address'
 import type { Question, Show } from './address'
 import { ChangeTable } from './ChangeTable'
@@ -122,7 +122,7 @@ function Versions({ line, q, change, onAnother }: VersionsProps) {
           <p className="text-ink2 text-base mt-0.5">{about(line, q)}</p>
         </div>
         <Button onClick={onAnother}>Another device</Button>
-        <TakeFigure figure={() => lineFigure(line, q.show === 'units', inFocus)} />
+        <FigureWays figure={() => lineFigure(line, q.show === 'units', inFocus)} />
       </div>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-2 border-y border-line2 py-2 mt-3 text-base">
         <WhatAndOrder line={line} q={q} change={change} />

@@ -74,7 +74,8 @@ class WriteUpsTest extends ServerTest {
         assertThat(figure.at("/content/drawing").asText())
                 .contains("var(--gold)")
                 .doesNotContain("onload");
-        JsonNode kept = written(view, "It is **quick**.\\n\\n::figure{number=1}\\n".replace("\\n", "\n"));
+        JsonNode kept = written(
+                person.get(at(view)).json(), "It is **quick**.\\n\\n::figure{number=1}\\n".replace("\\n", "\n"));
         assertThat(kept.at("/figures/0/used").asBoolean()).isTrue();
 
         Api stranger = Api.anonymous(port);
@@ -110,7 +111,7 @@ class WriteUpsTest extends ServerTest {
     void aFigureIsTakenAsDrawingDataPictureAndToBeEmbedded() {
         JsonNode view = begin("Figures " + tag, null);
         put(view);
-        publish(written(view, "See:\n\n::figure{number=1}\n"), "");
+        publish(written(person.get(at(view)).json(), "See:\n\n::figure{number=1}\n"), "");
         String figure = "/read/" + view.get("slug").asText() + "/figure-1";
         Api stranger = Api.anonymous(port);
         assertThat(stranger.get(figure + ".svg").expect(200).text())

@@ -56,6 +56,7 @@ final class Cleaning {
             .addEnforcedAttribute("a", "rel", "nofollow noopener");
 
     private static final Set<String> DRAWN = Set.of(
+            "svg",
             "g",
             "path",
             "rect",
@@ -75,6 +76,9 @@ final class Cleaning {
             "stop");
 
     private static final Set<String> HOW = Set.of(
+            "viewBox",
+            "preserveAspectRatio",
+            "overflow",
             "x",
             "y",
             "x1",

@@ -5,9 +5,13 @@ import app.yarrowmark.server.writeups.WriteUpView.FigureContent;
 import app.yarrowmark.server.writeups.WriteUpView.FigureView;
 import app.yarrowmark.server.writeups.WriteUpView.WriteUpLine;
 import io.swagger.v3.oas.annotations.Operation;
+import io.swagger.v3.oas.annotations.media.Content;
+import io.swagger.v3.oas.annotations.media.Schema;
+import io.swagger.v3.oas.annotations.responses.ApiResponse;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -144,6 +148,15 @@ class WriteUpController {
     @GetMapping("/{id}/draft")
     PublishedContent draft(@PathVariable long id) {
         return publishing.draft(id);
+    }
+
+    @Operation(summary = "The page that readers would see")
+    @ApiResponse(
+            responseCode = "200",
+            content = @Content(mediaType = MediaType.TEXT_HTML_VALUE, schema = @Schema(type = "string")))
+    @GetMapping(path = "/{id}/page", produces = MediaType.TEXT_HTML_VALUE)
+    String page(@PathVariable long id, @AuthenticationPrincipal Caller caller) {
+        return publishing.preview(id, caller.who());
     }
 
     @Operation(summary = "Publish a write-up as it is")

@@ -237,7 +237,7 @@ class WriteUpService {
     }
 
     /**
-     * Puts a figure in, as the next one or in place of one that is there.
+     * Puts a figure in, as the next one at the end of the text, or in place of one that is there.
      *
      * @param number of the one whose place it takes; null for a new one
      * @throws RuleViolations if it draws nothing, or there are too many
@@ -256,6 +256,12 @@ class WriteUpService {
                         .orElseThrow(() -> Refusal.notFound("It has no figure " + number + "."));
         figure.set(address, Json.write(clean), who, clock.instant());
         figures.saveAndFlush(figure);
+        if (number == null) {
+            w.text = (w.text.stripTrailing() + "\n\n::figure{number=" + figure.number + "}").stripLeading() + "\n";
+            w.changedBy = who;
+            w.changedAt = clock.instant();
+            writeUps.flush();
+        }
         note(
                 w,
                 number == null ? "FIGURE_PUT" : "FIGURE_RENEWED",

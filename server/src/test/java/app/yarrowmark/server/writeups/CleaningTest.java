@@ -13,7 +13,8 @@ class CleaningTest {
     void aDrawingStaysAsItIsDrawn() {
         String drawing =
                 "<g transform=\"translate(2 3)\"><rect x=\"0\" y=\"1\" width=\"20\" height=\"8\" fill=\"var(--gold)\"/>"
-                        + "<text x=\"3\" text-anchor=\"end\" textLength=\"40.5\" fill=\"var(--ink)\">96.4 &lt; 97</text></g>";
+                        + "<text x=\"3\" text-anchor=\"end\" textLength=\"40.5\" fill=\"var(--ink)\">96.4 &lt; 97</text></g>"
+                        + "<svg width=\"100\" height=\"16\" viewBox=\"0 0 100 16\"><line x1=\"0\" y2=\"4\" stroke=\"var(--line)\" /></svg>";
         assertThat(Cleaning.drawing(drawing))
                 .isEqualTo(drawing.replace("/><text", " /><text"))
                 .contains("textLength");

@@ -1,0 +1,172 @@
+import { useState } from 'react'
+import type { Schemas } from '../../api/client'
+import { useSession } from '../../api/queries'
+import { when } from '../../figures/dates'
+import { Button } from '../../ui/Button'
+import { Field, FieldError } from '../../ui/Field'
+import { useDeed } from '../../ui/deed'
+import { remark, settle, sign, withdraw } from './deeds'
+import { points } from './words'
+import type { Point } from './words'
+import type { Saving } from './saving'
+
+type View = Schemas['WriteUpView']
+
+export interface BeforeReadersProps {
+  readonly view: View
+  readonly saving: Saving
+  readonly reads: boolean
+}
+
+const marks: Record<Point['kind'], readonly [string, string]> = {
+  open: ['○', 'text-ink2'],
+  changed: ['◇', 'text-mulberry'],
+  done: ['✓', 'text-ink'],
+}
+
+/** What is open before readers see it, what a second person says, and what readers saw so far. */
+export function BeforeReaders({ view, saving, reads }: BeforeReadersProps) {
+  return (
+    <aside
+      aria-label="Before readers see it"
+      className="w-97 max-lg:w-auto shrink-0 lg:sticky lg:top-0 lg:self-start lg:h-[calc(100vh-56px)] overflow-auto border-l border-line max-lg:border-l-0 max-lg:border-t px-5 pt-5 pb-10 bg-sheet"
+    >
+      <h2 className="text-lg">Before readers see it</h2>
+      <ul className="mt-2" data-testid="points">
+        {points(view).map((p) => (
+          <li key={p.title} className="flex gap-3 py-2.5 border-b border-line2">
+            <span aria-hidden className={`w-4 ${marks[p.kind][1]}`}>
+              {marks[p.kind][0]}
+            </span>
+            <div className="min-w-0">
+              <p className="font-bold text-base">{p.title}</p>
+              <p className="text-sm text-ink2 [overflow-wrap:anywhere]">{p.words}</p>
+            </div>
+          </li>
+        ))}
+      </ul>
+      <Second view={view} saving={saving} reads={reads} />
+      <States view={view} reads={reads} />
+    </aside>
+  )
+}
+
+/** Remarks of others, and the name of who read it. */
+function Second({ view, saving, reads }: BeforeReadersProps) {
+  const own = useSession().data?.name
+  const saying = useDeed(remark, 'here')
+  const settling = useDeed(settle)
+  const signing = useDeed(sign, 'here')
+  const [passage, setPassage] = useState('')
+  const [text, setText] = useState('')
+  const say = async () => {
+    if (await saying.run({ id: view.id, passage, text })) {
+      setPassage('')
+      setText('')
+    }
+  }
+  const put = async () => {
+    const kept = await saving.keep()
+    if (kept) await signing.run(kept)
+  }
+  const signed = view.readers.some((r) => r.who === own && !r.changedSince)
+  return (
+    <section className="mt-5">
+      <h2>Second reader</h2>
+      {view.remarks.map((r) => (
+        <div key={r.id} className="py-2 border-b border-line2 text-sm">
+          <p className="text-ink2">
+            {r.who}, {when(r.at)}
+            {r.settledBy !== undefined && `; settled by ${r.settledBy}`}
+          </p>
+          {r.passage !== '' && <q className="text-ink2">{r.passage}</q>}
+          <p className={r.settledAt === undefined ? '' : 'text-ink2'}>{r.text}</p>
+          {!reads && (
+            <Button
+              look="link"
+              onClick={() =>
+                void settling.run({ id: view.id, remark: r.id, settled: r.settledAt === undefined })
+              }
+            >
+              {r.settledAt === undefined ? 'It is settled' : 'Open it again'}
+            </Button>
+          )}
+        </div>
+      ))}
+      {!reads && (
+        <details className="mt-2 text-base">
+          <summary className="cursor-pointer underline underline-offset-2 decoration-line">
+            Remark on a passage
+          </summary>
+          <div className="mt-2">
+            <Field
+              label="Passage, its first words; empty for all of it"
+              value={passage}
+              onValue={setPassage}
+            />
+            <Field label="What you say of it" value={text} onValue={setText} error={saying.of('text')} />
+            <Button disabled={text.trim() === '' || saying.busy} onClick={() => void say()}>
+              Say it
+            </Button>
+          </div>
+        </details>
+      )}
+      {!reads && !signed && (
+        <div className="mt-2">
+          <Button
+            title="Readers see that you read it, until it is changed"
+            disabled={signing.busy}
+            onClick={() => void put()}
+          >
+            I read it, with my name
+          </Button>
+          {signing.problem !== null && <FieldError>{signing.problem}</FieldError>}
+        </div>
+      )}
+    </section>
+  )
+}
+
+/** What readers saw, and the way to take it back. */
+function States({ view, reads }: Pick<BeforeReadersProps, 'view' | 'reads'>) {
+  const withdrawing = useDeed(withdraw, 'here')
+  const [why, setWhy] = useState('')
+  if (view.states.length === 0) return null
+  return (
+    <section className="mt-5 text-base">
+      <h2>What readers saw</h2>
+      <ol>
+        {view.states.map((s) => (
+          <li key={s.number} className="py-1.5 border-b border-line2 text-sm">
+            <a
+              className="underline underline-offset-2 decoration-line"
+              href={`/read/${view.slug}/${String(s.number)}`}
+              target="_blank"
+              rel="noreferrer"
+            >
+              state {s.number}
+            </a>
+            , {when(s.at)}, {s.who}
+            {s.changes !== '' && <p className="text-ink2">{s.changes}</p>}
+          </li>
+        ))}
+      </ol>
+      {view.state === 'PUBLISHED' && !reads && (
+        <details className="mt-2">
+          <summary className="cursor-pointer underline underline-offset-2 decoration-line">
+            Withdraw it
+          </summary>
+          <div className="mt-2">
+            <Field label="Why, for readers" value={why} onValue={setWhy} error={withdrawing.of('why')} />
+            <Button
+              disabled={withdrawing.busy || why.trim() === ''}
+              onClick={() => void withdrawing.run({ id: view.id, why })}
+            >
+              Withdraw
+            </Button>
+          </div>
+        </details>
+      )}
+    </section>
+  )
+}

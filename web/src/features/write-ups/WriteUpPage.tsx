@@ -1,0 +1,206 @@
+import { Link, useNavigate, useParams } from 'react-router'
+import type { Schemas } from '../../api/client'
+import { useModels, useSession } from '../../api/queries'
+import { when } from '../../figures/dates'
+import { useWriteUp } from '../../subjects/queries'
+import { Button } from '../../ui/Button'
+import { Combobox } from '../../ui/Combobox'
+import { FieldError } from '../../ui/Field'
+import { Overtaken } from '../../ui/Overtaken'
+import { Failed, Loading } from '../../ui/States'
+import { useDeed } from '../../ui/deed'
+import { BeforeReaders } from './BeforeReaders'
+import { FigureBlock } from './FigureBlock'
+import { Publish } from './Publish'
+import { VerdictForm } from './VerdictForm'
+import { throwAway } from './deeds'
+import { Editor } from './editor/Editor'
+import { typedOf, useSaving } from './saving'
+import type { Saving, Typed } from './saving'
+
+type View = Schemas['WriteUpView']
+
+/** One write-up: its text as it becomes, and what to look at before readers see it. */
+export function WriteUpPage() {
+  const id = Number(useParams().id)
+  const found = useWriteUp(id)
+  if (found.isPending) return <Loading what="the write-up" />
+  if (found.isError) return <Failed error={found.error} retry={() => void found.refetch()} />
+  return <Writing key={id} view={found.data} />
+}
+
+function Writing({ view }: { readonly view: View }) {
+  const saving = useSaving(view)
+  const reads = useSession().data?.role === 'READER'
+  const { typed, type } = saving
+  const answer = (caveat: string, text: string) => {
+    const others = typed.answers.filter((a) => a.caveat !== caveat)
+    type({ answers: text === '' ? others : [...others, { caveat, text }] })
+  }
+  const shown = { ...view, ...typed }
+  return (
+    <div className="flex min-h-full max-lg:flex-col">
+      <div className="flex-1 min-w-0 px-10 max-md:px-4 pt-4 pb-20">
+        <div className="max-w-165 mx-auto">
+          <Head view={view} saving={saving} reads={reads} />
+          <Named typed={typed} saving={saving} reads={reads} />
+          <Conflict saving={saving} />
+          <VerdictForm
+            verdict={typed.verdict}
+            reads={reads}
+            onVerdict={(verdict) => {
+              type({ verdict })
+            }}
+          />
+          <Editor
+            text={typed.text}
+            onText={(text) => {
+              type({ text })
+            }}
+            editable={!reads}
+            finds={view.figures.map((f) => ({ number: f.number, title: f.content.title }))}
+            figure={(number) => (
+              <FigureBlock
+                number={number}
+                figure={view.figures.find((f) => f.number === number)}
+                answers={typed.answers}
+                reads={reads}
+                onAnswer={answer}
+              />
+            )}
+          />
+        </div>
+      </div>
+      <BeforeReaders view={shown} saving={saving} reads={reads} />
+    </div>
+  )
+}
+
+interface PartProps {
+  readonly saving: Saving
+  readonly reads: boolean
+}
+
+const stateWords: Record<Saving['state'], string> = {
+  kept: 'kept',
+  typing: 'not kept yet',
+  keeping: 'keeping …',
+  refused: 'not kept',
+}
+
+function Head({ view, saving, reads }: PartProps & { readonly view: View }) {
+  const navigate = useNavigate()
+  const throwing = useDeed(throwAway)
+  const state = view.state === 'DRAFT' ? 'Draft' : view.state === 'PUBLISHED' ? 'Published' : 'Withdrawn'
+  return (
+    <div className="flex items-center gap-2 text-sm text-ink2 mb-4 flex-wrap">
+      <span role="status" className="mr-auto">
+        {state}, {saving.state === 'kept' ? `kept ${when(view.changedAt)}` : stateWords[saving.state]}
+        {view.changedBy !== view.madeBy && `, ${view.changedBy}`}
+      </span>
+      {!reads && view.states.length === 0 && (
+        <Button
+          look="link"
+          onClick={() => {
+            void throwing.run(view).then((done) => {
+              if (done !== undefined) void navigate('/write-ups')
+            })
+          }}
+        >
+          Throw it away
+        </Button>
+      )}
+      <a
+        className="border border-line rounded px-2.75 py-1.25 text-base text-ink hover:border-ink2"
+        href={`/api/v1/write-ups/${String(view.id)}/page`}
+        target="_blank"
+        rel="noreferrer"
+      >
+        See it as readers do
+      </a>
+      {!reads && <Publish view={view} saving={saving} />}
+    </div>
+  )
+}
+
+/** Title, the line below it, and the device. */
+function Named({ typed, saving, reads }: PartProps & { readonly typed: Typed }) {
+  const models = useModels().data ?? []
+  const { type, of } = saving
+  const device = models.find((m) => m.id === typed.modelId)
+  return (
+    <div className="mb-4">
+      <h1 className="sr-only">{typed.title}</h1>
+      <input
+        aria-label="Title"
+        value={typed.title}
+        readOnly={reads}
+        onChange={(e) => {
+          type({ title: e.target.value })
+        }}
+        className="w-full bg-transparent text-3xl font-bold tracking-tight outline-none border-b border-transparent focus:border-line"
+      />
+      {of('title') !== undefined && <FieldError>The title {of('title')}.</FieldError>}
+      <input
+        aria-label="Line below the title"
+        placeholder={reads ? '' : 'a line below it'}
+        value={typed.line}
+        readOnly={reads}
+        onChange={(e) => {
+          type({ line: e.target.value })
+        }}
+        className="w-full bg-transparent text-lg text-ink2 outline-none border-b border-transparent focus:border-line"
+      />
+      <div className="flex items-center gap-2 text-sm text-ink2 mt-1">
+        <span>Of</span>
+        {reads ? (
+          ((device && `${device.maker} ${device.name}`) ?? 'no device')
+        ) : (
+          <Combobox
+            label="Device"
+            className="w-70"
+            placeholder="no device"
+            options={models.map((m) => ({ value: String(m.id), label: `${m.maker} ${m.name}`.trim() }))}
+            value={typed.modelId === undefined ? '' : String(typed.modelId)}
+            onValue={(v) => {
+              type({ modelId: v === '' ? undefined : Number(v) } as Partial<Typed>)
+            }}
+          />
+        )}
+        {device && (
+          <Link
+            className="underline underline-offset-2 decoration-line"
+            to={`/catalogue/models/${String(device.id)}`}
+          >
+            what is known of it
+          </Link>
+        )}
+      </div>
+    </div>
+  )
+}
+
+function Conflict({ saving }: { readonly saving: Saving }) {
+  const { theirs, typed, problem } = saving
+  if (!theirs) return problem === null ? null : <FieldError>Not kept: {problem}</FieldError>
+  const other = typedOf(theirs)
+  const lists = (t: Typed) => JSON.stringify(t.answers.map((a) => a.text))
+  const verdict = ({ verdict: v }: Typed) =>
+    [v.verdict, v.forWhom, v.notForWhom, ...v.pros, ...v.cons, ...v.lacks, ...v.next]
+      .filter(Boolean)
+      .join('\n')
+  return (
+    <Overtaken
+      what="this write-up"
+      lines={[
+        { label: 'title', theirs: other.title, mine: typed.title },
+        { label: 'line', theirs: other.line, mine: typed.line },
+        { label: 'verdict', theirs: verdict(other), mine: verdict(typed) },
+        { label: 'text', theirs: other.text, mine: typed.text },
+        { label: 'answers', theirs: lists(other), mine: lists(typed) },
+      ]}
+      onTheirs={saving.takeTheirs}
+      onMine={saving.keepMine}
+    />
+  )
+}

@@ -1,0 +1,97 @@
+import { api, take } from '../../api/client'
+import type { Schemas } from '../../api/client'
+import { keys } from '../../api/keys'
+import type { Deed } from '../../ui/deed'
+
+type View = Schemas['WriteUpView']
+
+const at = (id: number) => ({ params: { path: { id } } })
+
+/** Begins a write-up. */
+export const begin: Deed<Schemas['NewWriteUp'], View> = {
+  send: (body) => take(api.POST('/api/v1/write-ups', { body })),
+  renews: ['write-ups'],
+}
+
+export interface Edited {
+  readonly id: number
+  readonly edit: Schemas['WriteUpEdit']
+}
+
+/** Keeps what was typed. */
+export const save: Deed<Edited, View> = {
+  send: ({ id, edit }) => take(api.PUT('/api/v1/write-ups/{id}', { ...at(id), body: edit })),
+  renews: ['write-ups'],
+  answers: ({ id }) => keys.writeUp(id),
+}
+
+/** Throws a draft away. */
+export const throwAway: Deed<View, unknown> = {
+  send: ({ id }) => take(api.DELETE('/api/v1/write-ups/{id}', at(id))),
+  renews: ['write-ups'],
+  says: ({ title }) => `“${title}” is thrown away.`,
+}
+
+export interface Remarking {
+  readonly id: number
+  readonly passage: string
+  readonly text: string
+}
+
+/** Says something of a passage. */
+export const remark: Deed<Remarking, View> = {
+  send: ({ id, ...body }) => take(api.POST('/api/v1/write-ups/{id}/remarks', { ...at(id), body })),
+  renews: ['write-ups'],
+  answers: ({ id }) => keys.writeUp(id),
+}
+
+export interface Settling {
+  readonly id: number
+  readonly remark: number
+  readonly settled: boolean
+}
+
+/** Settles a remark, or opens it again. */
+export const settle: Deed<Settling, View> = {
+  send: ({ id, remark: number, settled }) =>
+    take(
+      api.PUT('/api/v1/write-ups/{id}/remarks/{remark}', {
+        params: { path: { id, remark: number } },
+        body: { settled },
+      }),
+    ),
+  renews: [],
+  answers: ({ id }) => keys.writeUp(id),
+}
+
+/** Puts one's name to what was read. */
+export const sign: Deed<View, View> = {
+  send: ({ id, edition }) =>
+    take(api.POST('/api/v1/write-ups/{id}/readers', { ...at(id), body: { edition } })),
+  renews: ['write-ups'],
+  answers: ({ id }) => keys.writeUp(id),
+  says: () => 'Your name stands below it.',
+}
+
+export interface Publishing {
+  readonly id: number
+  readonly title: string
+  readonly publication: Schemas['Publication']
+}
+
+/** Publishes a state. */
+export const publish: Deed<Publishing, View> = {
+  send: ({ id, publication }) =>
+    take(api.POST('/api/v1/write-ups/{id}/states', { ...at(id), body: publication })),
+  renews: ['write-ups'],
+  answers: ({ id }) => keys.writeUp(id),
+  says: ({ title }) => `“${title}” is published.`,
+}
+
+/** Takes back what readers see. */
+export const withdraw: Deed<{ readonly id: number; readonly why: string }, View> = {
+  send: ({ id, why }) => take(api.POST('/api/v1/write-ups/{id}/withdraw', { ...at(id), body: { why } })),
+  renews: ['write-ups'],
+  answers: ({ id }) => keys.writeUp(id),
+  says: () => 'It is withdrawn: readers see that it was.',
+}

@@ -1,0 +1,107 @@
+import type { Schemas } from '../../api/client'
+import { when } from '../../figures/dates'
+
+type Line = Schemas['WriteUpLine']
+type View = Schemas['WriteUpView']
+
+/** How far a write-up is, in words. */
+export function stateWords({ state, publishedAt }: Pick<Line, 'state' | 'publishedAt'>): string {
+  switch (state) {
+    case 'DRAFT':
+      return 'draft'
+    case 'WITHDRAWN':
+      return 'withdrawn'
+    case 'PUBLISHED':
+      return publishedAt === undefined ? 'published' : `published ${when(publishedAt)}`
+  }
+}
+
+/** One thing that a writer may look at before readers see it. */
+export interface Point {
+  readonly kind: 'open' | 'changed' | 'done'
+  readonly title: string
+  readonly words: string
+}
+
+const many = (n: number, one: string, more: string) =>
+  `${n === 1 ? 'One' : String(n)} ${n === 1 ? one : more}`
+
+/** Notes under the figures in the text that have no word of the writer, each once. */
+export function unanswered(view: View): readonly string[] {
+  const answered = new Set(view.answers.filter((a) => a.text.trim() !== '').map((a) => a.caveat))
+  return [...new Set(view.figures.filter((f) => f.used).flatMap((f) => f.content.notes))].filter(
+    (n) => !answered.has(n),
+  )
+}
+
+/** What is open, changed or done with a draft. */
+export function points(view: View): readonly Point[] {
+  return [...figurePoints(view), ...caveatPoints(view), ...verdictPoints(view), ...readerPoints(view)]
+}
+
+function figurePoints(view: View): readonly Point[] {
+  const there = new Set(view.figures.map((f) => f.number))
+  const asked = [...view.text.matchAll(/^::figure\{\s*number="?(\d+)/gm)].map((m) => Number(m[1]))
+  const missing = asked.filter((n) => !there.has(n))
+  const unused = view.figures.filter((f) => !f.used)
+  return [
+    ...missing.map((n): Point => ({
+      kind: 'open',
+      title: `Figure ${String(n)} is not there`,
+      words: 'The text has it, and it was never put in: take it out of the text, or put one in.',
+    })),
+    ...unused.map((f): Point => ({
+      kind: 'changed',
+      title: `Figure ${String(f.number)} is not in the text`,
+      words: `“${f.content.title}”. Type @ where it is to stand.`,
+    })),
+  ]
+}
+
+function caveatPoints(view: View): readonly Point[] {
+  const open = unanswered(view).length
+  const all = new Set(view.figures.filter((f) => f.used).flatMap((f) => f.content.notes)).size
+  if (all === 0) return []
+  return [
+    open === 0
+      ? { kind: 'done', title: 'Notes under figures', words: `${many(all, 'has', 'have')} a word of yours.` }
+      : {
+          kind: 'changed',
+          title: `${many(open, 'note under a figure has', 'notes under figures have')} no word of yours`,
+          words: 'Readers see them either way; what you say stands beside them.',
+        },
+  ]
+}
+
+function verdictPoints({ verdict }: View): readonly Point[] {
+  if (verdict.verdict.trim() === '')
+    return [{ kind: 'open', title: 'No verdict', words: 'Readers look for it first: say it in a sentence.' }]
+  return [{ kind: 'done', title: 'Verdict', words: verdict.verdict }]
+}
+
+function readerPoints(view: View): readonly Point[] {
+  const open = view.remarks.filter((r) => r.settledAt === undefined)
+  const stands = view.readers.filter((r) => !r.changedSince).map((r) => r.who)
+  const before = view.readers.filter((r) => r.changedSince).map((r) => r.who)
+  return [
+    ...(open.length > 0
+      ? [
+          {
+            kind: 'open',
+            title: `${many(open.length, 'remark is', 'remarks are')} open`,
+            words: open.map((r) => `${r.who}: ${r.text}`).join(' · '),
+          } as const,
+        ]
+      : []),
+    stands.length > 0
+      ? { kind: 'done', title: 'Second reader', words: `Read by ${[...new Set(stands)].join(', ')}.` }
+      : {
+          kind: 'open',
+          title: 'Second reader',
+          words:
+            before.length > 0
+              ? `${[...new Set(before)].join(', ')} read it before it was changed.`
+              : 'Nobody put their name to it yet.',
+        },
+  ]
+}
