@@ -1,0 +1,138 @@
+package app.yarrowmark.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import java.io.IOException;
+import java.net.http.HttpResponse;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.openqa.selenium.By;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.WebElement;
+
+/** From an empty desk to a page that a stranger reads: a table comes in, is compared, written about, and published. */
+class WritingTest {
+
+    private static final String TITLE = "One generation to the next";
+
+    private static OwnDesk own;
+
+    @BeforeAll
+    static void begin() {
+        own = OwnDesk.begin();
+    }
+
+    @AfterAll
+    static void end() {
+        own.close();
+    }
+
+    private static String stranger(String path, int status) {
+        HttpResponse<String> answer = own.app.send("GET", path, "", "");
+        assertThat(answer.statusCode()).as(path).isEqualTo(status);
+        return answer.body();
+    }
+
+    private static void table() throws IOException {
+        Path file = Files.writeString(
+                Files.createTempDirectory("table").resolve("Genround.csv"),
+                "device,kind,year,drive size,One thread (points),Many threads (points),Film export (s),Drive read (MB/s)\n"
+                        + "Corvane Nook 2,mini,2025,2 TB,1702,7402,312,3310\n"
+                        + "Corvane Nook 3,mini,2026,512 GB,1890,8710,224,1640\n");
+        own.bring(file);
+        own.desk.see("What the columns say");
+        own.makeSuite("Genround");
+        own.desk.press("Read the table");
+        own.desk.see("to keep");
+        own.desk.press("Keep all that was understood");
+        own.desk.see("Take it back");
+    }
+
+    private static void sideBySide() {
+        StringBuilder address = new StringBuilder(own.app.url() + "/side-by-side?ref=1");
+        String[] setups = new String[2];
+        for (JsonNode run : own.runsOf("Genround")) {
+            String setup = "&s=setup-" + run.at("/run/setupId").asText();
+            setups[run.at("/setup/model").asText().endsWith("3") ? 0 : 1] = setup;
+        }
+        own.desk.go(address.append(setups[0]).append(setups[1]).toString());
+        own.desk.see("matters from");
+    }
+
+    private static WebElement labelled(String label) {
+        return own.desk.waitFor(By.xpath("//label[span[.='" + label + "']]/textarea"));
+    }
+
+    private static void write() {
+        own.desk.go(own.app.url() + "/write-ups");
+        own.desk.press(TITLE);
+        own.desk.see("Before readers see it");
+        labelled("Verdict").sendKeys("Buy it for film; wait if files are large.");
+        labelled("Not for whom").sendKeys("Skip it if the drive is what you need.");
+        own.desk
+                .waitFor(By.xpath("//label[.='For']/following-sibling::textarea"))
+                .sendKeys("88 s sooner\nsmall");
+        WebElement text = own.desk.waitFor(By.cssSelector(".ProseMirror"));
+        own.desk.script("const text = document.querySelector('.ProseMirror'); text.focus();"
+                + "getSelection().selectAllChildren(text.firstElementChild)");
+        text.sendKeys("The film is there 88 s sooner.", Keys.ENTER, "## The drive", Keys.ENTER, "- half as fast");
+        WebElement answer = own.desk.waitFor(By.cssSelector("[data-figure] input"));
+        answer.sendKeys("That is what is in the box.");
+        own.desk.waitUntil(
+                "all to be kept",
+                () -> own.desk.text("main [role=status]").contains("kept ")
+                        && !own.desk.text("main [role=status]").contains("not kept"));
+    }
+
+    @Test
+    void whatWasMeasuredBecomesAPageThatAStrangerReads() throws IOException {
+        table();
+        sideBySide();
+        own.desk.press("Put into a write-up");
+        own.desk.type("What the new write-up is called", TITLE);
+        own.desk.press("Put it in");
+        own.desk.see("It is figure 1 of");
+        write();
+        String slug = "one-generation-to-the-next";
+        stranger("/read/" + slug, 404);
+
+        own.desk.press("Publish \u2026");
+        own.desk.see("Nobody put their name to it yet");
+        own.desk
+                .waitFor(By.xpath("//*[@role='dialog']//button[normalize-space(.)='Publish']"))
+                .click();
+        own.desk.see("is published");
+
+        String page = stranger("/read/" + slug, 200);
+        assertThat(page)
+                .contains("<h1>" + TITLE + "</h1>", "Buy it for film", "<h2>The drive</h2>", "<li>half as fast</li>")
+                .contains("88 s sooner; small", "That is what is in the box.", "drive", "<svg")
+                .doesNotContain("<script src");
+        assertThat(page.indexOf("The film is there")).isLessThan(page.indexOf("<figure"));
+        assertThat(stranger("/read/" + slug + "/figure-1.csv", 200)).contains("1890", "1702");
+        assertThat(stranger("/read", 200)).contains(TITLE);
+        own.desk.requireAccessible(own.app.url() + "/read/" + slug, "The film is there");
+        own.desk.requireAccessible(own.app.url() + "/read", "Published");
+        own.desk.requireAccessible(own.app.url() + "/write-ups", "read it");
+        own.desk.press(TITLE);
+        own.desk.see("What readers saw");
+        own.desk.requireAccessible(own.desk.address(), "What readers saw");
+    }
+
+    @Test
+    void aStrangerSeesNothingElse() {
+        for (String path : own.app.get("/api/v1/openapi.json", own.token).at("/paths").properties().stream()
+                .filter(p -> p.getValue().has("get"))
+                .map(p -> p.getKey().replaceAll("\\{[^}]+}", "1"))
+                .toList()) {
+            if (path.equals("/api/v1/session")) {
+                continue;
+            }
+            assertThat(own.app.send("GET", path, "", "").statusCode()).as(path).isEqualTo(401);
+        }
+    }
+}
