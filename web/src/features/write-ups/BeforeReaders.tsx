@@ -151,6 +151,18 @@ function States({ view, reads }: Pick<BeforeReadersProps, 'view' | 'reads'>) {
           </li>
         ))}
       </ol>
+      {view.state === 'PUBLISHED' && (
+        <p className="mt-2 text-sm">
+          <a
+            className="underline underline-offset-2 decoration-line"
+            href={`/api/v1/write-ups/published.zip?id=${String(view.id)}`}
+            download
+          >
+            Take it along as a folder (ZIP)
+          </a>
+          : a page that needs no desk, its text as Markdown, figures as pictures and data.
+        </p>
+      )}
       {view.state === 'PUBLISHED' && !reads && (
         <details className="mt-2">
           <summary className="cursor-pointer underline underline-offset-2 decoration-line">

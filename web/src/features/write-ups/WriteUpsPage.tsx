@@ -45,6 +45,15 @@ export function WriteUpsPage() {
         >
           What readers see
         </a>
+        {all.data.some((w) => w.state === 'PUBLISHED') && (
+          <a
+            className="text-base underline underline-offset-2 decoration-line"
+            href="/api/v1/write-ups/published.zip"
+            download
+          >
+            Take all of it along (ZIP)
+          </a>
+        )}
       </div>
       {all.data.length === 0 ? (
         <div className="mt-3 max-w-140">

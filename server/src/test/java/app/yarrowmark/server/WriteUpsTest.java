@@ -5,8 +5,15 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.util.Base64;
+import java.util.LinkedHashMap;
+import java.util.Map;
 import java.util.UUID;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipInputStream;
 import org.junit.jupiter.api.Test;
 
 class WriteUpsTest extends ServerTest {
@@ -143,7 +150,8 @@ class WriteUpsTest extends ServerTest {
         JsonNode published = publish(second, "12 % became 11 % after a third run");
         assertThat(published.get("states")).hasSize(2);
         assertThat(stranger.get(page).text()).contains("It gains 11 %", "Changed since", "after a third run");
-        assertThat(stranger.get(page + "/1").text()).contains("It gains 12 %", "there is a newer one");
+        assertThat(stranger.get(page + "/1").text())
+                .contains("It gains 12 %", "href=\"../" + view.get("slug").asText() + "\">there is a newer one");
         stranger.get(page + "/3").expect(404);
 
         assertThat(person.post(at(view) + "/withdraw", "{\"why\":\" \"}")
@@ -227,5 +235,46 @@ class WriteUpsTest extends ServerTest {
         assertThat(Api.anonymous(port).get(page).text())
                 .as("nobody stands by what they did not read")
                 .doesNotContain("read by");
+    }
+
+    @Test
+    void whatIsPublishedIsAFolderThatNeedsNoDesk() throws IOException {
+        JsonNode view = begin("Folder " + tag, null);
+        put(view);
+        JsonNode kept =
+                written(person.get(at(view)).json(), "It gains :number[12 %]{of=\"setup-1\"}.\n\n::figure{number=1}\n");
+        assertThat(person.get("/api/v1/write-ups/published.zip?id="
+                                + view.get("id").asLong())
+                        .status())
+                .as("a draft is not taken along")
+                .isEqualTo(404);
+        publish(kept, "");
+        Map<String, String> files = new LinkedHashMap<>();
+        try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(person.bytes(
+                "/api/v1/write-ups/published.zip?id=" + view.get("id").asLong())))) {
+            for (ZipEntry e = zip.getNextEntry(); e != null; e = zip.getNextEntry()) {
+                files.put(e.getName(), new String(zip.readAllBytes(), StandardCharsets.UTF_8));
+            }
+        }
+        String folder = view.get("slug").asText() + "/";
+        assertThat(files)
+                .containsOnlyKeys(
+                        "index.html",
+                        "style.css",
+                        "letters.woff2",
+                        folder + "index.html",
+                        folder + "text.md",
+                        folder + "figure-1.svg",
+                        folder + "figure-1.csv",
+                        folder + "figure-1.png");
+        assertThat(files.get("index.html"))
+                .contains("href=\"" + folder + "index.html\"")
+                .doesNotContain("/read/");
+        assertThat(files.get(folder + "index.html"))
+                .contains("href=\"../style.css\"", "href=\"figure-1.csv\"", "It gains <b class=\"number\">12 %</b>")
+                .doesNotContain("/read/", "http://");
+        assertThat(files.get(folder + "text.md"))
+                .contains("# Folder " + tag, "It gains 12 %.", "![Reed bed](figure-1.png)", "> Memory differs")
+                .doesNotContain("::figure", ":number");
     }
 }

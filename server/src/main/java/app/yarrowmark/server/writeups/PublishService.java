@@ -88,7 +88,7 @@ class PublishService {
     /** Returns the page that readers would see now. */
     String preview(long id, String who) {
         ReaderPage.Told told = new ReaderPage.Told(who, clock.instant(), 0, 0, revision.current(), List.of(), null);
-        return ReaderPage.page(draft(id), told, new ReaderPage.Place("/read/", "", "", true));
+        return ReaderPage.page(draft(id), told, new ReaderPage.Place("/read/", "", "", "", true));
     }
 
     /**

@@ -1,14 +1,12 @@
 package app.yarrowmark.server.writeups;
 
 import app.yarrowmark.server.problems.Refusal;
-import app.yarrowmark.server.writeups.ReaderPage.Listed;
 import app.yarrowmark.server.writeups.ReaderPage.Place;
 import app.yarrowmark.server.writeups.WriteUpView.FigureContent;
 import app.yarrowmark.server.writeups.WriteUpView.State;
 import io.swagger.v3.oas.annotations.Hidden;
 import jakarta.servlet.http.HttpServletRequest;
 import java.nio.charset.StandardCharsets;
-import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.core.io.Resource;
@@ -43,13 +41,17 @@ class ReadController {
 
     @GetMapping({"", "/"})
     ResponseEntity<byte[]> index() {
-        return page(kept.text("index", () -> ReaderPage.index(listed())), HTML);
+        return page(
+                kept.text("index", () -> ReaderPage.index(PublishedFolder.listed(publishing.published()), false)),
+                HTML);
     }
 
     @GetMapping("/feed.xml")
     ResponseEntity<byte[]> feed(HttpServletRequest request) {
         String base = base(request);
-        return page(kept.text("feed " + base, () -> ReaderPage.feed(listed(), base)), ATOM);
+        return page(
+                kept.text("feed " + base, () -> ReaderPage.feed(PublishedFolder.listed(publishing.published()), base)),
+                ATOM);
     }
 
     @GetMapping("/style.css")
@@ -70,12 +72,15 @@ class ReadController {
 
     @GetMapping("/{slug}")
     ResponseEntity<byte[]> last(@PathVariable String slug, HttpServletRequest request) {
-        return state(slug, null, new Place("", slug + "/", base(request) + slug + "/", false));
+        return state(slug, null, new Place("", slug + "/", base(request) + slug + "/", "", false));
     }
 
     @GetMapping("/{slug}/{number:\\d+}")
     ResponseEntity<byte[]> older(@PathVariable String slug, @PathVariable int number, HttpServletRequest request) {
-        return state(slug, number, new Place("../", number + "/", base(request) + slug + "/" + number + "/", false));
+        return state(
+                slug,
+                number,
+                new Place("../", number + "/", base(request) + slug + "/" + number + "/", "../" + slug, false));
     }
 
     private ResponseEntity<byte[]> state(String slug, @Nullable Integer number, Place place) {
@@ -126,24 +131,12 @@ class ReadController {
                 yield png;
             }
             default -> {
-                Place place = new Place("/read/", base + slug + "/", base + slug + "/", true);
+                Place place = new Place("/read/", base + slug + "/", base + slug + "/", "", true);
                 yield ReaderPage.embedded(
                                 figure, seen.content(), PublicPages.told(seen, publishing), place, base + slug)
                         .getBytes(StandardCharsets.UTF_8);
             }
         };
-    }
-
-    private List<Listed> listed() {
-        return publishing.published().stream()
-                .map(s -> new Listed(
-                        s.writeUp().slug,
-                        s.content().title(),
-                        s.content().line(),
-                        s.state().who,
-                        s.state().at,
-                        s.content().device()))
-                .toList();
     }
 
     private static String base(HttpServletRequest request) {

@@ -32,9 +32,10 @@ final class ReaderPage {
      * @param root from the page to where styles and letters are, such as {@code ../}; empty where they are beside it
      * @param files from the page to the folder of its figures' files; empty where they are beside it
      * @param absolute address of the folder of its figures' files, for links from elsewhere; empty where nobody knows it
+     * @param newest from the page to the newest state of it, where it is an older one
      * @param alone whether it is read from a folder, without the desk
      */
-    record Place(String root, String files, String absolute, boolean alone) {}
+    record Place(String root, String files, String absolute, String newest, boolean alone) {}
 
     /**
      * What a page says beside its content.
@@ -156,7 +157,7 @@ final class ReaderPage {
         } else if (told.number() == 0) {
             html.tag("p class=\"state\"", "A draft, as readers would see it. Nobody sees it yet but who writes.");
         } else if (told.number() < told.last()) {
-            html.raw("<p class=\"state\">An older state: <a href=\"" + place.root()
+            html.raw("<p class=\"state\">An older state: <a href=\"" + Html.text(place.newest())
                     + "\">there is a newer one</a>.</p>\n");
         }
     }
@@ -351,29 +352,37 @@ final class ReaderPage {
             Instant at,
             @Nullable String device) {}
 
-    /** Returns the page that lists everything published. */
-    static String index(List<Listed> all) {
+    /**
+     * Returns the page that lists everything published.
+     *
+     * @param alone whether it is read from a folder, without the desk
+     */
+    static String index(List<Listed> all, boolean alone) {
         Html html = new Html();
         html.raw("<!doctype html>\n<html lang=\"en\"><head><meta charset=\"utf-8\">\n")
                 .raw("<meta name=\"viewport\" content=\"width=device-width, initial-scale=1\">\n")
                 .tag("title", "Published write-ups");
         meta(html, "name=\"description\"", "Reviews of devices with the measurements behind them.");
-        html.raw(
-                        "<link rel=\"stylesheet\" href=\"/read/style.css\">\n<link rel=\"alternate\" type=\"application/atom+xml\"")
-                .raw(" href=\"/read/feed.xml\" title=\"Everything published\">\n</head><body><main>\n")
-                .tag("h1", "Published");
+        html.raw("<link rel=\"stylesheet\" href=\"" + (alone ? "" : "/read/") + "style.css\">\n");
+        if (!alone) {
+            html.raw("<link rel=\"alternate\" type=\"application/atom+xml\" href=\"/read/feed.xml\""
+                    + " title=\"Everything published\">\n");
+        }
+        html.raw("</head><body><main>\n").tag("h1", "Published");
         if (all.isEmpty()) {
             html.tag("p", "Nothing is published yet.");
         }
         html.raw("<ul class=\"index\">");
-        for (Listed one : all) {
-            html.raw("<li><h2>" + link("/read/" + one.slug(), one.title()) + "</h2>")
-                    .tagIf("p class=\"line\"", one.line())
-                    .raw("<p class=\"by\">" + Html.text(DAY.format(one.at()) + " · " + one.who()))
-                    .raw(one.device() == null ? "" : " · " + Html.text(one.device()))
-                    .raw("</p></li>\n");
-        }
+        all.forEach(one -> listed(html, one, alone ? one.slug() + "/index.html" : "/read/" + one.slug()));
         return html.raw("</ul></main></body></html>\n").toString();
+    }
+
+    private static void listed(Html html, Listed one, String address) {
+        html.raw("<li><h2>" + link(address, one.title()) + "</h2>")
+                .tagIf("p class=\"line\"", one.line())
+                .raw("<p class=\"by\">" + Html.text(DAY.format(one.at()) + " · " + one.who()))
+                .raw(one.device() == null ? "" : " · " + Html.text(one.device()))
+                .raw("</p></li>\n");
     }
 
     /** Returns the feed of everything published, after RFC 4287. */

@@ -1,6 +1,7 @@
 package app.yarrowmark.server.writeups;
 
 import app.yarrowmark.server.access.Caller;
+import app.yarrowmark.server.problems.Refusal;
 import app.yarrowmark.server.writeups.WriteUpView.FigureContent;
 import app.yarrowmark.server.writeups.WriteUpView.FigureView;
 import app.yarrowmark.server.writeups.WriteUpView.WriteUpLine;
@@ -8,6 +9,8 @@ import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.Schema;
 import io.swagger.v3.oas.annotations.responses.ApiResponse;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -20,6 +23,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -29,10 +33,12 @@ class WriteUpController {
 
     private final WriteUpService writeUps;
     private final PublishService publishing;
+    private final PublishedFolder folder;
 
-    WriteUpController(WriteUpService writeUps, PublishService publishing) {
+    WriteUpController(WriteUpService writeUps, PublishService publishing, PublishedFolder folder) {
         this.writeUps = writeUps;
         this.publishing = publishing;
+        this.folder = folder;
     }
 
     /**
@@ -157,6 +163,23 @@ class WriteUpController {
     @GetMapping(path = "/{id}/page", produces = MediaType.TEXT_HTML_VALUE)
     String page(@PathVariable long id, @AuthenticationPrincipal Caller caller) {
         return publishing.preview(id, caller.who());
+    }
+
+    @Operation(summary = "What is published, as a folder of plain files")
+    @ApiResponse(
+            responseCode = "200",
+            content = @Content(mediaType = "application/zip", schema = @Schema(type = "string", format = "binary")))
+    @GetMapping(path = "/published.zip", produces = "application/zip")
+    void folder(@RequestParam(required = false) @Nullable Long id, HttpServletResponse response) throws IOException {
+        List<PublishService.Seen> all = publishing.published().stream()
+                .filter(s -> id == null || s.writeUp().id.equals(id))
+                .toList();
+        if (all.isEmpty()) {
+            throw Refusal.notFound("Readers see nothing of that: there is nothing to take along.");
+        }
+        response.setContentType("application/zip");
+        response.setHeader("Content-Disposition", "attachment; filename=published.zip");
+        folder.write(all, response.getOutputStream());
     }
 
     @Operation(summary = "Publish a write-up as it is")
