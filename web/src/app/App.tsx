@@ -57,6 +57,9 @@ const WriteUpsPage = lazy(() =>
 const WriteUpPage = lazy(() =>
   loaded(() => import('../features/write-ups/WriteUpPage')).then((m) => ({ default: m.WriteUpPage })),
 )
+const ShowPage = lazy(() =>
+  loaded(() => import('../features/write-ups/ShowPage')).then((m) => ({ default: m.ShowPage })),
+)
 const AccessPage = lazy(() =>
   loaded(() => import('../features/access/AccessPage')).then((m) => ({ default: m.AccessPage })),
 )
@@ -82,6 +85,7 @@ export function App() {
   if (name === undefined) return <SignIn first={session.data.firstAccountNeeded} />
   return (
     <Routes>
+      <Route path="/write-ups/:id/show" element={page(<ShowPage />)} />
       <Route element={<Frame name={name} />}>
         <Route path="/desk" element={page(<DeskPage />)} />
         <Route path="/desk/new" element={page(<PutOnDesk />)} />

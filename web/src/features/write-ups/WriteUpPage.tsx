@@ -118,6 +118,15 @@ function Head({ view, saving, reads }: PartProps & { readonly view: View }) {
       >
         See it as readers do
       </a>
+      {view.figures.some((f) => f.used) && (
+        <Link
+          className="border border-line rounded px-2.75 py-1.25 text-base text-ink hover:border-ink2"
+          title="Its figures over the whole screen: → and ← turn, f fills the screen, Esc comes back"
+          to={`/write-ups/${String(view.id)}/show`}
+        >
+          Show
+        </Link>
+      )}
       {!reads && <Publish view={view} saving={saving} />}
     </div>
   )
@@ -131,25 +140,27 @@ function Named({ typed, saving, reads }: PartProps & { readonly typed: Typed }) 
   return (
     <div className="mb-4">
       <h1 className="sr-only">{typed.title}</h1>
-      <input
+      <textarea
         aria-label="Title"
         value={typed.title}
         readOnly={reads}
+        rows={1}
         onChange={(e) => {
-          type({ title: e.target.value })
+          type({ title: e.target.value.replace(/\n/g, ' ') })
         }}
-        className="w-full bg-transparent text-3xl font-bold tracking-tight outline-none border-b border-transparent focus:border-line"
+        className="w-full field-sizing-content resize-none bg-transparent text-3xl font-bold tracking-tight outline-none border-b border-transparent focus:border-line"
       />
       {of('title') !== undefined && <FieldError>The title {of('title')}.</FieldError>}
-      <input
+      <textarea
+        rows={1}
         aria-label="Line below the title"
         placeholder={reads ? '' : 'a line below it'}
         value={typed.line}
         readOnly={reads}
         onChange={(e) => {
-          type({ line: e.target.value })
+          type({ line: e.target.value.replace(/\n/g, ' ') })
         }}
-        className="w-full bg-transparent text-lg text-ink2 outline-none border-b border-transparent focus:border-line"
+        className="w-full field-sizing-content resize-none bg-transparent text-lg text-ink2 outline-none border-b border-transparent focus:border-line"
       />
       <div className="flex items-center gap-2 text-sm text-ink2 mt-1">
         <span>Of</span>

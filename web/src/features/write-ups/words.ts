@@ -26,6 +26,13 @@ export interface Point {
 const many = (n: number, one: string, more: string) =>
   `${n === 1 ? 'One' : String(n)} ${n === 1 ? one : more}`
 
+/** The figures of the text, in its order. */
+export function figuresInText({ text, figures }: View): readonly Schemas['FigureView'][] {
+  return [...text.matchAll(/^::figure\{\s*number="?(\d+)/gm)].flatMap(
+    (m) => figures.find((f) => f.number === Number(m[1])) ?? [],
+  )
+}
+
 /** Notes under the figures in the text that have no word of the writer, each once. */
 export function unanswered(view: View): readonly string[] {
   const answered = new Set(view.answers.filter((a) => a.text.trim() !== '').map((a) => a.caveat))

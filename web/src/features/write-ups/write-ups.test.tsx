@@ -4,6 +4,7 @@ import type { Schemas } from '../../api/client'
 import { Reply, serve, show } from '../../testing'
 import { fittingFinds } from './editor/Finds'
 import { WriteUpPage } from './WriteUpPage'
+import { ShowPage } from './ShowPage'
 import { WriteUpsPage } from './WriteUpsPage'
 import { points } from './words'
 
@@ -142,6 +143,23 @@ describe('a write-up', () => {
     })
     expect(screen.getByLabelText<HTMLInputElement>('Title').readOnly).toBe(true)
     expect(screen.queryByText('I read it, with my name')).toBeNull()
+  })
+})
+
+describe('show', () => {
+  it('turns the figures of the text by keys, in its order, and comes back', async () => {
+    const second = { ...figure, number: 2, content: { ...figure.content, title: 'Overall' } }
+    const text = '::figure{number=2}\n\n::figure{number=9}\n\n::figure{number=1}'
+    serve({ 'GET /api/v1/write-ups/3': { ...view, text, figures: [figure, second] } })
+    show(<ShowPage />, '/write-ups/3/show', '/write-ups/:id/show')
+    expect(await screen.findByRole('heading', { name: 'Overall' })).toBeTruthy()
+    fireEvent.keyDown(window, { key: 'ArrowRight' })
+    expect(screen.getByRole('heading', { name: 'Reed bed, 1080 lines' })).toBeTruthy()
+    expect(screen.getByRole('status').textContent).toBe('Figure 2 of 2')
+    fireEvent.keyDown(window, { key: 'ArrowRight' })
+    expect(screen.getByRole('status').textContent).toBe('Figure 2 of 2')
+    fireEvent.keyDown(window, { key: 'Escape' })
+    expect(await screen.findByText('another view')).toBeTruthy()
   })
 })
 

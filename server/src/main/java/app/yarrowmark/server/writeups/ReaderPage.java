@@ -9,10 +9,12 @@ import java.time.Instant;
 import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -65,10 +67,11 @@ final class ReaderPage {
                 .raw("</header>\n");
         state(html, told, place);
         verdict(html, content.verdict());
+        Set<Integer> shown = new HashSet<>();
         for (Markdown.Block block : Markdown.blocks(content.text())) {
             FigureContent figure = content.figures().get(block.figure());
             if (figure != null) {
-                figure(html, block.figure(), figure, content, place);
+                figure(html, block.figure(), shown.add(block.figure()), figure, content, place);
             } else {
                 html.raw(block.html()).raw("\n");
             }
@@ -191,9 +194,14 @@ final class ReaderPage {
         }
     }
 
-    /** A figure with its caveats, its data and where it can be taken. */
-    static void figure(Html html, int number, FigureContent figure, PublishedContent content, Place place) {
-        html.raw("<figure id=\"figure-" + number + "\">\n<figcaption>")
+    /**
+     * A figure with its caveats, its data and where it can be taken.
+     *
+     * @param named whether links lead to it: the first time that it stands on the page
+     */
+    private static void figure(
+            Html html, int number, boolean named, FigureContent figure, PublishedContent content, Place place) {
+        html.raw("<figure" + (named ? " id=\"figure-" + number + "\"" : "") + ">\n<figcaption>")
                 .tag("b", figure.title())
                 .tagIf("span", figure.about())
                 .raw("</figcaption>\n<div class=\"drawing\">")
@@ -305,7 +313,7 @@ final class ReaderPage {
                 .raw("<link rel=\"stylesheet\" href=\"" + place.root()
                         + "style.css\"></head><body class=\"embedded\"><main>\n");
         if (figure != null) {
-            figure(html, number, figure, content, place);
+            figure(html, number, true, figure, content, place);
         }
         return html.raw("<p class=\"links\">From <a href=\"" + Html.text(whole) + "\" target=\"_top\">")
                 .raw(Html.text(content.title()))
