@@ -29,7 +29,7 @@ export function BeforeReaders({ view, saving, reads }: BeforeReadersProps) {
   return (
     <aside
       aria-label="Before readers see it"
-      className="w-97 max-lg:w-auto shrink-0 lg:sticky lg:top-0 lg:self-start lg:h-[calc(100vh-56px)] overflow-auto border-l border-line max-lg:border-l-0 max-lg:border-t px-5 pt-5 pb-10 bg-sheet"
+      className="w-97 max-[1023px]:w-auto shrink-0 min-[1024px]:sticky min-[1024px]:top-0 min-[1024px]:self-start min-[1024px]:h-[calc(100vh-56px)] overflow-auto border-l border-line max-[1023px]:border-l-0 max-[1023px]:border-t px-5 pt-5 pb-10 bg-sheet"
     >
       <h2 className="text-lg">Before readers see it</h2>
       <ul className="mt-2" data-testid="points">
