@@ -31,7 +31,7 @@ export function BeforeReaders({ view, saving, reads }: BeforeReadersProps) {
       aria-label="Before readers see it"
       className="w-97 max-[1023px]:w-auto shrink-0 min-[1024px]:sticky min-[1024px]:top-0 min-[1024px]:self-start min-[1024px]:h-[calc(100vh-56px)] overflow-auto border-l border-line max-[1023px]:border-l-0 max-[1023px]:border-t px-5 pt-5 pb-10 bg-sheet"
     >
-      <h2 className="text-lg">Before readers see it</h2>
+      <h2 className="text-xl">Before readers see it</h2>
       <ul className="mt-2" data-testid="points">
         {points(view).map((p) => (
           <li key={p.title} className="flex gap-3 py-2.5 border-b border-line2">

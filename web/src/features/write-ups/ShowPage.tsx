@@ -36,7 +36,7 @@ function Show({ view }: { readonly view: Schemas['WriteUpView'] }) {
   const shown = figures[at]
   if (!shown)
     return (
-      <main className="h-screen grid place-content-center text-lg">
+      <main className="h-screen grid place-content-center text-xl">
         <h1>The text has no figure yet.</h1>
       </main>
     )

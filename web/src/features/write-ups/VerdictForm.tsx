@@ -43,7 +43,7 @@ export function VerdictForm({ verdict, reads, onVerdict }: VerdictFormProps) {
               onChange={(e) => {
                 onVerdict({ ...verdict, [key]: e.target.value })
               }}
-              className={`w-full field-sizing-content resize-none bg-transparent outline-none border-b border-line2 focus:border-ink2 ${key === 'verdict' ? 'text-lg font-bold' : 'text-md'}`}
+              className={`w-full field-sizing-content resize-none bg-transparent outline-none border-b border-line2 focus:border-ink2 ${key === 'verdict' ? 'text-xl font-bold' : 'text-md'}`}
             />
           </label>
         ))}

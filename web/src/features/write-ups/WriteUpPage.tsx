@@ -160,7 +160,7 @@ function Named({ typed, saving, reads }: PartProps & { readonly typed: Typed }) 
         onChange={(e) => {
           type({ line: e.target.value.replace(/\n/g, ' ') })
         }}
-        className="w-full field-sizing-content resize-none bg-transparent text-lg text-ink2 outline-none border-b border-transparent focus:border-line"
+        className="w-full field-sizing-content resize-none bg-transparent text-xl text-ink2 outline-none border-b border-transparent focus:border-line"
       />
       <div className="flex items-center gap-2 text-sm text-ink2 mt-1">
         <span>Of</span>
