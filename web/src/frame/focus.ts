@@ -40,8 +40,7 @@ export function useFocusAddress(): (sitting: number) => string {
   }
 }
 
-export type View =
-  'desk' | 'ledger' | 'side-by-side' | 'standings' | 'versions' | 'write-ups' | 'catalogue'
+export type View = 'desk' | 'ledger' | 'side-by-side' | 'standings' | 'versions' | 'write-ups' | 'catalogue'
 
 function address(view: View, sitting: number | undefined): string {
   if (sitting === undefined) return `/${view}`

@@ -318,6 +318,6 @@ class RunsTest extends ServerTest {
                         .get("total")
                         .asLong())
                 .isZero();
-        person.get("/api/v1/runs?size=1000").expect(422);
+        person.get("/api/v1/runs?size=1001").expect(422);
     }
 }

@@ -78,7 +78,7 @@ public class Lists implements ResponseBodyAdvice<Object> {
         response.getHeaders().set(TOTAL, String.valueOf(list.size()));
         String sort = request.getServletRequest().getParameter("sort");
         Class<?> element = elements(answer);
-        List<?> sorted = sort == null || sort.isBlank() || element == null
+        List<?> sorted = sort == null || element == null
                 ? list
                 : list.stream().sorted(order(element, sort)).toList();
         int size = number(request, "size", 1, LARGEST, 0);
@@ -114,7 +114,7 @@ public class Lists implements ResponseBodyAdvice<Object> {
 
     private static int number(ServletServerHttpRequest request, String name, int least, int most, int usual) {
         String text = request.getServletRequest().getParameter(name);
-        if (text == null || text.isBlank()) {
+        if (text == null) {
             return usual;
         }
         try {
