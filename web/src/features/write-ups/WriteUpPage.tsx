@@ -39,7 +39,7 @@ function Writing({ view }: { readonly view: View }) {
   }
   const shown = { ...view, ...typed }
   return (
-    <div className="flex min-h-full max-[1023px]:flex-col">
+    <div className="flex min-h-full max-xl:flex-col">
       <div className="flex-1 min-w-0 px-10 max-md:px-4 pt-4 pb-20">
         <div className="max-w-165 mx-auto">
           <Head view={view} saving={saving} reads={reads} />

@@ -112,3 +112,17 @@ function readerPoints(view: View): readonly Point[] {
         },
   ]
 }
+
+/** How a number of the text stands to its figures, in a sentence. */
+export function claimWords({ text, standing }: Schemas['SaidNumber']): string {
+  switch (standing) {
+    case 'FOUND':
+      return `“${text}” stands in a figure`
+    case 'OTHER_BASE':
+      return `“${text}” is known of another base`
+    case 'SLIP':
+      return `“${text}” may be a slip of the pen`
+    case 'UNKNOWN':
+      return `“${text}” is in no figure here`
+  }
+}

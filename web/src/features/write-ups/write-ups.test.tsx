@@ -56,7 +56,13 @@ const view: Schemas['WriteUpView'] = {
   edition: 4,
 }
 
+const claims: Schemas['SaidNumber'][] = [
+  { text: '64.2', standing: 'FOUND', own: false, where: 'Reed bed: Nook', words: '' },
+  { text: '12 m', standing: 'UNKNOWN', own: false, where: '', words: '' },
+]
+
 const server = {
+  'GET /api/v1/write-ups/3/claims': claims,
   'GET /api/v1/write-ups/3': view,
   'GET /api/v1/models': [],
   'GET /api/v1/session': { name: 'Wren Alder', role: 'REVIEWER' },
@@ -132,6 +138,21 @@ describe('a write-up', () => {
     await waitFor(() => {
       expect(screen.getByLabelText<HTMLInputElement>('Title').value).toBe('Their box')
     })
+  })
+
+  it('says which numbers are in no figure, and takes one’s own word for it', async () => {
+    const sent = serve({ ...server, 'PUT /api/v1/write-ups/3': { ...view, edition: 5 } })
+    show(<WriteUpPage />, '/write-ups/3', '/write-ups/:id')
+    expect(await screen.findByText('“12 m” is in no figure here')).toBeTruthy()
+    expect(screen.getByText('1 of 2 stand in a figure of the text, or are your own word.')).toBeTruthy()
+    fireEvent.click(screen.getByText('It is my own word'))
+    await waitFor(
+      () => {
+        const body = sent.find((s) => s.method === 'PUT')?.body as Schemas['WriteUpEdit'] | undefined
+        expect(body?.answers).toEqual([{ caveat: 'own word: 12 m', text: 'my own word' }])
+      },
+      { timeout: 4000 },
+    )
   })
 
   it('can be read and not changed by who only reads', async () => {

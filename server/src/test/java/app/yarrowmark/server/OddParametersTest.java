@@ -79,6 +79,13 @@ class OddParametersTest extends ServerTest {
         known.put("suites", String.valueOf(suite("kernmill", "processor")));
         known.put("sheets", known.get("suites"));
         known.put("runs", run);
+        known.put(
+                "write-ups",
+                person.post("/api/v1/write-ups", "{\"title\":\"Odd\"}")
+                        .expect(201)
+                        .json()
+                        .get("id")
+                        .asText());
         int sent = 0;
         for (var path : document.get("paths").properties()) {
             for (var operation : path.getValue().properties()) {

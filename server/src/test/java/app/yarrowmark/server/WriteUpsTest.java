@@ -277,4 +277,22 @@ class WriteUpsTest extends ServerTest {
                 .contains("# Folder " + tag, "It gains 12 %.", "![Reed bed](figure-1.png)", "> Memory differs")
                 .doesNotContain("::figure", ":number");
     }
+
+    @Test
+    void everyNumberOfTheTextIsHeldAgainstItsFigures() {
+        JsonNode view = begin("Claims " + tag, null);
+        put(view);
+        JsonNode kept = written(
+                person.get(at(view)).json(),
+                "It draws 64.2 frames/s, reached 12 m in 2026, and 46.2 W.\n\n::figure{number=1}\n");
+        JsonNode claims = person.get(at(view) + "/claims").expect(200).json();
+        assertThat(claims.findValuesAsText("text")).containsExactly("64.2 frames/s", "12 m", "46.2 W");
+        assertThat(claims.findValuesAsText("standing")).containsExactly("FOUND", "UNKNOWN", "SLIP");
+        assertThat(claims.at("/0/where").asText()).isEqualTo("Reed bed: Nook <2>, frames/s");
+        ObjectNode edit = edit(kept, kept.get("text").asText());
+        edit.putArray("answers").addObject().put("caveat", "own word: 12 m").put("text", "paced out");
+        person.put(at(view), edit.toString()).expect(200);
+        assertThat(person.get(at(view) + "/claims").json().at("/1/own").asBoolean())
+                .isTrue();
+    }
 }

@@ -34,11 +34,13 @@ class WriteUpController {
     private final WriteUpService writeUps;
     private final PublishService publishing;
     private final PublishedFolder folder;
+    private final ClaimService claims;
 
-    WriteUpController(WriteUpService writeUps, PublishService publishing, PublishedFolder folder) {
+    WriteUpController(WriteUpService writeUps, PublishService publishing, PublishedFolder folder, ClaimService claims) {
         this.writeUps = writeUps;
         this.publishing = publishing;
         this.folder = folder;
+        this.claims = claims;
     }
 
     /**
@@ -148,6 +150,12 @@ class WriteUpController {
     @ResponseStatus(HttpStatus.CREATED)
     WriteUpView read(@PathVariable long id, @RequestBody Reading body, @AuthenticationPrincipal Caller caller) {
         return writeUps.read(id, body.edition(), caller.who());
+    }
+
+    @Operation(summary = "The numbers that a text says, held against its figures")
+    @GetMapping("/{id}/claims")
+    List<ClaimService.SaidNumber> claims(@PathVariable long id) {
+        return claims.claims(id);
     }
 
     @Operation(summary = "What would be published now")
