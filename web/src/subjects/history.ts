@@ -35,6 +35,7 @@ const deeds: Record<string, string> = {
   PASSWORD_RESET: 'took a new password by a link',
   TWO_STEP_ON: 'turned codes of an authenticator on',
   BEGUN: 'began',
+  TAKEN_IN: 'taken in',
   FIGURE_PUT: 'put in',
   FIGURE_RENEWED: 'renewed',
   REMARKED: 'remarked',

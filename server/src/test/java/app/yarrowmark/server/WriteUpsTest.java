@@ -6,6 +6,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Base64;
@@ -14,6 +15,7 @@ import java.util.Map;
 import java.util.UUID;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
+import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.Test;
 
 class WriteUpsTest extends ServerTest {
@@ -294,5 +296,39 @@ class WriteUpsTest extends ServerTest {
         person.put(at(view), edit.toString()).expect(200);
         assertThat(person.get(at(view) + "/claims").json().at("/1/own").asBoolean())
                 .isTrue();
+    }
+
+    @Test
+    void aDeskThatIsTakenOutHasItsWriteUpsAndTheStatesThatReadersSaw() throws IOException {
+        JsonNode view = begin("Travels " + tag, null);
+        put(view);
+        publish(written(person.get(at(view)).json(), "It gains 12 %.\n\n::figure{number=1}\n"), "");
+        String slug = view.get("slug").asText();
+        String other = slug + "-elsewhere";
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        try (ZipInputStream in = new ZipInputStream(new ByteArrayInputStream(person.bytes("/api/v1/desk.zip")));
+                ZipOutputStream zip = new ZipOutputStream(out)) {
+            for (ZipEntry e = in.getNextEntry(); e != null; e = in.getNextEntry()) {
+                if (e.getName().equals("write-ups.json")) {
+                    String text = new String(in.readAllBytes(), StandardCharsets.UTF_8);
+                    zip.putNextEntry(new ZipEntry("desk.json"));
+                    zip.write("{\"models\":[]}".getBytes(StandardCharsets.UTF_8));
+                    zip.putNextEntry(new ZipEntry("write-ups.json"));
+                    zip.write(text.replace("\"" + slug + "\"", "\"" + other + "\"")
+                            .getBytes(StandardCharsets.UTF_8));
+                }
+            }
+        }
+        assertThat(person.file("/api/v1/desk-zips", null, "desk.zip", out.toByteArray())
+                        .expect(200)
+                        .json()
+                        .get("rejected"))
+                .isEmpty();
+        String page = Api.anonymous(port).get("/read/" + slug).expect(200).text();
+        assertThat(Api.anonymous(port).get("/read/" + other).expect(200).text())
+                .as("digit for digit")
+                .isEqualTo(page.replace(slug, other));
+        assertThat(Api.anonymous(port).get("/read/" + other + "/figure-1.png").status())
+                .isEqualTo(200);
     }
 }

@@ -8,6 +8,7 @@ import app.yarrowmark.server.problems.JsonWords;
 import app.yarrowmark.server.problems.Refusal;
 import app.yarrowmark.server.problems.RuleViolations;
 import app.yarrowmark.server.scorebook.Cell;
+import app.yarrowmark.server.writeups.WriteUpArchive;
 import com.fasterxml.jackson.core.JsonParser;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.core.JsonToken;
@@ -36,12 +37,17 @@ public class DeskZip {
     /** Which files belong to which runs, {@link EvidenceLine}s. */
     public static final String EVIDENCE = "evidence.json";
 
+    /** Write-ups, {@link WriteUpArchive.Archived}s. */
+    public static final String WRITE_UPS = "write-ups.json";
+
     private final DeskFileImport desks;
     private final EvidenceService evidence;
+    private final WriteUpArchive writeUps;
 
-    DeskZip(DeskFileImport desks, EvidenceService evidence) {
+    DeskZip(DeskFileImport desks, EvidenceService evidence, WriteUpArchive writeUps) {
         this.desks = desks;
         this.evidence = evidence;
+        this.writeUps = writeUps;
     }
 
     /**
@@ -70,6 +76,7 @@ public class DeskZip {
                 models(json, sum, caller, cells);
             }
             evidence(file, sum, caller);
+            writeUps(file, sum, caller);
             return sum.report(desks.review(cells));
         } catch (JsonProcessingException e) {
             throw new RuleViolations("file", "what is in it cannot be read: " + JsonWords.of(e));
@@ -125,6 +132,26 @@ public class DeskZip {
                 evidence.add(line.run(), line.name(), content(file, line.file()), caller.who());
             } catch (Refusal | RuleViolations e) {
                 sum.rejected.add(new RuleViolations.Violation(line.file(), String.valueOf(e.getMessage())));
+            }
+        }
+    }
+
+    private void writeUps(ZipFile file, Sum sum, Caller caller) throws IOException {
+        ZipEntry list = file.getEntry(WRITE_UPS);
+        if (list == null) {
+            return;
+        }
+        try (InputStream in = new BufferedInputStream(file.getInputStream(list));
+                JsonParser json = Json.mapper().createParser(in)) {
+            require(json.nextToken() == JsonToken.START_ARRAY);
+            for (int i = 0; json.nextToken() == JsonToken.START_OBJECT; i++) {
+                WriteUpArchive.Archived one = json.readValueAs(WriteUpArchive.Archived.class);
+                try {
+                    writeUps.take(one, caller.who());
+                } catch (Refusal | RuleViolations e) {
+                    sum.rejected.add(
+                            new RuleViolations.Violation("write-ups[" + i + "]", String.valueOf(e.getMessage())));
+                }
             }
         }
     }

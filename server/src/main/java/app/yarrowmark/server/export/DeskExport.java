@@ -24,6 +24,7 @@ import app.yarrowmark.server.sittings.Sitting;
 import app.yarrowmark.server.sittings.SittingService;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
+import app.yarrowmark.server.writeups.WriteUpArchive;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.BufferedWriter;
 import java.io.IOException;
@@ -61,6 +62,7 @@ class DeskExport {
 
             desk.json      devices, units, setups with their facts, suites, and every run with its readings as written;
                            another desk takes it in, and comes to the same scores
+            write-ups.json write-ups with their figures, and every state that readers saw; another desk takes them in
             evidence.json  which file belongs to which run; the files are in the folder evidence
             history.csv    who changed what and when
             views.csv      views that were kept under a name
@@ -77,6 +79,7 @@ class DeskExport {
     private final SetupFlags flags;
     private final EvidenceService evidence;
     private final RunReview review;
+    private final WriteUpArchive writeUps;
 
     DeskExport(
             DataSource source,
@@ -88,7 +91,8 @@ class DeskExport {
             RunFiles runs,
             SetupFlags flags,
             EvidenceService evidence,
-            RunReview review) {
+            RunReview review,
+            WriteUpArchive writeUps) {
         this.jdbc = new JdbcTemplate(source);
         this.jdbc.setFetchSize(1000);
         this.catalogue = catalogue;
@@ -100,6 +104,7 @@ class DeskExport {
         this.flags = flags;
         this.evidence = evidence;
         this.review = review;
+        this.writeUps = writeUps;
     }
 
     /** @param kind of device; all, with history, views and people, if null */
@@ -112,6 +117,7 @@ class DeskExport {
             desk(kind, zip, files);
             evidence(zip, files);
             if (kind == null) {
+                writeUps(zip);
                 table(
                         zip,
                         "history.csv",
@@ -131,6 +137,18 @@ class DeskExport {
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+    }
+
+    private void writeUps(ZipOutputStream zip) throws IOException {
+        zip.putNextEntry(new ZipEntry(DeskZip.WRITE_UPS));
+        JsonGenerator json = Json.mapper().createGenerator(zip);
+        json.disable(JsonGenerator.Feature.AUTO_CLOSE_TARGET);
+        json.writeStartArray();
+        for (long id : writeUps.all()) {
+            json.writeObject(writeUps.of(id));
+        }
+        json.writeEndArray();
+        json.close();
     }
 
     private void desk(@Nullable DeviceKind kind, OutputStream zip, List<DeskZip.EvidenceLine> files)
