@@ -282,6 +282,7 @@ class WriteUpsTest extends ServerTest {
 
     @Test
     void everyNumberOfTheTextIsHeldAgainstItsFigures() {
+        onDesk("LAPTOP", "12");
         JsonNode view = begin("Claims " + tag, null);
         put(view);
         JsonNode kept = written(

@@ -108,7 +108,9 @@ class ClaimService {
                         figures.stream()
                                 .flatMap(f -> f.table().stream().skip(1).map(row -> row.isEmpty() ? "" : row.get(0))))
                 .flatMap(s -> s)
-                .filter(n -> n.length() > 1 && lower.contains(n.toLowerCase(Locale.ROOT)))
+                // A name that is a number only would hide every such number.
+                .filter(n -> n.length() > 1 && n.chars().anyMatch(Character::isLetter))
+                .filter(n -> lower.contains(n.toLowerCase(Locale.ROOT)))
                 .forEach(names::add);
         return names;
     }
