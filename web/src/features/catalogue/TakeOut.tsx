@@ -62,7 +62,7 @@ function TakeOutDialog({ onClose }: { readonly onClose: () => void }) {
         title="The desk as a file"
         href={address('desk.zip', false)}
         about={`Devices, setups, suites, runs as they were written, and their evidence${
-          kind === every ? '; history, kept views and people to read' : ''
+          kind === every ? '; write-ups; history, kept views and people to read' : ''
         }. Another desk takes it in and comes to the same scores.`}
         press="Take desk.zip"
       />

@@ -69,7 +69,7 @@ function PublishForm({ view, saving, onClose }: PublishProps & { readonly onClos
       open
       onClose={onClose}
       title={again ? 'Publish again' : 'Publish'}
-      about="Everybody who has the address can read it, without signing in. It shows the state of now: later changes of the records never change it."
+      about="Everybody who can reach this desk can read it, without signing in. It shows the state of now: later changes of the records never change it."
     >
       {open.length > 0 && (
         <div className="mb-3 text-base">

@@ -1,3 +1,4 @@
+import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { useModels, useSession } from '../../api/queries'
@@ -5,6 +6,7 @@ import { when } from '../../figures/dates'
 import { useWriteUp } from '../../subjects/queries'
 import { Button } from '../../ui/Button'
 import { Combobox } from '../../ui/Combobox'
+import { Dialog } from '../../ui/Dialog'
 import { FieldError } from '../../ui/Field'
 import { Overtaken } from '../../ui/Overtaken'
 import { Failed, Loading } from '../../ui/States'
@@ -90,7 +92,8 @@ const stateWords: Record<Saving['state'], string> = {
 
 function Head({ view, saving, reads }: PartProps & { readonly view: View }) {
   const navigate = useNavigate()
-  const throwing = useDeed(throwAway)
+  const throwing = useDeed(throwAway, 'here')
+  const [sure, setSure] = useState(false)
   const state = view.state === 'DRAFT' ? 'Draft' : view.state === 'PUBLISHED' ? 'Published' : 'Withdrawn'
   return (
     <div className="flex items-center gap-2 text-sm text-ink2 mb-4 flex-wrap">
@@ -102,13 +105,34 @@ function Head({ view, saving, reads }: PartProps & { readonly view: View }) {
         <Button
           look="link"
           onClick={() => {
-            void throwing.run(view).then((done) => {
-              if (done !== undefined) void navigate('/write-ups')
-            })
+            setSure(true)
           }}
         >
-          Throw it away
+          Throw it away …
         </Button>
+      )}
+      {sure && (
+        <Dialog
+          open
+          title={`Throw “${view.title}” away?`}
+          about="Its text and its figures are gone then; nothing that was measured is touched."
+          onClose={() => {
+            setSure(false)
+          }}
+        >
+          {throwing.problem !== null && <FieldError>{throwing.problem}</FieldError>}
+          <Button
+            look="main"
+            disabled={throwing.busy}
+            onClick={() => {
+              void throwing.run(view).then((done) => {
+                if (done !== undefined) void navigate('/write-ups')
+              })
+            }}
+          >
+            Throw it away
+          </Button>
+        </Dialog>
       )}
       <a
         className="border border-line rounded px-2.75 py-1.25 text-base text-ink hover:border-ink2"
@@ -195,7 +219,7 @@ function Conflict({ saving }: { readonly saving: Saving }) {
   const { theirs, typed, problem } = saving
   if (!theirs) return problem === null ? null : <FieldError>Not kept: {problem}</FieldError>
   const other = typedOf(theirs)
-  const lists = (t: Typed) => JSON.stringify(t.answers.map((a) => a.text))
+  const lists = (t: Typed) => t.answers.map((a) => `${a.caveat} ${a.text}`).join('\n')
   const verdict = ({ verdict: v }: Typed) =>
     [v.verdict, v.forWhom, v.notForWhom, ...v.pros, ...v.cons, ...v.lacks, ...v.next]
       .filter(Boolean)

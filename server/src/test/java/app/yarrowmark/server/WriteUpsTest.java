@@ -168,6 +168,8 @@ class WriteUpsTest extends ServerTest {
         assertThat(stranger.get(page + "/1").text()).doesNotContain("It gains");
         assertThat(stranger.get("/read").text()).doesNotContain("States " + tag);
         assertThat(person.delete(at(view)).expect(409).text()).contains("Readers have seen");
+        publish(person.get(at(view)).json(), "measured again with a unit from a shop");
+        assertThat(stranger.get(page).text()).contains("It gains 11 %").doesNotContain("Withdrawn");
     }
 
     @Test
@@ -183,6 +185,21 @@ class WriteUpsTest extends ServerTest {
                         .status())
                 .as("nobody publishes what they did not read")
                 .isEqualTo(409);
+    }
+
+    @Test
+    void aFigureInPlaceOfAnotherIsAChangeToo() {
+        JsonNode view = begin("Renewed " + tag, null);
+        put(view);
+        JsonNode read = person.get(at(view)).json();
+        person.post(at(view) + "/readers", "{\"edition\":" + read.get("edition") + "}")
+                .expect(201);
+        person.put(at(view) + "/figures/1", figure("Reed bed again", "<rect width='9'/>"))
+                .expect(200);
+        JsonNode now = person.get(at(view)).json();
+        assertThat(now.at("/readers/0/changedSince").asBoolean()).isTrue();
+        assertThat(now.get("edition").asInt()).isGreaterThan(read.get("edition").asInt());
+        assertThat(now.get("text")).isEqualTo(read.get("text"));
     }
 
     @Test
@@ -230,6 +247,12 @@ class WriteUpsTest extends ServerTest {
         publish(read, "");
         String page = "/read/" + view.get("slug").asText();
         assertThat(Api.anonymous(port).get(page).text()).contains("read by Wren Alder");
+
+        assertThat(person.get(at(view)).json().at("/readers/0/changedSince").asBoolean())
+                .as("publishing changes nothing of it")
+                .isFalse();
+        assertThat(person.get("/api/v1/write-ups").json().findValues("readBy").toString())
+                .contains("Wren Alder");
 
         JsonNode changed = written(person.get(at(view)).json(), "It is slow.");
         assertThat(changed.at("/readers/0/changedSince").asBoolean()).isTrue();

@@ -124,6 +124,7 @@ class PublishService {
         pictures.forEach((number, png) -> jdbc.update(
                 "insert into published_picture (state_id, number, png) values (?, ?, ?)", state.id, number, png));
         w.state = State.PUBLISHED;
+        w.withdrawn = null;
         records.flush();
         writeUps.note(w, "PUBLISHED", who, "state " + state.number + ": " + w.title);
         seenAtOnce();
@@ -174,7 +175,7 @@ class PublishService {
                 drawn,
                 w.modelId == null ? List.of() : measured.of(w.modelId),
                 readers.findByWriteUpIdOrderByAt(w.id).stream()
-                        .filter(r -> r.edition >= w.edition)
+                        .filter(r -> r.standsBy(w))
                         .map(r -> r.who)
                         .distinct()
                         .toList(),

@@ -130,7 +130,7 @@ public class WriteUpArchive {
                         .map(WriteUpRemarkEntity::view)
                         .toList(),
                 readers.findByWriteUpIdOrderByAt(id).stream()
-                        .map(r -> new WriteUpView.Reader(r.who, r.at, r.edition < w.edition))
+                        .map(r -> new WriteUpView.Reader(r.who, r.at, !r.standsBy(w)))
                         .toList(),
                 statesOf(id));
     }
@@ -191,9 +191,7 @@ public class WriteUpArchive {
             remark.settledAt = r.settledAt();
             remarks.save(remark);
         });
-        archived.readers()
-                .forEach(r -> readers.save(
-                        new WriteUpReaderEntity(w.id, r.who(), r.at(), r.changedSince() ? w.edition - 1 : w.edition)));
+        archived.readers().forEach(r -> readers.save(new WriteUpReaderEntity(w.id, r.who(), r.at())));
         archived.states().forEach(s -> take(w.id, s));
         history.add(HistoryService.Kind.WRITE_UP, w.id, "TAKEN_IN", who, w.title);
         events.changed(LiveEvents.Topic.WRITE_UPS);

@@ -21,16 +21,19 @@ class WriteUpReaderEntity {
     long writeUpId;
     String who;
     Instant at;
-    int edition;
 
     @SuppressWarnings("NullAway.Init")
     protected WriteUpReaderEntity() {}
 
     @SuppressWarnings("NullAway.Init")
-    WriteUpReaderEntity(long writeUpId, String who, Instant at, int edition) {
+    WriteUpReaderEntity(long writeUpId, String who, Instant at) {
         this.writeUpId = writeUpId;
         this.who = who;
         this.at = at;
-        this.edition = edition;
+    }
+
+    /** Returns whether nothing was changed since they read it. */
+    boolean standsBy(WriteUpEntity writeUp) {
+        return !at.isBefore(writeUp.changedAt);
     }
 }

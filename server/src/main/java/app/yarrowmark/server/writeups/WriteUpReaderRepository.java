@@ -5,5 +5,7 @@ import org.springframework.data.jpa.repository.JpaRepository;
 
 interface WriteUpReaderRepository extends JpaRepository<WriteUpReaderEntity, Long> {
 
+    List<WriteUpReaderEntity> findAllByOrderByAt();
+
     List<WriteUpReaderEntity> findByWriteUpIdOrderByAt(long writeUpId);
 }

@@ -77,14 +77,27 @@ class WriteUpService {
         Map<Long, List<PublishedStateRepository.Line>> published =
                 states.lines(all.stream().map(w -> w.id).toList()).stream()
                         .collect(Collectors.groupingBy(PublishedStateRepository.Line::writeUpId));
+        Map<Long, Long> figureCounts = figures.counts().stream()
+                .collect(Collectors.toMap(
+                        WriteUpFigureRepository.Count::writeUp, WriteUpFigureRepository.Count::figures));
+        Map<Long, List<String>> names = readers.findAllByOrderByAt().stream()
+                .collect(Collectors.groupingBy(r -> r.writeUpId, Collectors.mapping(r -> r.who, Collectors.toList())));
         return all.stream()
                 .map(w -> line(
-                        w, w.modelId == null ? null : models.get(w.modelId), published.getOrDefault(w.id, List.of())))
+                        w,
+                        w.modelId == null ? null : models.get(w.modelId),
+                        published.getOrDefault(w.id, List.of()),
+                        figureCounts.getOrDefault(w.id, 0L).intValue(),
+                        names.getOrDefault(w.id, List.of()).stream().distinct().toList()))
                 .toList();
     }
 
-    private WriteUpLine line(
-            WriteUpEntity w, @Nullable ModelView model, List<PublishedStateRepository.Line> published) {
+    private static WriteUpLine line(
+            WriteUpEntity w,
+            @Nullable ModelView model,
+            List<PublishedStateRepository.Line> published,
+            int figures,
+            List<String> readBy) {
         Optional<PublishedStateRepository.Line> last =
                 w.state == State.PUBLISHED ? published.stream().reduce((a, b) -> b) : Optional.empty();
         return new WriteUpLine(
@@ -98,13 +111,10 @@ class WriteUpService {
                 w.madeBy,
                 w.changedBy,
                 w.changedAt,
-                figures.findByWriteUpIdOrderByNumber(w.id).size(),
+                figures,
                 last.map(PublishedStateRepository.Line::number).orElse(null),
                 last.map(PublishedStateRepository.Line::at).orElse(null),
-                readers.findByWriteUpIdOrderByAt(w.id).stream()
-                        .map(r -> r.who)
-                        .distinct()
-                        .toList());
+                readBy);
     }
 
     /**
@@ -135,7 +145,7 @@ class WriteUpService {
                         .map(WriteUpRemarkEntity::view)
                         .toList(),
                 readers.findByWriteUpIdOrderByAt(w.id).stream()
-                        .map(r -> new WriteUpView.Reader(r.who, r.at, r.edition < w.edition))
+                        .map(r -> new WriteUpView.Reader(r.who, r.at, !r.standsBy(w)))
                         .toList(),
                 states.lines(List.of(w.id)).stream()
                         .map(s -> new StateLine(s.number(), s.at(), s.who(), s.revision(), s.changes()))
@@ -258,10 +268,10 @@ class WriteUpService {
         figures.saveAndFlush(figure);
         if (number == null) {
             w.text = (w.text.stripTrailing() + "\n\n::figure{number=" + figure.number + "}").stripLeading() + "\n";
-            w.changedBy = who;
-            w.changedAt = clock.instant();
-            writeUps.flush();
         }
+        w.changedBy = who;
+        w.changedAt = clock.instant();
+        writeUps.flush();
         note(
                 w,
                 number == null ? "FIGURE_PUT" : "FIGURE_RENEWED",
@@ -307,7 +317,7 @@ class WriteUpService {
         if (w.edition != edition) {
             throw Refusal.overtaken("this write-up", view(w));
         }
-        readers.saveAndFlush(new WriteUpReaderEntity(id, who, clock.instant(), edition));
+        readers.saveAndFlush(new WriteUpReaderEntity(id, who, clock.instant()));
         note(w, "READ", who, "");
         return view(w);
     }
