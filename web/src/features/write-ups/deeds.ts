@@ -26,8 +26,11 @@ export const save: Deed<Edited, View> = {
 }
 
 /** Throws a draft away. */
-export const throwAway: Deed<View, unknown> = {
-  send: ({ id }) => take(api.DELETE('/api/v1/write-ups/{id}', at(id))),
+export const throwAway: Deed<View, true> = {
+  send: async ({ id }) => {
+    await take(api.DELETE('/api/v1/write-ups/{id}', at(id)))
+    return true
+  },
   renews: ['write-ups'],
   says: ({ title }) => `“${title}” is thrown away.`,
 }

@@ -155,6 +155,16 @@ describe('a write-up', () => {
     )
   })
 
+  it('is thrown away once one is sure, and the list is shown', async () => {
+    const sent = serve({ ...server, 'DELETE /api/v1/write-ups/3': new Reply(204, null) })
+    show(<WriteUpPage />, '/write-ups/3', '/write-ups/:id')
+    fireEvent.click(await screen.findByText('Throw it away …'))
+    expect(sent.some((s) => s.method === 'DELETE')).toBe(false)
+    fireEvent.click(await screen.findByRole('button', { name: 'Throw it away' }))
+    expect(await screen.findByText('another view')).toBeTruthy()
+    expect(sent.some((s) => s.method === 'DELETE')).toBe(true)
+  })
+
   it('can be read and not changed by who only reads', async () => {
     serve({ ...server, 'GET /api/v1/session': { name: 'Ida Fell', role: 'READER' } })
     show(<WriteUpPage />, '/write-ups/3', '/write-ups/:id')
