@@ -310,10 +310,10 @@ class WriteUpsTest extends ServerTest {
         put(view);
         JsonNode kept = written(
                 person.get(at(view)).json(),
-                "It draws 64.2 frames/s, reached 12 m in 2026, and 46.2 W.\n\n::figure{number=1}\n");
+                "It draws 64.2 frames/s, reached 12 m in 2026, 64.2 W, and 46.2 frames/s.\n\n::figure{number=1}\n");
         JsonNode claims = person.get(at(view) + "/claims").expect(200).json();
-        assertThat(claims.findValuesAsText("text")).containsExactly("64.2 frames/s", "12 m", "46.2 W");
-        assertThat(claims.findValuesAsText("standing")).containsExactly("FOUND", "UNKNOWN", "SLIP");
+        assertThat(claims.findValuesAsText("text")).containsExactly("64.2 frames/s", "12 m", "64.2 W", "46.2 frames/s");
+        assertThat(claims.findValuesAsText("standing")).containsExactly("FOUND", "UNKNOWN", "UNKNOWN", "SLIP");
         assertThat(claims.at("/0/where").asText()).isEqualTo("Reed bed: Nook <2>, frames/s");
         ObjectNode edit = edit(kept, kept.get("text").asText());
         edit.putArray("answers").addObject().put("caveat", "own word: 12 m").put("text", "paced out");

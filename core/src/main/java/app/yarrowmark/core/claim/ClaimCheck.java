@@ -30,6 +30,8 @@ public final class ClaimCheck {
 
     private static final Pattern NUMBER =
             Pattern.compile("[+\u2212-]?(?:\\d{1,3}(?:[\u2009\u202f\u00a0 ]\\d{3})+|\\d+)(?:\\.\\d+)?");
+    private static final Pattern TIME_UNIT =
+            Pattern.compile("(?<![\\p{L}/])(?:s|ms|min|h|seconds?|minutes?|hours?)(?![\\p{L}/])");
     private static final Pattern CLOCK = Pattern.compile("(\\d{1,3}):(\\d{2})(?::(\\d{2}))?");
 
     private final List<Column> columns = new ArrayList<>();
@@ -38,11 +40,13 @@ public final class ClaimCheck {
      * Numbers of a table.
      *
      * @param title of the table
+     * @param about what the numbers are, with their units
      * @param rows a head, then rows, whose first cell is a name
      */
-    public record Sheet(String title, List<List<String>> rows) {}
+    public record Sheet(String title, String about, List<List<String>> rows) {}
 
-    private record Cell(String row, double value) {}
+    /** @param context all that is said beside the number: of the table, of its column and of its row */
+    private record Cell(String row, double value, String text, String context) {}
 
     private record Column(String title, String head, List<Cell> cells) {
 
@@ -65,7 +69,10 @@ public final class ClaimCheck {
                 for (List<String> row : sheet.rows().subList(1, sheet.rows().size())) {
                     if (c < row.size()) {
                         String name = row.get(0);
-                        value(row.get(c)).ifPresent(v -> cells.add(new Cell(name, v)));
+                        String text = row.get(c);
+                        String context =
+                                String.join(" ", sheet.title(), sheet.about(), head.get(c), String.join(" ", row));
+                        value(text).ifPresent(v -> cells.add(new Cell(name, v, text, context)));
                     }
                 }
                 columns.add(new Column(sheet.title(), head.get(c), cells));
@@ -107,7 +114,7 @@ public final class ClaimCheck {
     private static Finding itself(Claim claim, Column column, Cell cell) {
         double said = claim.kind() == Kind.SHARE ? claim.value() * 100 : claim.value();
         double step = claim.kind() == Kind.SHARE ? claim.step() * 100 : claim.step();
-        if (claim.kind() == Kind.TIMES || claim.kind() == Kind.PART) {
+        if (claim.kind() == Kind.TIMES || claim.kind() == Kind.PART || !isOfThat(claim, cell)) {
             return new Finding(claim, Standing.UNKNOWN, "", "");
         }
         if (fits(claim, said, step, Math.abs(cell.value))) {
@@ -117,6 +124,21 @@ public final class ClaimCheck {
             return new Finding(claim, Standing.SLIP, column.where(cell), "it says " + plain(cell.value));
         }
         return new Finding(claim, Standing.UNKNOWN, "", "");
+    }
+
+    /** Whether a number can be what is said: a watt is not a place. */
+    private static boolean isOfThat(Claim claim, Cell cell) {
+        return switch (claim.kind()) {
+            case SHARE -> cell.context.contains("%");
+            case DURATION ->
+                CLOCK.matcher(cell.text.strip()).matches()
+                        || TIME_UNIT.matcher(cell.context).find();
+            case AMOUNT ->
+                Pattern.compile("(?<![\\p{L}/])" + Pattern.quote(claim.unit()) + "(?![\\p{L}/])")
+                        .matcher(cell.context)
+                        .find();
+            default -> true;
+        };
     }
 
     private static Finding pairs(Claim claim, Column column) {
@@ -140,7 +162,9 @@ public final class ClaimCheck {
             case SHARE, PART -> share(claim, gain, loss);
             case TIMES -> near(claim, gain + 1) || near(claim, 1 - loss);
             case DURATION, AMOUNT, COUNT ->
-                claim.way() != Way.NONE && fits(claim, claim.value(), claim.step(), one.value - other.value);
+                claim.way() != Way.NONE
+                        && isOfThat(claim, one)
+                        && fits(claim, claim.value(), claim.step(), one.value - other.value);
             case RANK -> false;
         };
         if (found) {

@@ -14,6 +14,7 @@ class ClaimCheckTest {
     private static final ClaimReader READER = new ClaimReader(List.of("Nook 2", "Nook 2 Plus"));
     private static final ClaimCheck CHECK = new ClaimCheck(List.of(new Sheet(
             "Reed bed",
+            "more is better",
             List.of(
                     List.of("device", "frames/s", "film", "idle (W)"),
                     List.of("Nook 2 Plus", "62.5", "4:05", "6.4"),
@@ -44,7 +45,9 @@ class ClaimCheckTest {
                 "It draws 52.6 frames/s.|UNKNOWN",
                 "It draws 65.2 frames/s.|SLIP",
                 "It draws 625 frames/s.|SLIP",
-                "It reads 1 543.9 MB/s.|SLIP",
+                "It draws 1 543.9 frames/s.|SLIP",
+                "It draws 62.5 W.|UNKNOWN",
+                "It is 50 % of it.|UNKNOWN",
                 "It draws more than 60 frames/s.|FOUND",
                 "It draws more than 40 frames/s.|FOUND",
                 "It draws more than 70 frames/s.|UNKNOWN",
@@ -68,7 +71,7 @@ class ClaimCheckTest {
 
     @Test
     void withoutTablesNothingIsKnown() {
-        assertThat(new ClaimCheck(List.of(new Sheet("Empty", List.of())))
+        assertThat(new ClaimCheck(List.of(new Sheet("Empty", "", List.of())))
                         .of(READER.read("29 %").get(0))
                         .standing())
                 .isEqualTo(Standing.UNKNOWN);

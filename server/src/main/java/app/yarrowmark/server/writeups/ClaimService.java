@@ -55,7 +55,7 @@ class ClaimService {
                 .map(WriteUpView.FigureView::content)
                 .toList();
         ClaimCheck check = new ClaimCheck(figures.stream()
-                .map(f -> new ClaimCheck.Sheet(f.title(), f.table()))
+                .map(f -> new ClaimCheck.Sheet(f.title(), f.about(), f.table()))
                 .toList());
         Set<String> own = new LinkedHashSet<>();
         view.answers().stream()
