@@ -1,5 +1,7 @@
 package app.yarrowmark.core.claim;
 
+import java.util.List;
+
 /**
  * A number that a text says.
  *
@@ -10,9 +12,26 @@ package app.yarrowmark.core.claim;
  *     place for ranks, else the number
  * @param step half of it is how far the value may be off by the digits that are written; 0 for words such as twice
  * @param unit as it is written, for amounts; how many there are in all, for ranks; empty else
+ * @param named names that the clause has, in small letters, the longest for each
  */
 public record Claim(
-        int from, int to, String text, Kind kind, double value, double step, String unit, Bound bound, Way way) {
+        int from,
+        int to,
+        String text,
+        Kind kind,
+        double value,
+        double step,
+        String unit,
+        Bound bound,
+        Way way,
+        List<String> named) {
+
+    /** Returns the same without its sign, which says which way it goes. */
+    Claim unsigned() {
+        boolean signed = text.startsWith("+") || value < 0;
+        Way meant = !signed || way != Way.NONE ? way : value < 0 ? Way.LESS : Way.MORE;
+        return new Claim(from, to, text, kind, Math.abs(value), step, unit, bound, meant, named);
+    }
 
     /** What a number is. */
     public enum Kind {

@@ -4,18 +4,24 @@ import app.yarrowmark.core.claim.Claim.Bound;
 import app.yarrowmark.core.claim.Claim.Kind;
 import app.yarrowmark.core.claim.Claim.Way;
 import app.yarrowmark.core.claim.Finding.Standing;
+import app.yarrowmark.core.written.UnitWords;
 import java.math.BigDecimal;
 import java.math.MathContext;
 import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.OptionalDouble;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
+import java.util.Set;
 
 /**
- * Holds claims against tables of numbers: each number itself, and each against every other of its column, as gain on the other,
- * as loss, as times, as a part and as a difference.
+ * Holds claims against numbers that are known: each number itself, and each against every other of the same, as gain on the
+ * other, as loss, as times, as a part and as a difference.
  */
 public final class ClaimCheck {
 
@@ -25,128 +31,165 @@ public final class ClaimCheck {
     /** How far above a bound a number may be that the bound is said of. */
     private static final double NEAR = 0.25;
 
-    /** Columns longer than this tell every share somewhere. */
+    /** Among more than this every share is found somewhere. */
     private static final int MOST_ROWS = 60;
 
-    private static final Pattern NUMBER =
-            Pattern.compile("[+\u2212-]?(?:\\d{1,3}(?:[\u2009\u202f\u00a0 ]\\d{3})+|\\d+)(?:\\.\\d+)?");
-    private static final Pattern TIME_UNIT =
-            Pattern.compile("(?<![\\p{L}/])(?:s|ms|min|h|seconds?|minutes?|hours?)(?![\\p{L}/])");
-    private static final Pattern CLOCK = Pattern.compile("(\\d{1,3}):(\\d{2})(?::(\\d{2}))?");
+    /** What stands before a unit for so many times a thousand of it; nothing stands for one. */
+    private static final String THOUSANDS = " kMGT";
 
-    private final List<Column> columns = new ArrayList<>();
+    private final List<Group> groups = new ArrayList<>();
+    private final Map<String, String> nameOf = new HashMap<>();
 
     /**
-     * Numbers of a table.
+     * Numbers that are known together.
      *
-     * @param title of the table
-     * @param about what the numbers are, with their units
-     * @param rows a head, then rows, whose first cell is a name
+     * @param title of what says them
      */
-    public record Sheet(String title, String about, List<List<String>> rows) {}
+    public record Sheet(String title, List<Known> numbers) {}
 
-    /** @param context all that is said beside the number: of the table, of its column and of its row */
-    private record Cell(String row, double value, String text, String context) {}
+    /** Numbers of the same, which can be held against each other. */
+    private record Group(String title, String of, List<Known> numbers, boolean paired) {
 
-    private record Column(String title, String head, List<Cell> cells) {
-
-        String where(Cell cell) {
-            return title + ": " + cell.row + (head.isBlank() ? "" : ", " + head);
+        String where(Known one) {
+            String whose = one.isRatio() ? one.subject() + " against " + one.base() : one.subject();
+            return title + ": " + of + ", " + whose;
         }
 
-        String where(Cell one, Cell other) {
-            return title + ": " + one.row + " against " + other.row + (head.isBlank() ? "" : ", " + head);
+        String where(Known one, Known other) {
+            return title + ": " + of + ", " + one.subject() + " against " + other.subject();
         }
     }
 
-    /** @param sheets in which numbers are looked for */
-    public ClaimCheck(List<Sheet> sheets) {
+    /**
+     * @param sheets in which numbers are looked for, the most likely first
+     * @param names that texts call devices by
+     */
+    public ClaimCheck(List<Sheet> sheets, Collection<String> names) {
         for (Sheet sheet : sheets) {
-            List<String> head =
-                    sheet.rows().isEmpty() ? List.of() : sheet.rows().get(0);
-            for (int c = 1; c < head.size(); c++) {
-                List<Cell> cells = new ArrayList<>();
-                for (List<String> row : sheet.rows().subList(1, sheet.rows().size())) {
-                    if (c < row.size()) {
-                        String name = row.get(0);
-                        String text = row.get(c);
-                        String context =
-                                String.join(" ", sheet.title(), sheet.about(), head.get(c), String.join(" ", row));
-                        value(text).ifPresent(v -> cells.add(new Cell(name, v, text, context)));
-                    }
-                }
-                columns.add(new Column(sheet.title(), head.get(c), cells));
-            }
+            Map<String, List<Known>> byTest = new LinkedHashMap<>();
+            sheet.numbers()
+                    .forEach(k -> byTest.computeIfAbsent(k.of(), of -> new ArrayList<>())
+                            .add(k));
+            sheet.numbers().forEach(k -> nameOf.computeIfAbsent(k.subject(), n -> nameIn(n, names)));
+            byTest.forEach((of, numbers) -> groups.add(new Group(sheet.title(), of, numbers, isPaired(numbers))));
         }
     }
 
-    private static OptionalDouble value(String text) {
-        Matcher clock = CLOCK.matcher(text.strip());
-        if (clock.matches()) {
-            double first = Double.parseDouble(clock.group(1)) * 60 + Double.parseDouble(clock.group(2));
-            return OptionalDouble.of(clock.group(3) == null ? first : first * 60 + Double.parseDouble(clock.group(3)));
-        }
-        Matcher m = NUMBER.matcher(text.strip());
-        return m.lookingAt()
-                ? OptionalDouble.of(Double.parseDouble(
-                        m.group().replace('\u2212', '-').replace("+", "").replaceAll("[\u2009\u202f\u00a0 ]", "")))
-                : OptionalDouble.empty();
+    /** The longest name that is in what a figure calls somebody: what it is the name of. */
+    private static String nameIn(String subject, Collection<String> names) {
+        String lower = subject.toLowerCase(Locale.ROOT);
+        return names.stream()
+                .map(n -> n.toLowerCase(Locale.ROOT))
+                .filter(lower::contains)
+                .max(Comparator.comparingInt(String::length))
+                .orElse(lower);
+    }
+
+    private static boolean isPaired(List<Known> numbers) {
+        return numbers.size() <= MOST_ROWS && numbers.stream().noneMatch(Known::isPlace);
     }
 
     /** Returns what is known of a claim. */
-    public Finding of(Claim claim) {
+    public Finding of(Claim asWritten) {
+        Claim claim = asWritten.unsigned();
+        Set<String> named = new HashSet<>(claim.named());
+        named.retainAll(nameOf.values());
         Finding best = new Finding(claim, Standing.UNKNOWN, "", "");
-        for (Column column : columns) {
-            for (Cell cell : column.cells) {
-                best = better(best, itself(claim, column, cell));
+        for (Group group : groups) {
+            for (Known known : group.numbers) {
+                Finding one = known.isRatio() ? ratio(claim, group, known) : itself(claim, group, known);
+                best = better(best, ofNamed(one, named, known.subject(), known.base()));
             }
-            if (column.cells.size() <= MOST_ROWS) {
-                best = better(best, pairs(claim, column));
+            if (group.paired) {
+                best = better(best, pairs(claim, group, named));
             }
         }
         return best;
+    }
+
+    /** What is known of others than those that are named is not what is said. */
+    private Finding ofNamed(Finding found, Set<String> named, String one, String other) {
+        if (named.isEmpty()
+                || named.contains(nameOf.getOrDefault(one, ""))
+                || named.contains(nameOf.getOrDefault(other, ""))) {
+            return found;
+        }
+        return found.standing() == Standing.FOUND
+                ? new Finding(found.claim(), Standing.OTHER_SUBJECT, found.where(), "the words beside it name another")
+                : new Finding(found.claim(), Standing.UNKNOWN, "", "");
     }
 
     private static Finding better(Finding a, Finding b) {
         return b.standing().ordinal() < a.standing().ordinal() ? b : a;
     }
 
-    private static Finding itself(Claim claim, Column column, Cell cell) {
-        double said = claim.kind() == Kind.SHARE ? claim.value() * 100 : claim.value();
-        double step = claim.kind() == Kind.SHARE ? claim.step() * 100 : claim.step();
-        if (claim.kind() == Kind.TIMES || claim.kind() == Kind.PART || !isOfThat(claim, cell)) {
+    private static Finding itself(Claim claim, Group group, Known known) {
+        OptionalDouble read = inUnitOf(claim, known);
+        if (read.isEmpty()) {
             return new Finding(claim, Standing.UNKNOWN, "", "");
         }
-        if (fits(claim, said, step, Math.abs(cell.value))) {
-            return new Finding(claim, Standing.FOUND, column.where(cell), "");
+        double value = Math.abs(read.getAsDouble());
+        double said = claim.kind() == Kind.SHARE ? claim.value() * 100 : claim.value();
+        double step = claim.kind() == Kind.SHARE ? claim.step() * 100 : claim.step();
+        if (fits(claim, Math.abs(said), step, value)) {
+            return new Finding(claim, Standing.FOUND, group.where(known), "");
         }
-        if (claim.step() > 0 && isSlip(said, Math.abs(cell.value))) {
-            return new Finding(claim, Standing.SLIP, column.where(cell), "it says " + plain(cell.value));
+        if (claim.step() > 0 && claim.kind() != Kind.RANK && isSlip(Math.abs(said), value)) {
+            return new Finding(claim, Standing.SLIP, group.where(known), "it says " + plain(known.value()));
         }
         return new Finding(claim, Standing.UNKNOWN, "", "");
     }
 
-    /** Whether a number can be what is said: a watt is not a place. */
-    private static boolean isOfThat(Claim claim, Cell cell) {
+    /** A number in the unit of a claim; empty if it cannot be what is said: a watt is not a place. */
+    private static OptionalDouble inUnitOf(Claim claim, Known known) {
+        double value = known.value();
         return switch (claim.kind()) {
-            case SHARE -> cell.context.contains("%");
+            case TIMES, PART -> OptionalDouble.empty();
+            case SHARE -> when(known.unit().equals("%"), value);
             case DURATION ->
-                CLOCK.matcher(cell.text.strip()).matches()
-                        || TIME_UNIT.matcher(cell.context).find();
-            case AMOUNT ->
-                Pattern.compile("(?<![\\p{L}/])" + Pattern.quote(claim.unit()) + "(?![\\p{L}/])")
-                        .matcher(cell.context)
-                        .find();
-            default -> true;
+                known.seconds().map(s -> OptionalDouble.of(s * value)).orElse(OptionalDouble.empty());
+            case AMOUNT -> known.isPlace() ? OptionalDouble.empty() : amount(claim.unit(), known);
+            case RANK -> when(known.isPlace() && claim.unit().equals(String.valueOf(known.outOf())), value);
+            case COUNT -> when(!known.isPlace(), value);
         };
     }
 
-    private static Finding pairs(Claim claim, Column column) {
+    private static boolean isUnit(String said, String known) {
+        return said.equals(known)
+                || (UnitWords.code(said).isPresent() && UnitWords.code(said).equals(UnitWords.code(known)));
+    }
+
+    /** A number in another unit of the same, as far as one is a thousand of the other. */
+    private static OptionalDouble amount(String unit, Known known) {
+        if (isUnit(unit, known.unit())) {
+            return OptionalDouble.of(known.value());
+        }
+        for (int i = 0; i + 1 < THOUSANDS.length(); i++) {
+            String small = THOUSANDS.substring(i, i + 1).strip();
+            String large = THOUSANDS.substring(i + 1, i + 2);
+            String rest = unit.startsWith(large) ? unit.substring(1) : null;
+            if (rest != null && !rest.isEmpty() && known.unit().equals(small + rest)) {
+                return OptionalDouble.of(known.value() / 1000);
+            }
+            if (known.unit().length() > 1
+                    && known.unit().startsWith(large)
+                    && unit.equals(small + known.unit().substring(1))) {
+                return OptionalDouble.of(known.value() * 1000);
+            }
+        }
+        return OptionalDouble.empty();
+    }
+
+    private static OptionalDouble when(boolean fits, double value) {
+        return fits ? OptionalDouble.of(value) : OptionalDouble.empty();
+    }
+
+    private Finding pairs(Claim claim, Group group, Set<String> named) {
         Finding best = new Finding(claim, Standing.UNKNOWN, "", "");
-        for (Cell one : column.cells) {
-            for (Cell other : column.cells) {
-                if (one.value > other.value && other.value > 0) {
-                    best = better(best, pair(claim, column, one, other));
+        for (Known one : group.numbers) {
+            for (Known other : group.numbers) {
+                if (!one.isRatio() && !other.isRatio() && one.value() > other.value() && other.value() > 0) {
+                    best = better(best, ofNamed(pair(claim, group, one, other), named, one.subject(), other.subject()));
                 }
             }
         }
@@ -154,18 +197,35 @@ public final class ClaimCheck {
     }
 
     /** @param one the larger number */
-    private static Finding pair(Claim claim, Column column, Cell one, Cell other) {
-        double gain = one.value / other.value - 1;
-        double loss = 1 - other.value / one.value;
-        String where = column.where(one, other);
+    private static Finding pair(Claim claim, Group group, Known one, Known other) {
+        if (claim.kind() == Kind.DURATION || claim.kind() == Kind.AMOUNT || claim.kind() == Kind.COUNT) {
+            OptionalDouble more = inUnitOf(claim, one);
+            OptionalDouble less = inUnitOf(claim, other);
+            boolean found = claim.way() != Way.NONE
+                    && more.isPresent()
+                    && less.isPresent()
+                    && fits(claim, claim.value(), claim.step(), more.getAsDouble() - less.getAsDouble());
+            return new Finding(
+                    claim, found ? Standing.FOUND : Standing.UNKNOWN, found ? group.where(one, other) : "", "");
+        }
+        return against(claim, group.where(one, other), one.value() / other.value());
+    }
+
+    private static Finding ratio(Claim claim, Group group, Known known) {
+        double times = known.value();
+        return times <= 0
+                ? new Finding(claim, Standing.UNKNOWN, "", "")
+                : against(claim, group.where(known), Math.max(times, 1 / times));
+    }
+
+    /** @param times how many times the smaller the larger is */
+    private static Finding against(Claim claim, String where, double times) {
+        double gain = times - 1;
+        double loss = 1 - 1 / times;
         boolean found = switch (claim.kind()) {
             case SHARE, PART -> share(claim, gain, loss);
-            case TIMES -> near(claim, gain + 1) || near(claim, 1 - loss);
-            case DURATION, AMOUNT, COUNT ->
-                claim.way() != Way.NONE
-                        && isOfThat(claim, one)
-                        && fits(claim, claim.value(), claim.step(), one.value - other.value);
-            case RANK -> false;
+            case TIMES -> near(claim, times) || near(claim, 1 / times);
+            default -> false;
         };
         if (found) {
             return new Finding(claim, Standing.FOUND, where, "");

@@ -98,7 +98,7 @@ public final class ClaimReader {
             + "|\\b(?i:figure|table|version|state|revision|chapter|page|part)s?" + BLANK + "\\d+(?:\\.\\d+)*"
             + "|\\b\\d+(?:\\.\\d+){2,}\\b"
             + "|\\b[A-Za-z]+[-]?\\d+[A-Za-z\\d-]*\\b"
-            + "|\\b\\d+(?:\\.\\d+)?" + BLANK + "?(?:[GT]i?B|lines|pixels|inch|inches)\\b"
+            + "|\\b\\d+(?:\\.\\d+)?" + BLANK + "?(?:[GT]i?B(?!/)|lines|pixels|inch|inches)\\b"
             + "|\\b\\d+-(?:bit|core|inch|thread|way|year-old|series)\\b");
 
     private static final Pattern CLOCK = Pattern.compile("(?<![\\d:.])(\\d{1,3}):(\\d{2})(?::(\\d{2}))?(?![\\d:])");
@@ -108,8 +108,9 @@ public final class ClaimReader {
     private static final String TIME_WORD =
             "(?i:(an?|one|two|three|four|five|six|seven|eight|nine|ten|twelve|fifteen|twenty|thirty|forty|fifty|ninety|half an?))";
 
-    private static final Pattern TIME = Pattern.compile("(?<![\\w.,])(?:(" + NUMBER + ")" + BLANK
-            + "?|(?<!\\b(?:in|per)\\s)" + TIME_WORD + BLANK + ")(" + TIME_UNIT + ")(?![\\p{L}/])");
+    private static final Pattern TIME =
+            Pattern.compile("(?<![\\w.,])(?:(" + NUMBER + ")" + BLANK + "?|(?<!\\b(?:in|per)\\s|\\d\\s?\\p{L}{2,15}\\s)"
+                    + TIME_WORD + BLANK + ")(" + TIME_UNIT + ")(?![\\p{L}/])");
 
     private static final Pattern SHARE = Pattern.compile("(?<![\\w.,])(?:(" + SIGNED
             + ")|(?i:(one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|fifteen|twenty|thirty|forty|fifty|sixty|ninety)))"
@@ -188,6 +189,9 @@ public final class ClaimReader {
     private static final Set<String> NO_UNIT =
             Set.of("a", "as", "at", "in", "is", "on", "per", "by", "no", "to", "am", "are");
 
+    private static final Pattern CLAUSE =
+            Pattern.compile("[;:,!?](?=" + BLANK + ")|[.](?=" + BLANK + "|$)|\\b(?:and|but|while|whereas)\\b");
+
     /** Words further away than this speak of something else. */
     private static final int NEAR = 3;
 
@@ -206,7 +210,7 @@ public final class ClaimReader {
 
     /** Returns what a text says in numbers, in order. */
     public List<Claim> read(String text) {
-        Found found = new Found(text);
+        Found found = new Found(text, names);
         found.mask(names);
         found.mask(NO_CLAIM);
         found.each(CLOCK, Kind.DURATION, ClaimReader::clock);
@@ -270,11 +274,13 @@ public final class ClaimReader {
     private static final class Found {
 
         private final String text;
+        private final Pattern names;
         private final boolean[] taken;
         private final List<Claim> claims = new ArrayList<>();
 
-        Found(String text) {
+        Found(String text, Pattern names) {
             this.text = text;
+            this.names = names;
             this.taken = new boolean[text.length()];
         }
 
@@ -357,9 +363,39 @@ public final class ClaimReader {
         }
 
         private void add(int from, int to, Kind kind, double value, double step, String unit) {
-            claims.add(
-                    new Claim(from, to, text.substring(from, to), kind, value, step, unit, bound(from), way(from, to)));
+            claims.add(new Claim(
+                    from,
+                    to,
+                    text.substring(from, to),
+                    kind,
+                    value,
+                    step,
+                    unit,
+                    bound(from),
+                    way(from, to),
+                    named(from, to)));
             take(from, to);
+        }
+
+        /** Names between the stops around it; what is said after "than" belongs to it too. */
+        private List<String> named(int from, int to) {
+            Matcher stop = CLAUSE.matcher(text);
+            int begin = 0;
+            int end = text.length();
+            while (stop.find()) {
+                if (stop.end() <= from) {
+                    begin = stop.end();
+                } else if (stop.start() >= to) {
+                    end = stop.start();
+                    break;
+                }
+            }
+            Matcher name = names.matcher(text.substring(begin, end));
+            List<String> named = new ArrayList<>();
+            while (name.find()) {
+                named.add(name.group().toLowerCase(Locale.ROOT));
+            }
+            return named;
         }
 
         private Bound bound(int from) {

@@ -14,6 +14,8 @@ public record Finding(Claim claim, Standing standing, String where, String words
         FOUND,
         /** The number is known, and is said of another base: a gain called a loss. */
         OTHER_BASE,
+        /** The number is known of another device than the words beside it name. */
+        OTHER_SUBJECT,
         /** It is a slip of the pen away from what is known. */
         SLIP,
         /** Nothing says it. */

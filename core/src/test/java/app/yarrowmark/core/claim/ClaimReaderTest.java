@@ -21,8 +21,12 @@ class ClaimReaderTest {
             new ClaimReader(List.of("Nook 2", "Nook 2 Plus", "Lumenwalk 2", "M4-420"));
 
     static Stream<Arguments> sentences() throws IOException {
-        try (InputStream in =
-                Objects.requireNonNull(ClaimReaderTest.class.getResourceAsStream("/claims/sentences.tsv"))) {
+        return lines("/claims/sentences.tsv");
+    }
+
+    /** Sentences of a file, each with what is expected of it. */
+    static Stream<Arguments> lines(String file) throws IOException {
+        try (InputStream in = Objects.requireNonNull(ClaimReaderTest.class.getResourceAsStream(file))) {
             return new String(in.readAllBytes(), StandardCharsets.UTF_8)
                             .lines()
                             .filter(l -> !l.startsWith("#"))
