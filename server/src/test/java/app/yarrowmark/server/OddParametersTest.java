@@ -60,6 +60,9 @@ class OddParametersTest extends ServerTest {
             JSON.arrayNode().addNull(),
             JSON.objectNode());
 
+    private static final Set<String> EVERYWHERE = Set.of("page", "size", "sort", "from", "to", "zone");
+
+    private final Map<String, Integer> tried = new HashMap<>();
     private final Map<String, String> known = new HashMap<>();
     private final List<String> broken = new ArrayList<>();
     private JsonNode document;
@@ -103,7 +106,7 @@ class OddParametersTest extends ServerTest {
     private int parameters(String method, String path, JsonNode operation) {
         int sent = 0;
         for (JsonNode parameter : operation.path("parameters")) {
-            for (String odd : ODD_TEXTS) {
+            for (String odd : oddTexts(parameter.get("name").asText())) {
                 Map<String, String> values = new HashMap<>();
                 operation.get("parameters").forEach(p -> {
                     if (p.path("required").asBoolean() || p == parameter) {
@@ -119,6 +122,12 @@ class OddParametersTest extends ServerTest {
             }
         }
         return sent;
+    }
+
+    /** Parameters that every list has go one way for all of them: a few lists try everything, the others what is most odd. */
+    private List<String> oddTexts(String parameter) {
+        int before = tried.merge(parameter, 1, Integer::sum);
+        return EVERYWHERE.contains(parameter) && before > 4 ? List.of("-1", "x".repeat(3000)) : ODD_TEXTS;
     }
 
     private int body(String method, String path, JsonNode operation) {

@@ -8,6 +8,7 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Base64;
 import java.util.LinkedHashMap;
@@ -23,6 +24,8 @@ class WriteUpsTest extends ServerTest {
     private static final ObjectMapper JSON = new ObjectMapper();
     private static final String PNG =
             Base64.getEncoder().encodeToString(new byte[] {(byte) 0x89, 'P', 'N', 'G', '\r', '\n', 0x1a, '\n', 1});
+
+    private static final String SOURCE = "{\"address\":\"/standings?kind=MINI\",\"name\":\"Reed bed\",\"choice\":\"\"}";
 
     private final String tag = UUID.randomUUID().toString().substring(0, 8);
 
@@ -51,10 +54,32 @@ class WriteUpsTest extends ServerTest {
     }
 
     private static String figure(String title, String drawing) {
-        return "{\"address\":\"/standings?kind=MINI\",\"content\":{\"title\":\"" + title
+        return "{\"source\":" + SOURCE + ",\"content\":" + content(title, drawing, "64.2") + "}";
+    }
+
+    /** A figure of two devices, one of which draws 48 frames/s. */
+    private static String content(String title, String drawing, String frames) {
+        return "{\"title\":\"" + title
                 + "\",\"about\":\"frames/s, more is better\",\"notes\":[\"Memory differs: DDR4, DDR5.\"],"
                 + "\"source\":\"Yarrowmark, revision 7 of the scores\",\"width\":400,\"height\":120,\"drawing\":\""
-                + drawing + "\",\"table\":[[\"device\",\"frames/s\"],[\"Nook <2>\",\"64.2\"],[\"=sum(A1)\",\"-3\"]]}}";
+                + drawing
+                + "\",\"table\":[[\"device\",\"frames/s\"],[\"Nook <2>\",\"64.2\"],[\"=sum(A1)\",\"-3\"]],\"numbers\":["
+                + number("Nook <2>", frames) + "," + number("Keep", "48") + ","
+                + number("Nook <2>", "1.34").replace("\"base\":\"\"", "\"base\":\"Keep\",\"low\":1.3,\"high\":1.38")
+                + "]}";
+    }
+
+    private static String number(String subject, String value) {
+        return "{\"of\":\"Reed \\\"bed\\\"\",\"subject\":\"" + subject + "\",\"base\":\"\",\"text\":\"" + value
+                + "\",\"value\":" + value + ",\"unit\":\"frames/s\",\"lessIsBetter\":false,\"outOf\":0}";
+    }
+
+    private static ObjectNode tree(String json) {
+        try {
+            return (ObjectNode) JSON.readTree(json);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     private JsonNode put(JsonNode view) {
@@ -296,7 +321,7 @@ class WriteUpsTest extends ServerTest {
                 .contains("href=\"" + folder + "index.html\"")
                 .doesNotContain("/read/");
         assertThat(files.get(folder + "index.html"))
-                .contains("href=\"../style.css\"", "href=\"figure-1.csv\"", "It gains <b class=\"number\">12 %</b>")
+                .contains("href=\"../style.css\"", "href=\"figure-1.csv\"", "It gains <a href=\"#number-1\"")
                 .doesNotContain("/read/", "http://");
         assertThat(files.get(folder + "text.md"))
                 .contains("# Folder " + tag, "It gains 12 %.", "![Reed bed](figure-1.png)", "> Memory differs")
@@ -314,12 +339,148 @@ class WriteUpsTest extends ServerTest {
         JsonNode claims = person.get(at(view) + "/claims").expect(200).json();
         assertThat(claims.findValuesAsText("text")).containsExactly("64.2 frames/s", "12 m", "64.2 W", "46.2 frames/s");
         assertThat(claims.findValuesAsText("standing")).containsExactly("FOUND", "UNKNOWN", "UNKNOWN", "SLIP");
-        assertThat(claims.at("/0/where").asText()).isEqualTo("Reed bed: Nook <2>, frames/s");
+        assertThat(claims.at("/0/where").asText()).isEqualTo("figure 1: Reed \"bed\", Nook <2>");
         ObjectNode edit = edit(kept, kept.get("text").asText());
         edit.putArray("answers").addObject().put("caveat", "own word: 12 m").put("text", "paced out");
         person.put(at(view), edit.toString()).expect(200);
         assertThat(person.get(at(view) + "/claims").json().at("/1/own").asBoolean())
                 .isTrue();
+    }
+
+    @Test
+    void aTypedNumberIsHeldAgainstTheScoresOfTheDeviceToo() {
+        JsonNode sheet = onDesk("MINI", "Nook " + tag, suite("claimmill" + tag, "processor"));
+        keep(sheet.get("sitting").asLong(), "claimmill" + tag, "weave=417");
+        JsonNode view = begin("Scores " + tag, sheet.at("/setup/modelId").asLong());
+        written(view, "It weaves 417 of them, and never 471.");
+        JsonNode claims = person.get(at(view) + "/claims").expect(200).json();
+        assertThat(claims.findValuesAsText("standing")).containsExactly("FOUND", "SLIP");
+        assertThat(claims.at("/0/where").asText()).startsWith("scores: ").contains("Nook " + tag);
+    }
+
+    private JsonNode quoted(JsonNode view, String base, String as) {
+        ObjectNode body = tree(figure("Reed bed", "<rect width='9'/>"));
+        body.putObject("number")
+                .put("of", "Reed \"bed\"")
+                .put("subject", "Nook <2>")
+                .put("base", base)
+                .put("as", as);
+        return person.post(at(view) + "/numbers", body.toString()).expect(201).json();
+    }
+
+    @Test
+    void aNumberHangsOnItsFigureAndReadersFindWhatItIs() {
+        JsonNode view = begin("Numbers " + tag, null);
+        assertThat(quoted(view, "", "VALUE").get("number").asInt()).isEqualTo(1);
+        assertThat(quoted(view, "Keep", "GAIN").get("number").asInt())
+                .as("a figure that says the same is taken for it")
+                .isEqualTo(1);
+        JsonNode now = person.get(at(view)).json();
+        assertThat(now.get("text").asText())
+                .contains(
+                        ":number[34\u00a0%]{figure=1 of=\"Reed &quot;bed&quot;\" subject=\"Nook <2>\" base=\"Keep\" as=gain}");
+        assertThat(now.at("/figures/0/quoted").asBoolean()).isTrue();
+        assertThat(now.at("/figures/0/used").asBoolean()).isFalse();
+        assertThat(person.get(at(view) + "/claims").json())
+                .as("nothing is typed")
+                .isEmpty();
+
+        JsonNode moves = person.get(at(view) + "/moves").expect(200).json();
+        assertThat(moves.findValuesAsText("holding")).containsExactly("HOLDS", "HOLDS");
+        publish(now, "");
+        String page = Api.anonymous(port)
+                .get("/read/" + view.get("slug").asText())
+                .expect(200)
+                .text();
+        assertThat(page)
+                .contains("<a href=\"#number-2\" rel=\"nofollow noopener\">34&nbsp;%</a>", "<li id=\"number-2\">")
+                .contains("more than Keep: Reed &quot;bed&quot;, Nook &lt;2&gt;; 95\u00a0% interval 30 to 38\u00a0%")
+                .contains("figure-1.csv")
+                .doesNotContain("<figure");
+    }
+
+    @Test
+    void aNumberThatMovedIsToldToTheWriterAndNeverChangesWhatReadersSee() {
+        JsonNode view = begin("Moves " + tag, null);
+        quoted(view, "", "VALUE");
+        quoted(view, "Keep", "TIMES");
+        String text = person.get(at(view)).json().get("text").asText();
+        JsonNode kept = written(person.get(at(view)).json(), text + "\nIt is 34 % faster.\n");
+        publish(kept, "");
+        JsonNode published =
+                of(person.get("/api/v1/write-ups/published-moves").expect(200).json(), view);
+        assertThat(published.get("changed")).isEmpty();
+        assertThat(published.get("numbers").asInt()).isEqualTo(3);
+
+        person.put(at(view) + "/figures/1/now", content("As it is called there", "<rect width='8'/>", "65.5"))
+                .expect(204);
+        JsonNode moves = person.get(at(view) + "/moves").json();
+        assertThat(moves.at("/numbers/0/holding").asText()).isEqualTo("MOVED");
+        assertThat(moves.at("/numbers/0/said").asText()).isEqualTo("64.2\u00a0frames/s");
+        assertThat(moves.at("/numbers/0/now").asText()).isEqualTo("65.5\u00a0frames/s");
+        assertThat(moves.at("/numbers/1/holding").asText())
+                .as("its ratio is the same")
+                .isEqualTo("HOLDS");
+        assertThat(moves.at("/figures/0/changed").asInt()).isEqualTo(1);
+        assertThat(moves.at("/figures/0/title").asText()).isEqualTo("Reed bed");
+        published = of(person.get("/api/v1/write-ups/published-moves").json(), view);
+        assertThat(published.at("/changed/0").asText()).isEqualTo("64.2\u00a0frames/s → 65.5\u00a0frames/s");
+        assertThat(published.get("changed")).hasSize(1);
+        assertThat(Api.anonymous(port).get("/read/" + view.get("slug").asText()).text())
+                .contains("64.2")
+                .doesNotContain("65.5");
+
+        JsonNode figure = person.get(at(view)).json().at("/figures/0");
+        ObjectNode renewed = JSON.createObjectNode();
+        renewed.set("source", figure.get("source"));
+        renewed.set("content", figure.get("now"));
+        person.put(at(view) + "/figures/1", renewed.toString()).expect(200);
+        moves = person.get(at(view) + "/moves").json();
+        assertThat(moves.at("/numbers/0/holding").asText()).isEqualTo("DIFFERS");
+        assertThat(moves.get("figures")).isEmpty();
+    }
+
+    private static JsonNode of(JsonNode all, JsonNode view) {
+        for (JsonNode one : all) {
+            if (one.get("writeUp").asLong() == view.get("id").asLong()) {
+                return one;
+            }
+        }
+        throw new AssertionError("it is not in " + all);
+    }
+
+    @Test
+    void aFigureIsUnseenOnceTheScoresChanged() {
+        JsonNode view = begin("Unseen " + tag, null);
+        quoted(view, "", "VALUE");
+        assertThat(unseen(view)).isZero();
+        JsonNode sheet = onDesk("MINI", "Nook " + tag, suite("seenmill" + tag, "processor"));
+        keep(sheet.get("sitting").asLong(), "seenmill" + tag, "weave=417");
+        assertThat(unseen(view)).isEqualTo(1);
+        assertThat(person.get(at(view) + "/moves").json().get("unseen").asInt()).isEqualTo(1);
+        person.put(at(view) + "/figures/1/now", content("Reed bed", "<rect width='8'/>", "64.2"))
+                .expect(204);
+        assertThat(unseen(view)).isZero();
+        assertThat(person.get(at(view) + "/moves").json().get("figures")).isEmpty();
+    }
+
+    private long unseen(JsonNode view) {
+        return person.get("/api/v1/write-ups/unseen-figures").expect(200).json().findValues("writeUp").stream()
+                .filter(w -> w.asLong() == view.get("id").asLong())
+                .count();
+    }
+
+    @Test
+    void aNumberThatTheFigureDoesNotHaveIsRefused() {
+        JsonNode view = begin("Refused " + tag, null);
+        ObjectNode body = tree(figure("Reed bed", "<rect width='9'/>"));
+        body.putObject("number")
+                .put("of", "Reed")
+                .put("subject", "Keep")
+                .put("base", "")
+                .put("as", "VALUE");
+        person.post(at(view) + "/numbers", body.toString()).expect(422);
+        assertThat(person.get(at(view)).json().get("figures")).isEmpty();
     }
 
     @Test

@@ -3,6 +3,7 @@ package app.yarrowmark.server.writeups;
 import app.yarrowmark.server.problems.RuleViolations;
 import app.yarrowmark.server.problems.RuleViolations.Violation;
 import app.yarrowmark.server.writeups.WriteUpView.FigureContent;
+import app.yarrowmark.server.writeups.WriteUpView.FigureSource;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -12,7 +13,9 @@ final class FigureRules {
     private static final int LARGEST = 1_000_000;
     private static final int MOST_ROWS = 2000;
     private static final int MOST_NOTES = 60;
+    private static final int MOST_NUMBERS = 20_000;
     private static final int LONGEST = 2000;
+    private static final int LONGEST_NAME = 300;
     private static final double WIDEST = 10_000;
 
     private FigureRules() {}
@@ -22,10 +25,18 @@ final class FigureRules {
      *
      * @throws RuleViolations with every part that is unfit
      */
-    static FigureContent clean(String address, FigureContent figure) {
+    static FigureContent clean(FigureSource source, FigureContent figure) {
         List<Violation> wrong = new ArrayList<>();
+        String address = source.address();
         require(wrong, "address", address.startsWith("/") && address.length() <= LONGEST, "is a view of the page");
-        require(wrong, "title", !figure.title().isBlank() && figure.title().length() <= 300, "has 1 to 300 characters");
+        require(wrong, "name", source.name().length() <= LONGEST_NAME, "has at most 300 characters");
+        require(wrong, "choice", source.choice().length() <= LONGEST, "has at most 2000 characters");
+        require(wrong, "numbers", figure.numbers().size() <= MOST_NUMBERS, "are at most 20,000");
+        require(
+                wrong,
+                "title",
+                !figure.title().isBlank() && figure.title().length() <= LONGEST_NAME,
+                "has 1 to 300 characters");
         require(wrong, "about", figure.about().length() <= LONGEST, "has at most 2000 characters");
         require(
                 wrong,
@@ -51,7 +62,8 @@ final class FigureRules {
                 figure.width(),
                 figure.height(),
                 drawing,
-                figure.table());
+                figure.table(),
+                figure.numbers());
     }
 
     private static void require(List<Violation> wrong, String field, boolean holds, String message) {

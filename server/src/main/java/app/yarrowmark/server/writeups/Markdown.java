@@ -17,6 +17,8 @@ import org.commonmark.node.Text;
 import org.commonmark.parser.Parser;
 import org.commonmark.renderer.html.HtmlRenderer;
 import org.jsoup.Jsoup;
+import org.jsoup.nodes.Document;
+import org.jsoup.nodes.TextNode;
 
 /**
  * A write-up's text: CommonMark with tables, figures as {@code ::figure{number=2}} on a line of their own, and numbers as
@@ -25,7 +27,7 @@ import org.jsoup.Jsoup;
 final class Markdown {
 
     private static final Pattern FIGURE = Pattern.compile("::figure\\{\\s*number=\"?(\\d{1,4})\"?[^}]*}");
-    private static final Pattern NUMBER = Pattern.compile(":number\\[([^\\]\\[]{1,80})](\\{[^{}]{0,2000}})?");
+    private static final Pattern PLACED = Pattern.compile(":number\\[([^\\]\\[]{1,80})]\\{(\\d{1,6})}");
     private static final List<Extension> TABLES = List.of(TablesExtension.create());
     private static final Parser PARSER = Parser.builder().extensions(TABLES).build();
 
@@ -44,7 +46,7 @@ final class Markdown {
 
     /** Returns the blocks of a text, in order. */
     static List<Block> blocks(String text) {
-        Node document = PARSER.parse(text);
+        Node document = PARSER.parse(numbered(text));
         HtmlRenderer renderer = HtmlRenderer.builder()
                 .extensions(TABLES)
                 .escapeHtml(true)
@@ -57,7 +59,7 @@ final class Markdown {
                 blocks.add(new Block("", figure));
             } else {
                 lower(node);
-                blocks.add(new Block(Cleaning.text(numbered(renderer.render(node))), 0));
+                blocks.add(new Block(Cleaning.text(linked(renderer.render(node))), 0));
             }
         }
         return blocks;
@@ -72,7 +74,7 @@ final class Markdown {
 
     /** Returns a text without its parts that need the desk, for programs that read CommonMark. */
     static String plain(String text, IntFunction<String> figure) {
-        String words = NUMBER.matcher(text).replaceAll(m -> Matcher.quoteReplacement(m.group(1)));
+        String words = HungNumber.NUMBER.matcher(text).replaceAll(m -> Matcher.quoteReplacement(m.group(1)));
         return FIGURE.matcher(words)
                 .replaceAll(m -> Matcher.quoteReplacement(figure.apply(Integer.parseInt(m.group(1)))));
     }
@@ -95,10 +97,26 @@ final class Markdown {
         });
     }
 
-    /** The words of a live number; what hangs on them is for writers. Quotes in them were written as entities. */
-    private static String numbered(String html) {
-        return NUMBER.matcher(html)
-                .replaceAll(m -> Matcher.quoteReplacement("<b class=\"number\">" + m.group(1) + "</b>"));
+    /** What hangs on a number may hold marks of its own, so that only its place among the numbers goes through. */
+    private static String numbered(String text) {
+        int[] next = {0};
+        return HungNumber.NUMBER
+                .matcher(text)
+                .replaceAll(m -> Matcher.quoteReplacement(":number[" + m.group(1) + "]{" + next[0]++ + "}"));
+    }
+
+    /** The words of a live number lead to what hangs on it. */
+    private static String linked(String html) {
+        return PLACED.matcher(html)
+                .replaceAll(m -> Matcher.quoteReplacement(
+                        "<a href=\"#number-" + (Integer.parseInt(m.group(2)) + 1) + "\">" + m.group(1) + "</a>"));
+    }
+
+    /** Returns the words of a block without the numbers that hang on figures. */
+    static String typed(String html) {
+        Document block = Jsoup.parseBodyFragment(html);
+        block.select("a[href^=#number-]").forEach(n -> n.replaceWith(new TextNode("\u2026")));
+        return block.text();
     }
 
     /** Returns what a text says first, without marks, for lists and search engines. */

@@ -10,6 +10,7 @@ import com.fasterxml.jackson.core.type.TypeReference;
 import java.time.Clock;
 import java.util.Arrays;
 import java.util.Base64;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -160,11 +161,12 @@ class PublishService {
 
     private PublishedContent content(WriteUpEntity w, List<Integer> pictures) {
         WriteUpView view = writeUps.view(w.id);
-        Set<Integer> used = Markdown.figures(w.text);
+        Set<Integer> used = new HashSet<>(Markdown.figures(w.text));
+        HungNumber.in(w.text).forEach(n -> used.add(n.figure()));
         Map<Integer, FigureContent> drawn = new TreeMap<>();
         figures.findByWriteUpIdOrderByNumber(w.id).stream()
                 .filter(f -> used.contains(f.number))
-                .forEach(f -> drawn.put(f.number, WriteUpService.content(f)));
+                .forEach(f -> drawn.put(f.number, f.content()));
         return new PublishedContent(
                 w.title,
                 w.line,

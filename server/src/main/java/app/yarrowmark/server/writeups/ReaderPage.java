@@ -1,5 +1,6 @@
 package app.yarrowmark.server.writeups;
 
+import app.yarrowmark.core.claim.Quote;
 import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.server.writeups.PublishedContent.MeasuredSetup;
 import app.yarrowmark.server.writeups.PublishedContent.MeasuredSuite;
@@ -77,6 +78,7 @@ final class ReaderPage {
             }
         }
         html.list("ul class=\"next\"", content.verdict().next());
+        numbers(html, content, place);
         measured(html, content);
         changes(html, told);
         foot(html, told, place);
@@ -247,6 +249,34 @@ final class ReaderPage {
 
     private static String link(String to, String words) {
         return "<a href=\"" + Html.text(to) + "\">" + Html.text(words) + "</a>";
+    }
+
+    /** What the numbers of the text are, with base, interval and source, where their words lead to. */
+    private static void numbers(Html html, PublishedContent content, Place place) {
+        List<HungNumber> numbers = HungNumber.in(content.text());
+        if (numbers.isEmpty()) {
+            return;
+        }
+        html.raw("<section id=\"numbers\">")
+                .tag("h2", "The numbers in the text")
+                .raw("<ol>");
+        Set<Integer> shown = Markdown.figures(content.text());
+        for (int i = 0; i < numbers.size(); i++) {
+            HungNumber n = numbers.get(i);
+            FigureContent figure = content.figures().get(n.figure());
+            html.raw("<li id=\"number-" + (i + 1) + "\"><b>" + Html.text(n.text()) + "</b> ")
+                    .raw(Html.text(n.said(content.figures()).map(Quote::words).orElse("is the writer's own word")));
+            if (figure != null) {
+                html.raw(". ")
+                        .raw(
+                                shown.contains(n.figure())
+                                        ? link("#figure-" + n.figure(), figure.title())
+                                        : Html.text(figure.title() + ". " + figure.source() + " · ")
+                                                + link(place.files() + "figure-" + n.figure() + ".csv", "data (CSV)"));
+            }
+            html.raw("</li>\n");
+        }
+        html.raw("</ol></section>\n");
     }
 
     private static void measured(Html html, PublishedContent content) {

@@ -7,6 +7,7 @@ import app.yarrowmark.server.events.LiveEvents;
 import app.yarrowmark.server.history.HistoryService;
 import app.yarrowmark.server.writeups.WriteUpView.Answer;
 import app.yarrowmark.server.writeups.WriteUpView.FigureContent;
+import app.yarrowmark.server.writeups.WriteUpView.FigureSource;
 import app.yarrowmark.server.writeups.WriteUpView.State;
 import app.yarrowmark.server.writeups.WriteUpView.Verdict;
 import com.fasterxml.jackson.core.type.TypeReference;
@@ -82,7 +83,7 @@ public class WriteUpArchive {
             List<WriteUpView.Reader> readers,
             List<ArchivedState> states) {}
 
-    /** A figure with where it was taken from. */
+    /** A figure with the view that it was taken from. */
     public record ArchivedFigure(int number, String address, FigureContent content, String putBy, Instant putAt) {}
 
     /**
@@ -124,7 +125,7 @@ public class WriteUpArchive {
                 w.changedBy,
                 w.changedAt,
                 figures.findByWriteUpIdOrderByNumber(id).stream()
-                        .map(f -> new ArchivedFigure(f.number, f.address, WriteUpService.content(f), f.putBy, f.putAt))
+                        .map(f -> new ArchivedFigure(f.number, f.address, f.content(), f.putBy, f.putAt))
                         .toList(),
                 remarks.findByWriteUpIdOrderByAt(id).stream()
                         .map(WriteUpRemarkEntity::view)
@@ -182,7 +183,9 @@ public class WriteUpArchive {
         writeUps.saveAndFlush(w);
         archived.figures().forEach(f -> {
             WriteUpFigureEntity figure = new WriteUpFigureEntity(w.id, f.number());
-            figure.set(f.address(), Json.write(FigureRules.clean(f.address(), f.content())), f.putBy(), f.putAt());
+            // Without a name it is not looked at again: the numbers in its address are those of another desk.
+            FigureSource source = new FigureSource(f.address(), "", "");
+            figure.set(source, FigureRules.clean(source, f.content()), 0, f.putBy(), f.putAt());
             figures.save(figure);
         });
         archived.remarks().forEach(r -> {
@@ -212,7 +215,9 @@ public class WriteUpArchive {
     /** What comes from elsewhere does nothing either. */
     private static PublishedContent clean(PublishedContent content) {
         Map<Integer, FigureContent> drawn = new TreeMap<>();
-        content.figures().forEach((number, figure) -> drawn.put(number, FigureRules.clean("/", figure)));
+        content.figures()
+                .forEach((number, figure) ->
+                        drawn.put(number, FigureRules.clean(new FigureSource("/", "", ""), figure)));
         return new PublishedContent(
                 content.title(),
                 content.line(),

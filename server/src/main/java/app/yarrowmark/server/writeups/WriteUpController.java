@@ -3,6 +3,7 @@ package app.yarrowmark.server.writeups;
 import app.yarrowmark.server.access.Caller;
 import app.yarrowmark.server.problems.Refusal;
 import app.yarrowmark.server.writeups.WriteUpView.FigureContent;
+import app.yarrowmark.server.writeups.WriteUpView.FigureSource;
 import app.yarrowmark.server.writeups.WriteUpView.FigureView;
 import app.yarrowmark.server.writeups.WriteUpView.WriteUpLine;
 import io.swagger.v3.oas.annotations.Operation;
@@ -52,12 +53,8 @@ class WriteUpController {
     record NewWriteUp(
             String title, @Nullable String line, @Nullable Long modelId) {}
 
-    /**
-     * A figure to put in.
-     *
-     * @param address of the view it is taken from, in the page
-     */
-    record NewFigure(String address, FigureContent content) {}
+    /** A figure to put in, with where it is taken from. */
+    record NewFigure(FigureSource source, FigureContent content) {}
 
     /**
      * Something to say of a passage.
@@ -115,7 +112,7 @@ class WriteUpController {
     @PostMapping("/{id}/figures")
     @ResponseStatus(HttpStatus.CREATED)
     FigureView put(@PathVariable long id, @RequestBody NewFigure body, @AuthenticationPrincipal Caller caller) {
-        return writeUps.put(id, null, body.address(), body.content(), caller.who());
+        return writeUps.put(id, null, body.source(), body.content(), caller.who());
     }
 
     @Operation(summary = "Put a figure in place of one that is there")
@@ -125,7 +122,7 @@ class WriteUpController {
             @PathVariable int number,
             @RequestBody NewFigure body,
             @AuthenticationPrincipal Caller caller) {
-        return writeUps.put(id, number, body.address(), body.content(), caller.who());
+        return writeUps.put(id, number, body.source(), body.content(), caller.who());
     }
 
     @Operation(summary = "Say something of a passage")

@@ -1,5 +1,9 @@
 package app.yarrowmark.server.writeups;
 
+import app.yarrowmark.core.exchange.Json;
+import app.yarrowmark.server.writeups.WriteUpView.FigureContent;
+import app.yarrowmark.server.writeups.WriteUpView.FigureSource;
+import com.fasterxml.jackson.core.type.TypeReference;
 import jakarta.persistence.Entity;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
@@ -7,6 +11,7 @@ import jakarta.persistence.Id;
 import jakarta.persistence.SequenceGenerator;
 import jakarta.persistence.Table;
 import java.time.Instant;
+import org.jspecify.annotations.Nullable;
 
 @Entity
 @Table(name = "write_up_figure")
@@ -20,9 +25,20 @@ class WriteUpFigureEntity {
     long writeUpId;
     int number;
     String address;
+    String name;
+    String choice;
     String content;
+    long revision;
     String putBy;
     Instant putAt;
+
+    @Nullable
+    String nowContent;
+
+    long nowRevision;
+
+    @Nullable
+    Instant nowAt;
 
     @SuppressWarnings("NullAway.Init")
     protected WriteUpFigureEntity() {}
@@ -33,10 +49,44 @@ class WriteUpFigureEntity {
         this.number = number;
     }
 
-    void set(String newAddress, String newContent, String who, Instant at) {
-        address = newAddress;
-        content = newContent;
+    void set(FigureSource source, FigureContent newContent, long newRevision, String who, Instant at) {
+        address = source.address();
+        name = source.name();
+        choice = source.choice();
+        content = Json.write(newContent);
+        revision = newRevision;
         putBy = who;
         putAt = at;
+        nowContent = null;
+        nowRevision = newRevision;
+        nowAt = at;
+    }
+
+    /** Keeps what its view says now; what it says itself is not kept twice. */
+    void seen(FigureContent now, long atRevision, Instant at) {
+        String written = Json.write(now);
+        nowContent = written.equals(content) ? null : written;
+        nowRevision = atRevision;
+        nowAt = at;
+    }
+
+    FigureSource source() {
+        return new FigureSource(address, name, choice);
+    }
+
+    FigureContent content() {
+        return Json.read(content, new TypeReference<FigureContent>() {});
+    }
+
+    /** What its view said last; null where that is what it says itself. */
+    @Nullable
+    FigureContent now() {
+        return nowContent == null ? null : Json.read(nowContent, new TypeReference<FigureContent>() {});
+    }
+
+    /** What is known of it last. */
+    FigureContent latest() {
+        FigureContent now = now();
+        return now == null ? content() : now;
     }
 }

@@ -1,5 +1,6 @@
 package app.yarrowmark.server.writeups;
 
+import app.yarrowmark.core.claim.Quote;
 import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.server.catalogue.CatalogueService;
 import app.yarrowmark.server.catalogue.ModelView;
@@ -8,9 +9,11 @@ import app.yarrowmark.server.history.HistoryService;
 import app.yarrowmark.server.history.HistoryService.Kind;
 import app.yarrowmark.server.problems.Refusal;
 import app.yarrowmark.server.problems.RuleViolations;
+import app.yarrowmark.server.scorebook.ScoreRevision;
 import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.writeups.WriteUpView.Answer;
 import app.yarrowmark.server.writeups.WriteUpView.FigureContent;
+import app.yarrowmark.server.writeups.WriteUpView.FigureSource;
 import app.yarrowmark.server.writeups.WriteUpView.FigureView;
 import app.yarrowmark.server.writeups.WriteUpView.State;
 import app.yarrowmark.server.writeups.WriteUpView.StateLine;
@@ -23,7 +26,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -44,6 +46,7 @@ class WriteUpService {
     private final WriteUpReaderRepository readers;
     private final PublishedStateRepository states;
     private final CatalogueService catalogue;
+    private final ScoreRevision revision;
     private final HistoryService history;
     private final LiveEvents events;
     private final Clock clock;
@@ -55,6 +58,7 @@ class WriteUpService {
             WriteUpReaderRepository readers,
             PublishedStateRepository states,
             CatalogueService catalogue,
+            ScoreRevision revision,
             HistoryService history,
             LiveEvents events,
             Clock clock) {
@@ -64,6 +68,7 @@ class WriteUpService {
         this.readers = readers;
         this.states = states;
         this.catalogue = catalogue;
+        this.revision = revision;
         this.history = history;
         this.events = events;
         this.clock = clock;
@@ -127,7 +132,6 @@ class WriteUpService {
     }
 
     private WriteUpView view(WriteUpEntity w) {
-        Set<Integer> used = Markdown.figures(w.text);
         return new WriteUpView(
                 w.id,
                 w.slug,
@@ -139,7 +143,7 @@ class WriteUpService {
                 Json.read(w.verdict, new TypeReference<Verdict>() {}),
                 Json.read(w.answers, new TypeReference<List<Answer>>() {}),
                 figures.findByWriteUpIdOrderByNumber(w.id).stream()
-                        .map(f -> view(f, used.contains(f.number)))
+                        .map(f -> view(f, w.text))
                         .toList(),
                 remarks.findByWriteUpIdOrderByAt(w.id).stream()
                         .map(WriteUpRemarkEntity::view)
@@ -158,12 +162,17 @@ class WriteUpService {
                 w.edition);
     }
 
-    private static FigureView view(WriteUpFigureEntity f, boolean used) {
-        return new FigureView(f.number, f.address, content(f), f.putBy, f.putAt, used);
-    }
-
-    static FigureContent content(WriteUpFigureEntity figure) {
-        return Json.read(figure.content, new TypeReference<FigureContent>() {});
+    private static FigureView view(WriteUpFigureEntity f, String text) {
+        return new FigureView(
+                f.number,
+                f.source(),
+                f.content(),
+                f.putBy,
+                f.putAt,
+                Markdown.figures(text).contains(f.number),
+                HungNumber.in(text).stream().anyMatch(n -> n.figure() == f.number),
+                f.now(),
+                f.nowRevision);
     }
 
     static String called(ModelView model) {
@@ -253,9 +262,55 @@ class WriteUpService {
      * @throws RuleViolations if it draws nothing, or there are too many
      */
     @Transactional
-    FigureView put(long id, @Nullable Integer number, String address, FigureContent content, String who) {
+    FigureView put(long id, @Nullable Integer number, FigureSource source, FigureContent content, String who) {
         WriteUpEntity w = entity(id);
-        FigureContent clean = FigureRules.clean(address, content);
+        WriteUpFigureEntity figure = kept(w, number, source, content, who);
+        if (number == null) {
+            append(w, "::figure{number=" + figure.number + "}");
+        }
+        changed(w, who);
+        note(
+                w,
+                number == null ? "FIGURE_PUT" : "FIGURE_RENEWED",
+                who,
+                "figure " + figure.number + ": " + figure.content().title());
+        return view(figure, w.text);
+    }
+
+    /**
+     * Puts a number of a figure at the end of the text. A figure that says the same numbers already is taken for it.
+     *
+     * @throws RuleViolations if the figure has no such number, or there are too many figures
+     */
+    @Transactional
+    FigureView quote(long id, FigureSource source, FigureContent content, Quote.Wish wish, String who) {
+        WriteUpEntity w = entity(id);
+        Quote quote = Quote.of(content.numbers(), wish)
+                .orElseThrow(() -> new RuleViolations("number", "is none that the figure has"));
+        WriteUpFigureEntity figure = figures.findByWriteUpIdOrderByNumber(id).stream()
+                .filter(f -> f.source().equals(source) && f.content().numbers().equals(content.numbers()))
+                .findFirst()
+                .orElseGet(() -> kept(w, null, source, content, who));
+        append(w, new HungNumber(quote.text(), figure.number, wish).written());
+        changed(w, who);
+        note(w, "NUMBER_PUT", who, quote.text() + " of figure " + figure.number);
+        return view(figure, w.text);
+    }
+
+    private static void append(WriteUpEntity w, String block) {
+        w.text = (w.text.stripTrailing() + "\n\n" + block).stripLeading() + "\n";
+    }
+
+    private void changed(WriteUpEntity w, String who) {
+        w.changedBy = who;
+        w.changedAt = clock.instant();
+        writeUps.flush();
+    }
+
+    private WriteUpFigureEntity kept(
+            WriteUpEntity w, @Nullable Integer number, FigureSource source, FigureContent content, String who) {
+        FigureContent clean = FigureRules.clean(source, content);
+        long id = w.id;
         List<WriteUpFigureEntity> there = figures.findByWriteUpIdOrderByNumber(id);
         if (number == null && there.size() >= MOST_FIGURES) {
             throw new RuleViolations("number", "a write-up has at most " + MOST_FIGURES + " figures");
@@ -264,20 +319,8 @@ class WriteUpService {
                 ? new WriteUpFigureEntity(id, there.isEmpty() ? 1 : there.get(there.size() - 1).number + 1)
                 : figures.findByWriteUpIdAndNumber(id, number)
                         .orElseThrow(() -> Refusal.notFound("It has no figure " + number + "."));
-        figure.set(address, Json.write(clean), who, clock.instant());
-        figures.saveAndFlush(figure);
-        if (number == null) {
-            w.text = (w.text.stripTrailing() + "\n\n::figure{number=" + figure.number + "}").stripLeading() + "\n";
-        }
-        w.changedBy = who;
-        w.changedAt = clock.instant();
-        writeUps.flush();
-        note(
-                w,
-                number == null ? "FIGURE_PUT" : "FIGURE_RENEWED",
-                who,
-                "figure " + figure.number + ": " + clean.title());
-        return view(figure, Markdown.figures(w.text).contains(figure.number));
+        figure.set(source, clean, revision.current(), who, clock.instant());
+        return figures.saveAndFlush(figure);
     }
 
     /** Says something of a passage. */

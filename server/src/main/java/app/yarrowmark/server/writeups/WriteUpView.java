@@ -1,8 +1,10 @@
 package app.yarrowmark.server.writeups;
 
+import app.yarrowmark.core.claim.Known;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Instant;
 import java.util.List;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -90,6 +92,7 @@ record WriteUpView(
      * @param height of the drawing
      * @param drawing what stands in an SVG of that size, with colours as names such as {@code var(--ink)}
      * @param table its data: a head, then rows
+     * @param numbers those of it that a text can quote
      */
     record FigureContent(
             String title,
@@ -99,16 +102,48 @@ record WriteUpView(
             double width,
             double height,
             String drawing,
-            List<List<String>> table) {}
+            List<List<String>> table,
+            List<Known> numbers) {
+
+        FigureContent {
+            // Figures that were kept before they had numbers have none.
+            numbers = Objects.requireNonNullElse(numbers, List.of());
+        }
+
+        /** Returns the same under another title. */
+        FigureContent called(String other) {
+            return new FigureContent(other, about, notes, source, width, height, drawing, table, numbers);
+        }
+    }
+
+    /**
+     * Where a figure is taken from, so that it can be looked at again.
+     *
+     * @param address of the view, in the page
+     * @param name what the figure is called there
+     * @param choice how it is drawn and which of its rows, as the page keeps it; empty for as it stands there
+     */
+    record FigureSource(String address, String name, String choice) {}
 
     /**
      * A figure of a write-up.
      *
      * @param number by which the text names it
-     * @param address of the view it was taken from, in the page
      * @param used whether the text has it
+     * @param quoted whether a number of the text hangs on it
+     * @param now what its view said when somebody last looked; absent where that is what it says itself
+     * @param asOf revision of the scores that is known to be in it
      */
-    record FigureView(int number, String address, FigureContent content, String putBy, Instant putAt, boolean used) {}
+    record FigureView(
+            int number,
+            FigureSource source,
+            FigureContent content,
+            String putBy,
+            Instant putAt,
+            boolean used,
+            boolean quoted,
+            @Nullable FigureContent now,
+            long asOf) {}
 
     /**
      * What a second person says of a passage.

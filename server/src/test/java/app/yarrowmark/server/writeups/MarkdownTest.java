@@ -35,7 +35,9 @@ class MarkdownTest {
                 .as("the title of the page is the only first heading")
                 .isEqualTo("<h2>Waiting for its memory</h2>");
         assertThat(blocks.get(1).html())
-                .contains("<b class=\"number\">29 %</b> <em>faster</em>", "href=\"https://saltmarsh.example/how\"")
+                .contains(
+                        "<a href=\"#number-1\" rel=\"nofollow noopener\">29 %</a> <em>faster</em>",
+                        "href=\"https://saltmarsh.example/how\"")
                 .doesNotContain("setup-2");
         assertThat(blocks.get(4).html()).contains("<th>part</th>", "<td>4</td>");
     }
