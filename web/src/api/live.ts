@@ -43,6 +43,8 @@ const madeOf: Readonly<Record<Family, readonly Topic[]>> = {
   boards: ['BOARDS'],
   'write-ups': ['WRITE_UPS', 'CATALOGUE'],
   'write-up': ['WRITE_UPS'],
+  'number-ways': [],
+  'write-up-moves': ['WRITE_UPS'],
   choice: ['RUNS', 'STANDINGS'],
   search: ['BOARDS'],
 }

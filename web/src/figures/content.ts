@@ -16,6 +16,7 @@ export async function contentOf(figure: Figure): Promise<FigureContent> {
     height: figure.height,
     drawing: renderToStaticMarkup(figure.drawing),
     table: figure.table.map((row) => [...row]),
+    numbers: [...(figure.numbers ?? [])],
   }
 }
 

@@ -1,5 +1,6 @@
 import font from '@fontsource-variable/archivo/files/archivo-latin-standard-normal.woff2?url'
 import type { ReactElement } from 'react'
+import type { FigureNumber } from './numbers'
 
 /** A figure that can be taken out of the app. */
 export interface Figure {
@@ -16,6 +17,8 @@ export interface Figure {
   readonly drawing: ReactElement
   /** Its data: a head, then rows. */
   readonly table: readonly (readonly string[])[]
+  /** Those of its numbers that a text can quote; absent where there are none. */
+  readonly numbers?: readonly FigureNumber[]
   /** What can be left out of it; absent where there is nothing to choose. */
   readonly choice?: FigureChoice
   /** Other drawings of the same. */

@@ -1,22 +1,33 @@
 import { useState } from 'react'
-import { useLocation } from 'react-router'
+import { useSession } from '../api/queries'
+import { useShortcuts } from '../frame/keys'
 import type { Figure } from '../figures/take'
 import { contentOf } from '../figures/content'
 import { Button } from '../ui/Button'
 import { Dialog } from '../ui/Dialog'
 import { FieldError, Field } from '../ui/Field'
 import { Select } from '../ui/Select'
-import { Failed, Loading } from '../ui/States'
 import { TakeFigure } from '../ui/TakeFigure'
 import { useDeed } from '../ui/deed'
 import { Labelled, useChosenFigure } from '../ui/FigureParts'
 import { putFigure } from './deeds'
-import { useWriteUp, useWriteUps } from './queries'
+import { useWriteUp } from './queries'
+import { QuoteForm } from './quotes/QuoteForm'
+import type { QuotedFigure } from './quotes/QuoteForm'
+import { useFigureSource, useIntoWriteUp } from './quotes/into'
+import { useBeingLookedAt } from './quotes/look'
 
-/** What can be done with a figure: taken out of the app, or put into a write-up. */
+/** What can be done with a figure: taken out of the app, put into a write-up, or quoted by one of its numbers. */
 export function FigureWays({ figure }: { readonly figure: () => Figure }) {
   // As it was when it was asked for: what changes behind the dialog does not change it.
   const [put, setPut] = useState<Figure | undefined>(undefined)
+  const [quoted, setQuoted] = useState<QuotedFigure | undefined>(undefined)
+  useBeingLookedAt(figure)
+  const quote = () => {
+    setQuoted({ figure: figure(), words: window.getSelection()?.toString() ?? '' })
+  }
+  const reads = useSession().data?.role === 'READER'
+  useShortcuts(reads ? [] : [{ keys: 'q', words: 'Quote a number of the figure', run: quote }])
   return (
     <>
       <TakeFigure figure={figure} />
@@ -28,11 +39,22 @@ export function FigureWays({ figure }: { readonly figure: () => Figure }) {
       >
         Put into a write-up
       </Button>
+      <Button changes title="q; a number that is marked is found at once" onClick={quote}>
+        Quote a number
+      </Button>
       {put && (
         <PutForm
           figure={put}
           onClose={() => {
             setPut(undefined)
+          }}
+        />
+      )}
+      {quoted && (
+        <QuoteForm
+          {...quoted}
+          onClose={() => {
+            setQuoted(undefined)
           }}
         />
       )}
@@ -48,38 +70,18 @@ interface PutFormProps {
 const another = 'new'
 
 function PutForm({ figure, onClose }: PutFormProps) {
-  const all = useWriteUps()
-  if (all.isPending) return <Loading what="the write-ups" />
-  if (all.isError) return <Failed error={all.error} retry={() => void all.refetch()} />
-  return (
-    <PutInto
-      figure={figure}
-      onClose={onClose}
-      writeUps={all.data.map((w) => ({ value: String(w.id), label: w.title }))}
-    />
-  )
-}
-
-interface PutIntoProps extends PutFormProps {
-  readonly writeUps: readonly { readonly value: string; readonly label: string }[]
-}
-
-function PutInto({ figure, onClose, writeUps }: PutIntoProps) {
-  const { pathname, search } = useLocation()
+  const source = useFigureSource()
   const put = useDeed(putFigure, 'here')
-  const [into, setInto] = useState(writeUps[0]?.value ?? another)
-  const [name, setName] = useState('')
+  const into = useIntoWriteUp(put.of('title'))
   const [title, setTitle] = useState(figure.title)
   const [place, setPlace] = useState(another)
-  const { chosen, controls } = useChosenFigure(figure)
+  const { chosen, kept, controls } = useChosenFigure(figure)
   const drawn = () => ({ ...chosen(), title: title.trim() === '' ? figure.title : title.trim() })
   const send = async () => {
-    const content = await contentOf(drawn())
     const done = await put.run({
-      writeUp: into === another ? { title: name } : Number(into),
-      title: into === another ? name : (writeUps.find((w) => w.value === into)?.label ?? ''),
-      number: into === another || place === another ? undefined : Number(place),
-      figure: { address: pathname + search, content },
+      ...into.into,
+      number: into.known === undefined || place === another ? undefined : Number(place),
+      figure: { source: { ...source(figure), choice: kept() }, content: await contentOf(drawn()) },
     })
     if (done) onClose()
   }
@@ -91,38 +93,14 @@ function PutInto({ figure, onClose, writeUps }: PutIntoProps) {
       about="It goes in as it is now, with its units, suites and caveats, and opens here again."
       width={560}
     >
-      <div className="mb-3">
-        <Labelled label="Write-up">
-          <Select
-            label="Write-up"
-            value={into}
-            choices={[...writeUps, { value: another, label: 'a new one' }]}
-            onValue={(v) => {
-              setInto(v)
-              setPlace(another)
-            }}
-          />
-        </Labelled>
-      </div>
-      {into === another ? (
-        <Field
-          label="What the new write-up is called"
-          value={name}
-          onValue={setName}
-          error={put.of('title')}
-        />
-      ) : (
-        <Places writeUp={Number(into)} place={place} onPlace={setPlace} />
+      {into.controls}
+      {into.known !== undefined && (
+        <Places key={into.known} writeUp={into.known} place={place} onPlace={setPlace} />
       )}
       <Field label="Title of the figure" value={title} onValue={setTitle} error={put.of('content.title')} />
       {controls}
       {put.general !== null && <FieldError>{put.general}</FieldError>}
-      <Button
-        look="main"
-        className="mt-2"
-        disabled={put.busy || (into === another && name.trim() === '')}
-        onClick={() => void send()}
-      >
+      <Button look="main" className="mt-2" disabled={put.busy || !into.ready} onClick={() => void send()}>
         Put it in
       </Button>
     </Dialog>

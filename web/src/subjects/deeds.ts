@@ -109,10 +109,34 @@ export const forgetBoard: Deed<Board, unknown> = {
   undo: ({ page, name, address }) => by(keepBoard, { page, name, address }),
 }
 
-export interface Putting {
+export interface Into {
   /** Its number, or what a new one is called. */
   readonly writeUp: number | { readonly title: string }
   readonly title: string
+}
+
+async function writeUpOf({ writeUp }: Into): Promise<number> {
+  if (typeof writeUp === 'number') return writeUp
+  return (await take(api.POST('/api/v1/write-ups', { body: { title: writeUp.title } }))).id
+}
+
+export interface Quoting extends Into {
+  /** What would stand in the text, to be told. */
+  readonly text: string
+  readonly quote: Schemas['NewNumber']
+}
+
+/** Puts a number at the end of a write-up's text, with the figure that it hangs on. */
+export const quoteNumber: Deed<Quoting, Schemas['FigureView']> = {
+  send: async (quoting) => {
+    const id = await writeUpOf(quoting)
+    return take(api.POST('/api/v1/write-ups/{id}/numbers', { params: { path: { id } }, body: quoting.quote }))
+  },
+  renews: ['write-ups', 'write-up'],
+  says: ({ title, text }) => `“${text}” stands at the end of “${title}”.`,
+}
+
+export interface Putting extends Into {
   /** Of the figure whose place it takes; undefined for a new one. */
   readonly number: number | undefined
   readonly figure: Schemas['NewFigure']
@@ -120,11 +144,8 @@ export interface Putting {
 
 /** Puts a figure into a write-up, which is begun first where it is a new one. */
 export const putFigure: Deed<Putting, Schemas['FigureView'] & { readonly writeUp: number }> = {
-  send: async ({ writeUp, number, figure }) => {
-    const id =
-      typeof writeUp === 'number'
-        ? writeUp
-        : (await take(api.POST('/api/v1/write-ups', { body: { title: writeUp.title } }))).id
+  send: async ({ number, figure, ...into }) => {
+    const id = await writeUpOf(into)
     const kept =
       number === undefined
         ? await take(api.POST('/api/v1/write-ups/{id}/figures', { params: { path: { id } }, body: figure }))

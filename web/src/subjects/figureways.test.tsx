@@ -1,5 +1,6 @@
 import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react'
 import { afterEach, expect, it } from 'vitest'
+import type { Schemas } from '../api/client'
 import type { Figure } from '../figures/take'
 import { Reply, serve, show } from '../testing'
 import { FigureWays } from './FigureWays'
@@ -23,7 +24,14 @@ const figure: Figure = {
   ],
 }
 
-const kept = { number: 1, address: '/standings', content: {}, putBy: 'Wren', putAt: '', used: true }
+const kept = {
+  number: 1,
+  source: { address: '/standings' },
+  content: {},
+  putBy: 'Wren',
+  putAt: '',
+  used: true,
+}
 
 it('puts a figure into a new write-up, with its drawing, its notes and where it opens again', async () => {
   const sent = serve({
@@ -38,8 +46,8 @@ it('puts a figure into a new write-up, with its drawing, its notes and where it 
   })
   fireEvent.click(screen.getByText('Put it in'))
   expect(await screen.findByText('It is figure 1 of “A small box”.')).toBeTruthy()
-  const body = sent.find((s) => s.path.endsWith('/figures'))?.body as { address: string; content: Figure }
-  expect(body.address).toBe('/standings?kind=MINI')
+  const body = sent.find((s) => s.path.endsWith('/figures'))?.body as Schemas['NewFigure']
+  expect(body.source).toEqual({ address: '/standings?kind=MINI', name: 'Reed bed', choice: '' })
   expect(body.content.drawing).toBe('<rect width="40" height="8" fill="var(--gold)"></rect>')
   expect(body.content.notes).toEqual(['Memory differs.'])
   expect(body.content.table).toEqual(figure.table)

@@ -3,30 +3,29 @@ import type { ReactNode } from 'react'
 import type { Figure } from '../figures/take'
 import { RowsOfFigure } from './RowsOfFigure'
 import { Select } from './Select'
-import { keptOf } from './figure-choice'
+import { chosenOf, drawnAs, everything, keptChoice } from './figure-choice'
 import type { Wanted } from './figure-choice'
+
+const asOnThePage = 'as on the page'
 
 export interface ChosenFigure {
   /** The figure as it was chosen: drawn in one of its ways, with some of its rows. */
   readonly chosen: () => Figure
+  /** What was chosen, as it is kept. */
+  readonly kept: () => string
   /** Where that is chosen; null where there is nothing to choose. */
   readonly controls: ReactNode
 }
 
 /** Lets one choose how a figure is drawn, and which of its rows. */
 export function useChosenFigure(figure: Figure): ChosenFigure {
-  const [way, setWay] = useState(0)
-  const [rows, setRows] = useState<Wanted>({ kind: 'all', count: '10', these: new Set() })
-  const drawn = useMemo(
-    () => (way === 0 ? figure : (figure.others?.[way - 1]?.figure() ?? figure)),
-    [figure, way],
-  )
-  const choice = drawn.choice
+  const [way, setWay] = useState('')
+  const [rows, setRows] = useState<Wanted>(everything)
+  const drawn = useMemo(() => drawnAs(figure, way), [figure, way])
+  const { choice } = drawn
   return {
-    chosen: () => {
-      const kept = choice && keptOf(choice, rows)
-      return choice && kept && kept.size < choice.names.length ? choice.of(kept) : drawn
-    },
+    chosen: () => chosenOf(figure, way, rows),
+    kept: () => keptChoice(figure, way, rows),
     controls: (
       <>
         {figure.others && (
@@ -34,13 +33,13 @@ export function useChosenFigure(figure: Figure): ChosenFigure {
             <Labelled label="Drawn as">
               <Select
                 label="Drawn as"
-                value={String(way)}
-                choices={['as on the page', ...figure.others.map((o) => o.words)].map((label, i) => ({
-                  value: String(i),
+                value={way === '' ? asOnThePage : way}
+                choices={[asOnThePage, ...figure.others.map((o) => o.words)].map((label) => ({
+                  value: label,
                   label,
                 }))}
                 onValue={(v) => {
-                  setWay(Number(v))
+                  setWay(v === asOnThePage ? '' : v)
                 }}
               />
             </Labelled>

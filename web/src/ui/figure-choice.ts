@@ -1,4 +1,4 @@
-import type { FigureChoice } from '../figures/take'
+import type { Figure, FigureChoice } from '../figures/take'
 
 /** How many of a figure's rows are wanted, and which. */
 export interface Wanted {
@@ -18,4 +18,42 @@ export function keptOf(choice: FigureChoice, { kind, count, these }: Wanted): Re
     return kind === 'all' || these.has(i)
   })
   return new Set(kept.length === 0 ? all : kept)
+}
+
+/** What is chosen of a figure where nothing is. */
+export const everything: Wanted = { kind: 'all', count: '10', these: new Set() }
+
+/** How a figure is drawn, by the words for it; empty for as on the page. */
+export type Way = string
+
+/** A figure as it was chosen: drawn in one of its ways, with some of its rows. */
+export function chosenOf(figure: Figure, way: Way, rows: Wanted): Figure {
+  const drawn = drawnAs(figure, way)
+  const { choice } = drawn
+  const kept = choice && keptOf(choice, rows)
+  return choice && kept && kept.size < choice.names.length ? choice.of(kept) : drawn
+}
+
+/** A figure in one of its ways, with all its rows. */
+export function drawnAs(figure: Figure, way: Way): Figure {
+  return figure.others?.find((o) => o.words === way)?.figure() ?? figure
+}
+
+/** What was chosen, to be kept: rows by their names, since others may come between them. Empty where nothing was. */
+export function keptChoice(figure: Figure, way: Way, rows: Wanted): string {
+  if (way === '' && rows.kind === 'all') return ''
+  const names = drawnAs(figure, way).choice?.names ?? []
+  return JSON.stringify({ way, ...rows, these: [...rows.these].flatMap((i) => names[i] ?? []) })
+}
+
+/** A figure as it was chosen once. */
+export function chosenAgain(figure: Figure, kept: string): Figure {
+  if (kept === '') return figure
+  const { way, kind, count, these } = JSON.parse(kept) as Omit<Wanted, 'these'> & {
+    way: Way
+    these: string[]
+  }
+  const names = drawnAs(figure, way).choice?.names ?? []
+  const rows = these.map((name) => names.indexOf(name)).filter((i) => i >= 0)
+  return chosenOf(figure, way, { kind, count, these: new Set(rows) })
 }

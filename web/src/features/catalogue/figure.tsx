@@ -3,6 +3,8 @@ import { StripDrawing } from '../../figures/RuleStrip'
 import { TableFigure, tableSize } from '../../figures/TableFigure'
 import type { FigureRow, TableFigureProps } from '../../figures/TableFigure'
 import { amount, plusMinus, unitWords } from '../../figures/format'
+import { figureNumber, placeNumber } from '../../figures/numbers'
+import type { FigureNumber } from '../../figures/numbers'
 import type { Figure } from '../../figures/take'
 import { counted, kindOf } from '../../figures/words'
 import { placeOf } from '../../subjects/place'
@@ -72,7 +74,24 @@ function drawn(model: Schemas['ModelView'], setup: Schemas['SetupView'], rows: r
     ...tableSize(table),
     drawing: <TableFigure {...table} />,
     table: data(rows),
+    numbers: rows.flatMap((row) => numbers(row, `${model.maker} ${model.name}`.trim())),
   }
+}
+
+/** The score of a test, its place, and the median of the kind. */
+function numbers({ suite, pool }: Row, subject: string): readonly FigureNumber[] {
+  const of = `${suite.name} ${suite.version} · ${pool.name}`
+  const more = { unit: unitWords(pool.unit), lessIsBetter: pool.better === 'LOWER' }
+  const { own, median } = pool
+  if (!own) return []
+  const half = 'median of its kind'
+  return [
+    figureNumber(of, subject, amount(own.value, own.decimals, pool.unit), own.value, more),
+    ...(median === undefined
+      ? []
+      : [figureNumber(of, half, amount(median, own.decimals, pool.unit), median, more)]),
+    placeNumber(`place in ${of}`, subject, own.place, own.of),
+  ]
 }
 
 function rowOf(row: Row): FigureRow {

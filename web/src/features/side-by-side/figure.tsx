@@ -3,9 +3,11 @@ import type { Schemas } from '../../api/client'
 import { PlumbAxis, PlumbReach, PlumbRow, plumbScale } from '../../figures/Plumb'
 import { TableFigure, tableSize } from '../../figures/TableFigure'
 import type { FigureCell, FigureRow, TableFigureProps } from '../../figures/TableFigure'
-import { unitWords } from '../../figures/format'
+import { amount, unitWords } from '../../figures/format'
+import { figureNumber, ratioNumber } from '../../figures/numbers'
+import type { FigureNumber } from '../../figures/numbers'
 import type { Figure, FigureChoice } from '../../figures/take'
-import { capital, subjectText } from '../../figures/words'
+import { capital, counted, subjectText } from '../../figures/words'
 import type { Question } from './address'
 import { valueBars } from './bars'
 import { crossDrawing } from './cross'
@@ -67,6 +69,7 @@ function told(view: View, blocks: readonly Block[], q: Question) {
     notes: notes(view, blocks, q),
     source: `Yarrowmark, revision ${String(view.revision)} of the scores, ${today()}`,
     table: data(view),
+    numbers: numbers(view),
   }
 }
 
@@ -343,6 +346,46 @@ function data(view: View): readonly (readonly string[])[] {
     ...view.groups.flatMap((g) => g.summaries.flatMap((m) => meanRows(view, g.group, m))),
   ]
   return [head, ...rows, ...means]
+}
+
+/** Every value, every ratio to the reference, and the means of each group. */
+function numbers(view: View): readonly FigureNumber[] {
+  const called = view.subjects.map((s) => subjectText(s))
+  const base = called[view.reference] ?? ''
+  const tests = testsOf(view).flatMap((t) => {
+    const of = `${t.suite} ${t.version} · ${t.name}`
+    const lessIsBetter = t.better === 'LOWER'
+    return t.cells.flatMap((c, i) => {
+      if (c.kind === 'GAP' || (c.kind === 'PLAIN' && c.words !== undefined)) return []
+      const subject = called[i] ?? ''
+      const text = amount(c.value, c.decimals, t.unit)
+      const own = figureNumber(of, subject, text, c.value, { unit: unitWords(t.unit), lessIsBetter })
+      const d = ratioOf(c)
+      return d && i !== view.reference
+        ? [own, ratioNumber(of, subject, base, d.times, { low: d.low, high: d.high, lessIsBetter })]
+        : [own]
+    })
+  })
+  const mean = (group: string, m: Schemas['ComparedSummary']) => {
+    const some = (what: string, d: Difference | undefined) =>
+      d === undefined
+        ? []
+        : [
+            ratioNumber(`${group}, ${what}`, called[m.subject] ?? '', base, d.times, {
+              low: d.low,
+              high: d.high,
+            }),
+          ]
+    return [
+      ...some(`mean of ${counted(m.tests, 'test')}`, m.mean),
+      ...some('mean for this kind of work', m.anyTests),
+    ]
+  }
+  return [
+    ...view.together.flatMap((m) => mean('all', m)),
+    ...view.groups.flatMap((g) => g.summaries.flatMap((m) => mean(g.group.toLowerCase(), m))),
+    ...tests,
+  ]
 }
 
 /** The interval for a kind of work, and what it rests on. */

@@ -4,6 +4,7 @@ import { TableFigure, tableSize } from '../../figures/TableFigure'
 import type { TableFigureProps } from '../../figures/TableFigure'
 import { ValueBar, valueScale } from '../../figures/ValueBar'
 import { number, placeRange, significant, unitWords } from '../../figures/format'
+import { figureNumber, placeNumber } from '../../figures/numbers'
 import type { Figure } from '../../figures/take'
 import { counted, groups, subjectText } from '../../figures/words'
 import { Plane, size } from './Plane'
@@ -73,6 +74,13 @@ export function standingsFigure(view: View, title: string, about: string, focus:
     ...tableSize(table),
     drawing: <TableFigure {...table} />,
     table: data(view),
+    numbers: view.places.flatMap((p) => {
+      const subject = subjectText(p.subject)
+      return [
+        figureNumber('index', subject, p.index.toFixed(0), p.index, { low: p.low, high: p.high }),
+        placeNumber('place', subject, p.number, view.placed),
+      ]
+    }),
     choice: {
       what: 'places',
       names: view.places.map((p) => subjectText(p.subject)),
@@ -213,6 +221,15 @@ export function rankingFigure(view: Schemas['RankingView'], focus: string | unde
     ...tableSize(table),
     drawing: <TableFigure {...table} />,
     table: rankingData(view),
+    numbers: view.rows.flatMap((r) => {
+      if (!test || r.words !== undefined) return []
+      const of = testTitle(test)
+      const more = { unit, low: r.low, high: r.high, lessIsBetter: test.better === 'LOWER' }
+      return [
+        figureNumber(of, rowName(r, view), valueOf(r, test), r.value, more),
+        placeNumber(`place in ${of}`, rowName(r, view), r.place, view.ranked),
+      ]
+    }),
     choice: {
       what: 'places',
       names: view.rows.map((r) => rowName(r, view)),
@@ -291,6 +308,14 @@ export function valueFigure(view: Schemas['ValueView'], title: string, focus: st
         l.beatenBy ?? '',
       ]),
     ],
+    numbers: view.lines.flatMap((l) => {
+      const subject = subjectText(l.subject)
+      return [
+        figureNumber('index', subject, l.index.toFixed(0), l.index, { low: l.low, high: l.high }),
+        figureNumber('cost', subject, String(l.cost), l.cost, { unit: view.unit, lessIsBetter: true }),
+        figureNumber('index for each', subject, l.forEach.toFixed(2), l.forEach),
+      ]
+    }),
     choice: {
       what: 'points',
       names: view.lines.map((l) => subjectText(l.subject)),

@@ -1,5 +1,7 @@
 import type { Schemas } from '../../api/client'
-import { number, unitWords } from '../../figures/format'
+import { amount, number, unitWords } from '../../figures/format'
+import { figureNumber, ratioNumber } from '../../figures/numbers'
+import type { FigureNumber } from '../../figures/numbers'
 import { StepLine, stepRange } from '../../figures/StepLine'
 import type { Figure } from '../../figures/take'
 import { plotHeight, plotWidth } from './Plots'
@@ -83,6 +85,7 @@ function figureOf(line: Line, tests: Line['tests'], own: boolean, focus: number 
       </g>
     ),
     table: data(line),
+    numbers: numbers(line),
   }
 }
 
@@ -140,6 +143,25 @@ function data(line: Line): readonly (readonly string[])[] {
       ]),
     ),
   ]
+}
+
+/** Every score, and each against the first of its test, which the index is of. */
+function numbers(line: Line): readonly FigureNumber[] {
+  return line.tests.flatMap((t) => {
+    const of = `${t.suite} ${t.version} · ${t.name}`
+    const lessIsBetter = t.better === 'LOWER'
+    const scores = t.cells.flatMap((c, i) =>
+      c.kind === 'SCORE' ? [{ ...c, at: line.versions[i]?.label ?? '' }] : [],
+    )
+    const first = scores[0]
+    return scores.flatMap((c) => {
+      const text = amount(c.value, c.decimals, t.unit)
+      const own = figureNumber(of, c.at, text, c.value, { unit: unitWords(t.unit), lessIsBetter })
+      if (first === undefined || c === first || c.index === undefined) return [own]
+      const ends = c.low === undefined || c.high === undefined ? {} : { low: c.low / 100, high: c.high / 100 }
+      return [own, ratioNumber(of, c.at, first.at, c.index / 100, { ...ends, lessIsBetter })]
+    })
+  })
 }
 
 /** Value, index with its interval, number of runs, and why there is none. */

@@ -6,8 +6,8 @@ import { Button } from '../../ui/Button'
 import { Field, FieldError } from '../../ui/Field'
 import { useDeed } from '../../ui/deed'
 import { remark, settle, sign, withdraw } from './deeds'
-import { useClaims } from './queries'
-import { claimWords, points } from './words'
+import { Numbers } from './Numbers'
+import { points } from './words'
 import type { Point } from './words'
 import type { Saving } from './saving'
 
@@ -46,52 +46,10 @@ export function BeforeReaders({ view, saving, reads }: BeforeReadersProps) {
           </li>
         ))}
       </ul>
-      <Claims view={view} saving={saving} reads={reads} />
+      <Numbers view={view} saving={saving} reads={reads} />
       <Second view={view} saving={saving} reads={reads} />
       <States view={view} reads={reads} />
     </aside>
-  )
-}
-
-/** Numbers of the text that the figures do not say, or say otherwise. */
-function Claims({ view, saving, reads }: BeforeReadersProps) {
-  const { data } = useClaims(view.id, view.edition)
-  if (!data || data.length === 0) return null
-  const found = data.filter((c) => c.standing === 'FOUND' || c.own).length
-  const open = data.filter((c) => c.standing !== 'FOUND' && !c.own)
-  const own = (text: string) => {
-    const { answers } = saving.typed
-    saving.type({ answers: [...answers, { caveat: `own word: ${text}`, text: 'my own word' }] })
-  }
-  return (
-    <section className="mt-5" aria-label="Numbers of the text">
-      <h2>Numbers of the text</h2>
-      <p className="text-sm text-ink2">
-        {found} of {data.length} stand in a figure of the text, or are your own word.
-      </p>
-      <ul data-testid="claims">
-        {open.map((c) => (
-          <li key={c.text} className="py-2 border-b border-line2 text-sm">
-            <p className="font-bold text-base">{claimWords(c)}</p>
-            {c.where !== '' && (
-              <p className="text-ink2">
-                {c.where}: {c.words}
-              </p>
-            )}
-            {!reads && (
-              <Button
-                look="link"
-                onClick={() => {
-                  own(c.text)
-                }}
-              >
-                It is my own word
-              </Button>
-            )}
-          </li>
-        ))}
-      </ul>
-    </section>
   )
 }
 

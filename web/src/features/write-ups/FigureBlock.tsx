@@ -18,7 +18,7 @@ export function FigureBlock({ number, figure, answers, reads, onAnswer }: Figure
         Figure {number} was never put in. Take this out, or put a figure in from the view that shows it.
       </div>
     )
-  const { content, address } = figure
+  const { content, source } = figure
   return (
     <figure className="border-t border-b border-line py-3 my-5">
       <figcaption className="flex flex-wrap justify-between gap-x-4 mb-2">
@@ -48,7 +48,7 @@ export function FigureBlock({ number, figure, answers, reads, onAnswer }: Figure
       )}
       <p className="text-sm text-ink2 mt-1">
         Figure {number} · {content.source} ·{' '}
-        <Link className="underline underline-offset-2 decoration-line" to={address}>
+        <Link className="underline underline-offset-2 decoration-line" to={source.address}>
           open it where it came from
         </Link>
       </p>

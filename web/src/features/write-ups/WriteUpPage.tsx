@@ -17,6 +17,9 @@ import { Publish } from './Publish'
 import { VerdictForm } from './VerdictForm'
 import { throwAway } from './deeds'
 import { Editor } from './editor/Editor'
+import type { Found } from './editor/Finds'
+import { NumberForm } from './editor/NumberForm'
+import { firstWay, useMoves } from './queries'
 import { typedOf, useSaving } from './saving'
 import type { Saving, Typed } from './saving'
 
@@ -40,6 +43,7 @@ function Writing({ view }: { readonly view: View }) {
     type({ answers: text === '' ? others : [...others, { caveat, text }] })
   }
   const shown = { ...view, ...typed }
+  const moves = useMoves(view.id, view.edition)
   return (
     <div className="flex min-h-full max-xl:flex-col">
       <div className="flex-1 min-w-0 px-10 max-md:px-4 pt-4 pb-20">
@@ -60,7 +64,13 @@ function Writing({ view }: { readonly view: View }) {
               type({ text })
             }}
             editable={!reads}
-            finds={view.figures.map((f) => ({ number: f.number, title: f.content.title }))}
+            finds={finds(view)}
+            onQuote={async ({ number, quote }) => (quote === undefined ? undefined : firstWay(number, quote))}
+            number={(pressed) => {
+              const held = moves.data?.numbers.find((n) => n.about === pressed.about)
+              const of = view.figures.find((f) => f.number === held?.figure)
+              return <NumberForm key={pressed.about} {...pressed} held={held} figure={of} />
+            }}
             figure={(number) => (
               <FigureBlock
                 number={number}
@@ -76,6 +86,16 @@ function Writing({ view }: { readonly view: View }) {
       <BeforeReaders view={shown} saving={saving} reads={reads} />
     </div>
   )
+}
+
+/** Figures that were put in, and all their numbers. */
+function finds({ figures }: View): readonly Found[] {
+  return [
+    ...figures.map((f) => ({ number: f.number, title: f.content.title })),
+    ...figures.flatMap((f) =>
+      f.content.numbers.map((quote) => ({ number: f.number, title: f.content.title, quote })),
+    ),
+  ]
 }
 
 interface PartProps {

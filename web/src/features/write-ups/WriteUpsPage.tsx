@@ -10,7 +10,9 @@ import { Dialog } from '../../ui/Dialog'
 import { Field, FieldError } from '../../ui/Field'
 import { Failed, Loading } from '../../ui/States'
 import { useDeed } from '../../ui/deed'
+import { Looks } from './Looks'
 import { begin } from './deeds'
+import { usePublishedMoves } from './queries'
 import { stateWords } from './words'
 
 type Line = Schemas['WriteUpLine']
@@ -66,6 +68,11 @@ export function WriteUpsPage() {
       ) : (
         <WriteUps lines={all.data} />
       )}
+      {all.data.some((w) => w.state === 'PUBLISHED') && (
+        <div className="mt-2 min-h-5">
+          <Looks />
+        </div>
+      )}
       {open && (
         <Begin
           onClose={() => {
@@ -77,7 +84,25 @@ export function WriteUpsPage() {
   )
 }
 
+/** Whether what readers see still holds. */
+function Moved({ moves }: { readonly moves: Schemas['PublishedMoves'] | undefined }) {
+  if (!moves || moves.numbers === 0) return null
+  const { changed, numbers, seen } = moves
+  if (changed.length > 0)
+    return (
+      <div className="text-mulberry text-sm whitespace-normal" title={changed.join('\n')}>
+        {changed.length} of {numbers} published numbers no longer hold
+      </div>
+    )
+  return (
+    <div className="text-ink2 text-sm whitespace-normal">
+      {seen ? 'its numbers hold' : 'not looked at since the scores changed'}
+    </div>
+  )
+}
+
 function WriteUps({ lines }: { readonly lines: readonly Line[] }) {
+  const moves = usePublishedMoves()
   return (
     <table className="border-collapse text-base w-full max-w-270 mt-3" data-testid="write-ups">
       <thead>
@@ -129,6 +154,7 @@ function WriteUps({ lines }: { readonly lines: readonly Line[] }) {
                   </a>
                 </>
               )}
+              {w.state === 'PUBLISHED' && <Moved moves={moves.data?.find((m) => m.writeUp === w.id)} />}
             </td>
             <td className="pr-4">{w.madeBy}</td>
             <td className="pr-4">

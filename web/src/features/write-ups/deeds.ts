@@ -98,3 +98,42 @@ export const withdraw: Deed<{ readonly id: number; readonly why: string }, View>
   answers: ({ id }) => keys.writeUp(id),
   says: () => 'It is withdrawn: readers see that it was.',
 }
+
+export interface NowSeen {
+  readonly writeUp: number
+  readonly number: number
+  readonly content: Schemas['FigureContent']
+}
+
+/** Keeps what the view of a figure says now. */
+export const keepNow: Deed<NowSeen, true> = {
+  send: async ({ writeUp, number, content }) => {
+    await take(
+      api.PUT('/api/v1/write-ups/{id}/figures/{number}/now', {
+        params: { path: { id: writeUp, number } },
+        body: content,
+      }),
+    )
+    return true
+  },
+  renews: ['write-up', 'write-up-moves'],
+}
+
+export interface Renewing {
+  readonly id: number
+  readonly number: number
+  readonly figure: Schemas['NewFigure']
+}
+
+/** Puts what a figure's view says now in its place. */
+export const renewFigure: Deed<Renewing, Schemas['FigureView']> = {
+  send: ({ id, number, figure }) =>
+    take(
+      api.PUT('/api/v1/write-ups/{id}/figures/{number}', {
+        params: { path: { id, number } },
+        body: figure,
+      }),
+    ),
+  renews: ['write-ups', 'write-up', 'write-up-moves'],
+  says: ({ number }) => `Figure ${String(number)} is what its view says now.`,
+}

@@ -1,5 +1,6 @@
 import type { Schemas } from '../../api/client'
 import { when } from '../../figures/dates'
+import { deedWords } from '../../subjects/history'
 
 type Line = Schemas['WriteUpLine']
 type View = Schemas['WriteUpView']
@@ -50,7 +51,7 @@ function figurePoints(view: View): readonly Point[] {
   const there = new Set(view.figures.map((f) => f.number))
   const asked = [...view.text.matchAll(/^::figure\{\s*number="?(\d+)/gm)].map((m) => Number(m[1]))
   const missing = asked.filter((n) => !there.has(n))
-  const unused = view.figures.filter((f) => !f.used)
+  const unused = view.figures.filter((f) => !f.used && !f.quoted)
   return [
     ...missing.map((n): Point => ({
       kind: 'open',
@@ -117,12 +118,59 @@ function readerPoints(view: View): readonly Point[] {
 export function claimWords({ text, standing }: Schemas['SaidNumber']): string {
   switch (standing) {
     case 'FOUND':
-      return `“${text}” stands in a figure`
+      return `“${text}” is what the records say`
+    case 'OTHER_SUBJECT':
+      return `“${text}” is known of another device`
     case 'OTHER_BASE':
       return `“${text}” is known of another base`
     case 'SLIP':
       return `“${text}” may be a slip of the pen`
     case 'UNKNOWN':
-      return `“${text}” is in no figure here`
+      return `“${text}” is in no figure here, and in no score of the device`
   }
+}
+
+/** How a number that hangs on a figure stands to it, in a sentence. */
+export function heldWords({ text, figure, holding, said, now, within }: Schemas['HeldNumber']): string {
+  switch (holding) {
+    case 'HOLDS':
+      return `“${text}” is what figure ${String(figure)} says`
+    case 'MOVED':
+      return `“${text}” is ${now ?? 'another number'} now${intervalWords(within)}`
+    case 'DIFFERS':
+      return `The text says “${text}”; figure ${String(figure)} says ${said ?? 'another number'}`
+    case 'GONE':
+      return `“${text}” hangs on nothing any more`
+  }
+}
+
+function intervalWords(within: boolean | undefined): string {
+  if (within === undefined) return ''
+  return within ? ', still within its interval' : ', outside its interval'
+}
+
+/** What of a figure is different in its view now. */
+export function movedWords({ number, changed, of }: Schemas['MovedFigure']): string {
+  const what =
+    changed === 0
+      ? 'has other rows or notes now'
+      : `: ${String(changed)} of ${String(of)} numbers are others now`
+  return changed === 0 ? `Figure ${String(number)} ${what}` : `Figure ${String(number)}${what}`
+}
+
+/** Why: what happened to runs since the figure was put in. */
+export function whyWords({ title, why }: Schemas['MovedFigure']): string {
+  const told = why.map(({ what, times }) => `${many(times, 'run', 'runs').toLowerCase()} ${deedWords(what)}`)
+  return `“${title}”. ${told.length === 0 ? 'No run of its devices changed: others in the pool did, or what counts.' : `Since it was put in: ${told.join(', ')}.`}`
+}
+
+/** A text in which numbers say what their figures say. */
+export function rewritten(text: string, numbers: readonly Schemas['HeldNumber'][]): string {
+  return numbers.reduce(
+    (now, n) =>
+      n.said === undefined
+        ? now
+        : now.replaceAll(`:number[${n.text}]{${n.about}}`, `:number[${n.said}]{${n.about}}`),
+    text,
+  )
 }

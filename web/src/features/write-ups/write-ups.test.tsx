@@ -1,6 +1,7 @@
 import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react'
 import { afterEach, describe, expect, it } from 'vitest'
 import type { Schemas } from '../../api/client'
+import { figureNumber } from '../../figures/numbers'
 import { Reply, serve, show } from '../../testing'
 import { fittingFinds } from './editor/Finds'
 import { WriteUpPage } from './WriteUpPage'
@@ -12,7 +13,7 @@ afterEach(cleanup)
 
 const figure: Schemas['FigureView'] = {
   number: 1,
-  address: '/standings?kind=MINI',
+  source: { address: '/standings?kind=MINI', name: 'Reed bed', choice: '' },
   content: {
     title: 'Reed bed, 1080 lines',
     about: 'frames/s, more is better',
@@ -22,10 +23,13 @@ const figure: Schemas['FigureView'] = {
     height: 100,
     drawing: '<rect width="40" height="8"></rect>',
     table: [['device', 'frames/s']],
+    numbers: [],
   },
   putBy: 'Wren Alder',
   putAt: '2026-05-04T09:05:00Z',
   used: true,
+  quoted: false,
+  asOf: 7,
 }
 
 const view: Schemas['WriteUpView'] = {
@@ -64,6 +68,8 @@ const claims: Schemas['SaidNumber'][] = [
 const server = {
   'GET /api/v1/write-ups/3/claims': claims,
   'GET /api/v1/write-ups/3': view,
+  'GET /api/v1/write-ups/3/moves': { numbers: [], figures: [], unseen: 0 },
+  'GET /api/v1/write-ups/unseen-figures': [],
   'GET /api/v1/models': [],
   'GET /api/v1/session': { name: 'Wren Alder', role: 'REVIEWER' },
 }
@@ -73,6 +79,24 @@ describe('the list of write-ups', () => {
     serve({ 'GET /api/v1/write-ups': [], 'GET /api/v1/models': [] })
     show(<WriteUpsPage />, '/write-ups')
     expect(await screen.findByText(/Nothing is written yet/)).toBeTruthy()
+  })
+
+  it('says which published numbers no longer hold, and which nobody looked at', async () => {
+    const line = { state: 'PUBLISHED', madeBy: 'Wren Alder', changedBy: 'Wren Alder', readBy: [], line: '' }
+    const lines = [1, 2, 3].map((id) => ({ ...line, id, title: `Box ${String(id)}`, changedAt: view.madeAt }))
+    serve({
+      'GET /api/v1/write-ups': lines,
+      'GET /api/v1/write-ups/unseen-figures': [],
+      'GET /api/v1/write-ups/published-moves': [
+        { writeUp: 1, changed: ['64.2 → 65.5'], numbers: 4, seen: true },
+        { writeUp: 2, changed: [], numbers: 4, seen: false },
+        { writeUp: 3, changed: [], numbers: 4, seen: true },
+      ],
+    })
+    show(<WriteUpsPage />, '/write-ups')
+    expect((await screen.findByText('1 of 4 published numbers no longer hold')).title).toBe('64.2 → 65.5')
+    expect(screen.getByText('not looked at since the scores changed')).toBeTruthy()
+    expect(screen.getByText('its numbers hold')).toBeTruthy()
   })
 
   it('begins one with a title, and opens it', async () => {
@@ -143,8 +167,8 @@ describe('a write-up', () => {
   it('says which numbers are in no figure, and takes one’s own word for it', async () => {
     const sent = serve({ ...server, 'PUT /api/v1/write-ups/3': { ...view, edition: 5 } })
     show(<WriteUpPage />, '/write-ups/3', '/write-ups/:id')
-    expect(await screen.findByText('“12 m” is in no figure here')).toBeTruthy()
-    expect(screen.getByText('1 of 2 stand in a figure of the text, or are your own word.')).toBeTruthy()
+    expect(await screen.findByText('“12 m” is in no figure here, and in no score of the device')).toBeTruthy()
+    expect(screen.getByText('1 of 2 are what figures or scores say, or your own word.')).toBeTruthy()
     fireEvent.click(screen.getByText('It is my own word'))
     await waitFor(
       () => {
@@ -153,6 +177,92 @@ describe('a write-up', () => {
       },
       { timeout: 4000 },
     )
+  })
+
+  it('says which numbers moved and why, renews the figure, and writes what it says', async () => {
+    const about = 'figure=1 of="bed" subject="Nook" as=value'
+    const wish = { of: 'bed', subject: 'Nook', base: '', as: 'VALUE' } as const
+    const number = { text: '64.2', about, figure: 1, wish, words: 'bed: Nook' }
+    const text = `It draws :number[64.2]{${about}}.`
+    const now = { ...figure.content, source: 'revision 9' }
+    const quoted = { ...view, text, figures: [{ ...figure, quoted: true, now }] }
+    const why = [
+      { what: 'DONE', times: 1 },
+      { what: 'SET_ASIDE', times: 2 },
+    ]
+    let renewed = false
+    const sent = serve({
+      ...server,
+      'GET /api/v1/write-ups/3': () => (renewed ? { ...quoted, edition: 5 } : quoted),
+      'GET /api/v1/write-ups/3/moves': () =>
+        renewed
+          ? { numbers: [{ ...number, holding: 'DIFFERS', said: '65.5' }], figures: [], unseen: 0 }
+          : {
+              numbers: [{ ...number, holding: 'MOVED', said: '64.2', now: '65.5', within: true }],
+              figures: [{ number: 1, title: 'Reed bed', changed: 1, of: 3, why }],
+              unseen: 0,
+            },
+      'PUT /api/v1/write-ups/3/figures/1': () => {
+        renewed = true
+        return figure
+      },
+      'PUT /api/v1/write-ups/3': quoted,
+    })
+    show(<WriteUpPage />, '/write-ups/3', '/write-ups/:id')
+    expect(await screen.findByText('“64.2” is 65.5 now, still within its interval')).toBeTruthy()
+    expect(screen.getByText('Figure 1: 1 of 3 numbers are others now')).toBeTruthy()
+    expect(screen.getByText('“Reed bed”. Since it was put in: one run kept, 2 runs set aside.')).toBeTruthy()
+    fireEvent.click(screen.getByText('Renew figure 1'))
+    fireEvent.click(await screen.findByText('Write 65.5'))
+    const put = sent.find((s) => s.path.endsWith('/figures/1'))?.body as Schemas['NewFigure']
+    expect(put).toEqual({ source: figure.source, content: now })
+    await waitFor(
+      () => {
+        const body = sent.find((s) => s.method === 'PUT' && s.path.endsWith('/3'))?.body
+        expect((body as Schemas['WriteUpEdit'] | undefined)?.text).toBe(`It draws :number[65.5]{${about}}.`)
+      },
+      { timeout: 4000 },
+    )
+  })
+
+  it('looks at the views of its figures again, and keeps what they say', async () => {
+    const source = figure.source
+    let seen = false
+    const sent = serve({
+      ...server,
+      'GET /api/v1/write-ups/unseen-figures': () =>
+        seen
+          ? []
+          : [
+              { writeUp: 8, number: 1, source },
+              { writeUp: 3, number: 1, source },
+            ],
+      'PUT /api/v1/write-ups/3/figures/1/now': () => {
+        seen = true
+        return new Reply(204, null)
+      },
+    })
+    show(<WriteUpPage />, '/write-ups/3', '/write-ups/:id')
+    const frame = await screen.findByTitle<HTMLIFrameElement>('A view that is looked at again')
+    expect(frame.src).toContain('/standings?kind=MINI#look=')
+    const tell = (name: string, title: string, origin: string) => {
+      const data = { look: 'figure', name, content: { ...figure.content, title } }
+      window.dispatchEvent(new MessageEvent('message', { data, origin }))
+    }
+    tell('Reed bed', 'Forged', 'https://elsewhere.example')
+    tell('Another', 'Another', window.location.origin)
+    tell('Reed bed', 'Half read', window.location.origin)
+    tell('Reed bed', 'Reed bed', window.location.origin)
+    await waitFor(
+      () => {
+        const kept = sent.filter((s) => s.path.endsWith('/now'))
+        expect(kept.map((s) => (s.body as Schemas['FigureContent']).title)).toEqual(['Reed bed'])
+      },
+      { timeout: 3000 },
+    )
+    await waitFor(() => {
+      expect(screen.queryByText(/Looking whether/)).toBeNull()
+    })
   })
 
   it('is thrown away once one is sure, and the list is shown', async () => {
@@ -229,4 +339,15 @@ it('finds figures by any of their words', () => {
   expect(fittingFinds(finds, 'figure 2').map((f) => f.number)).toEqual([2])
   expect(fittingFinds(finds, '')).toHaveLength(2)
   expect(fittingFinds(finds, 'nothing')).toEqual([])
+})
+
+it('finds numbers of figures too, once something is typed', () => {
+  const quote = { ...figureNumber('bed', 'Nook 3', '64.2', 64.2, { unit: 'frames/s' }) }
+  const finds = [
+    { number: 1, title: 'Reed bed' },
+    { number: 1, title: 'Reed bed', quote },
+  ]
+  expect(fittingFinds(finds, '')).toHaveLength(1)
+  expect(fittingFinds(finds, '64.2 nook')).toEqual([finds[1]])
+  expect(fittingFinds(finds, 'bed')).toHaveLength(2)
 })

@@ -1,12 +1,17 @@
 import type { EditorState } from 'prosemirror-state'
 import type { EditorView } from 'prosemirror-view'
 import { useEffect, useState } from 'react'
-import { nodes } from './schema'
+import type { FigureNumber } from '../../../figures/numbers'
+import type { NumberWay } from '../../../subjects/quotes/NumberWays'
+import { fittingNumbers, numberLine } from '../../../subjects/quotes/numbers'
+import { nodes, numberText } from './schema'
 
-/** Something that can be put into the text. */
+/** Something that can be put into the text: a figure, or one of its numbers. */
 export interface Found {
+  /** Of the figure. */
   readonly number: number
   readonly title: string
+  readonly quote?: FigureNumber
 }
 
 /** Words that are typed after an @, and where they begin. */
@@ -27,32 +32,47 @@ export function findAt(state: EditorState): At | null {
   return { from: $from.pos - words.length - 1, to: $from.pos, words }
 }
 
-/** Those that all words are in, in any order and case. */
+/** More numbers than this are not looked through by eye. */
+const mostNumbers = 12
+
+/** Figures, and once something is typed their numbers, that all words are in, in any order and case. */
 export function fittingFinds(finds: readonly Found[], words: string): readonly Found[] {
   const asked = words
     .toLowerCase()
     .split(/\s+/)
     .filter((w) => w !== '')
-  return finds.filter((f) => {
+  const figures = finds.filter((f) => {
     const title = `figure ${String(f.number)} ${f.title}`.toLowerCase()
-    return asked.every((w) => title.includes(w))
+    return f.quote === undefined && asked.every((w) => title.includes(w))
   })
+  const numbers =
+    asked.length === 0 ? [] : finds.filter((f) => f.quote && fittingNumbers([f.quote], words).length > 0)
+  return [...figures, ...numbers.slice(0, mostNumbers)]
 }
 
 export interface FindsProps {
   readonly view: EditorView
   readonly at: At
   readonly finds: readonly Found[]
+  /** How a number is put that was found. */
+  readonly onQuote: (found: Found) => Promise<NumberWay | undefined>
 }
 
-/** Figures that the words after an @ find; Enter puts the first in. */
-export function Finds({ view, at, finds }: FindsProps) {
+/** Figures and numbers that the words after an @ find; Enter puts the first in. */
+export function Finds({ view, at, finds, onQuote }: FindsProps) {
   const [left, setLeft] = useState('')
   const found = fittingFinds(finds, at.words)
-  const put = (number: number) => {
+  const put = (chosen: Found) => {
     const tr = view.state.tr.delete(at.from, at.to)
-    view.dispatch(tr.replaceSelectionWith(nodes.figure.create({ number })).scrollIntoView())
     view.focus()
+    if (chosen.quote === undefined) {
+      view.dispatch(tr.replaceSelectionWith(nodes.figure.create({ number: chosen.number })).scrollIntoView())
+      return
+    }
+    view.dispatch(tr)
+    void onQuote(chosen).then((way) => {
+      if (way) view.dispatch(view.state.tr.replaceSelectionWith(numberText(way), false).scrollIntoView())
+    })
   }
   useEffect(() => {
     const first = found[0]
@@ -61,7 +81,7 @@ export function Finds({ view, at, finds }: FindsProps) {
       if (e.key !== 'Enter' || first === undefined) return
       e.preventDefault()
       e.stopPropagation()
-      put(first.number)
+      put(first)
     }
     view.dom.addEventListener('keydown', key, true)
     return () => {
@@ -74,7 +94,7 @@ export function Finds({ view, at, finds }: FindsProps) {
   return (
     <div
       role="listbox"
-      aria-label="Figures"
+      aria-label="Figures and their numbers"
       className="absolute z-10 bg-sheet border border-line rounded shadow-xl text-base max-w-110"
       style={{ left: place.left - box.left, top: place.bottom - box.top + view.dom.offsetTop + 4 }}
     >
@@ -82,21 +102,21 @@ export function Finds({ view, at, finds }: FindsProps) {
         <p className="px-3 py-1.5 text-ink2">
           {finds.length === 0
             ? 'No figure was put in yet: “Put into a write-up” stands beside every figure.'
-            : 'No figure is called so.'}
+            : 'No figure is called so, and no number of them.'}
         </p>
       ) : (
         found.map((f, i) => (
           <button
-            key={f.number}
+            key={f.quote === undefined ? f.number : `${String(f.number)} ${numberLine(f.quote)}`}
             role="option"
             aria-selected={i === 0}
             className={`block w-full text-left px-3 py-1.5 hover:bg-ground ${i === 0 ? 'bg-ground' : ''}`}
             onMouseDown={(e) => {
               e.preventDefault()
-              put(f.number)
+              put(f)
             }}
           >
-            Figure {f.number}: {f.title}
+            {f.quote === undefined ? `Figure ${String(f.number)}: ${f.title}` : numberLine(f.quote)}
           </button>
         ))
       )}

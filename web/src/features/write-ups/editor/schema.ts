@@ -1,6 +1,6 @@
 import { schema as plain } from 'prosemirror-markdown'
 import { Schema } from 'prosemirror-model'
-import type { MarkType, NodeType } from 'prosemirror-model'
+import type { MarkType, Node, NodeType } from 'prosemirror-model'
 import { tableNodes } from 'prosemirror-tables'
 
 /** The deepest heading; the first is the title of the page. */
@@ -64,3 +64,8 @@ export const nodes = schema.nodes as unknown as Readonly<Record<NodeName, NodeTy
 export const marks = schema.marks as unknown as Readonly<
   Record<'strong' | 'em' | 'link' | 'number', MarkType>
 >
+
+/** Words that hang on a number of a figure. */
+export function numberText({ text, about }: { readonly text: string; readonly about: string }): Node {
+  return schema.text(text, [marks.number.create({ about })])
+}

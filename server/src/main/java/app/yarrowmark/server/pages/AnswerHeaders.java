@@ -23,7 +23,7 @@ class AnswerHeaders extends OncePerRequestFilter {
     private static final String CONTENT_POLICY =
             "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self' 'unsafe-inline'; img-src 'self'"
                     + " data: blob:; media-src 'self' blob:; worker-src 'self' blob:; object-src 'none';"
-                    + " frame-ancestors 'none'; base-uri 'self'; form-action 'self'";
+                    + " frame-ancestors 'self'; base-uri 'self'; form-action 'self'";
     /** What a writer typed runs nothing, and asks for nothing from elsewhere. */
     private static final String READING_POLICY =
             "default-src 'none'; style-src 'self'; font-src 'self'; img-src 'self';"

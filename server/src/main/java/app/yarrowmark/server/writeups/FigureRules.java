@@ -16,6 +16,7 @@ final class FigureRules {
     private static final int MOST_NUMBERS = 20_000;
     private static final int LONGEST = 2000;
     private static final int LONGEST_NAME = 300;
+    private static final int LONGEST_CHOICE = 50_000;
     private static final double WIDEST = 10_000;
 
     private FigureRules() {}
@@ -30,7 +31,7 @@ final class FigureRules {
         String address = source.address();
         require(wrong, "address", address.startsWith("/") && address.length() <= LONGEST, "is a view of the page");
         require(wrong, "name", source.name().length() <= LONGEST_NAME, "has at most 300 characters");
-        require(wrong, "choice", source.choice().length() <= LONGEST, "has at most 2000 characters");
+        require(wrong, "choice", source.choice().length() <= LONGEST_CHOICE, "has at most 50,000 characters");
         require(wrong, "numbers", figure.numbers().size() <= MOST_NUMBERS, "are at most 20,000");
         require(
                 wrong,

@@ -83,6 +83,7 @@ class MoveService {
      *
      * @param text as the text has it
      * @param about what hangs on it, in its directive
+     * @param wish which number of the figure it is, and how it is put
      * @param words what it is, with base and interval
      * @param said what its figure says; absent where it says nothing of it
      * @param now what its view says now; absent where that is the same or unknown
@@ -92,6 +93,7 @@ class MoveService {
             String text,
             String about,
             int figure,
+            Quote.Wish wish,
             String words,
             Holding holding,
             @Nullable String said,
@@ -178,6 +180,7 @@ class MoveService {
                 n.text(),
                 n.about(),
                 n.figure(),
+                n.wish(),
                 said.map(Quote::words).orElse(""),
                 holding,
                 said.map(Quote::text).orElse(null),

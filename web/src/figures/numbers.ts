@@ -1,0 +1,44 @@
+import type { Schemas } from '../api/client'
+import { significant } from './format'
+
+/** A number of a figure that a text can quote. */
+export type FigureNumber = Schemas['Known']
+
+type More = Partial<Pick<FigureNumber, 'unit' | 'low' | 'high' | 'lessIsBetter' | 'outOf'>>
+
+/** A number of a figure: what it is of, whose it is, and as it is shown. */
+export function figureNumber(
+  of: string,
+  subject: string,
+  text: string,
+  value: number,
+  { unit = '', low, high, lessIsBetter = false, outOf = 0 }: More = {},
+): FigureNumber {
+  return {
+    of,
+    subject,
+    base: '',
+    text,
+    value,
+    unit,
+    ...(low === undefined || high === undefined ? {} : { low, high }),
+    lessIsBetter,
+    outOf,
+  }
+}
+
+/** A place among others, of which the first is the best. */
+export function placeNumber(of: string, subject: string, place: number, outOf: number): FigureNumber {
+  return figureNumber(of, subject, String(place), place, { lessIsBetter: true, outOf })
+}
+
+/** How many times as good somebody is as somebody else, with its 95 % interval. */
+export function ratioNumber(
+  of: string,
+  subject: string,
+  base: string,
+  times: number,
+  more: Pick<More, 'low' | 'high' | 'lessIsBetter'>,
+): FigureNumber {
+  return { ...figureNumber(of, subject, significant(times, 4), times, more), base }
+}
