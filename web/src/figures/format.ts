@@ -86,6 +86,14 @@ export function unitWords(unit: string): string {
   return units[unit] ?? unit.replace(/[{}]/g, '').replace(/By\b/, 'B').replaceAll('.', '\u00b7')
 }
 
+/** +4.1 %, with a real minus; none for what is nothing once it is rounded. */
+export function percent(share: number, decimals = 1): string {
+  const value = 100 * share
+  const text = number(Math.abs(value), Math.abs(value) < 99.95 ? decimals : 0)
+  const sign = Number(value.toFixed(decimals)) === 0 ? '' : value < 0 ? '−' : '+'
+  return `${sign}${text}${thin}%`
+}
+
 /** ±0.6 %; the base is the score beside it. What may be twice as much, or half, is told as times. */
 export function plusMinus(share: number): string {
   if (share >= 1) return `×÷${significant(1 + share, 2)}`

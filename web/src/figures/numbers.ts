@@ -1,5 +1,5 @@
 import type { Schemas } from '../api/client'
-import { significant } from './format'
+import { percent, significant } from './format'
 
 /** A number of a figure that a text can quote. */
 export type FigureNumber = Schemas['Known']
@@ -40,5 +40,6 @@ export function ratioNumber(
   times: number,
   more: Pick<More, 'low' | 'high' | 'lessIsBetter'>,
 ): FigureNumber {
-  return { ...figureNumber(of, subject, significant(times, 4), times, more), base }
+  const text = times < 2 ? percent(times - 1) : `×${significant(times, 3)}`
+  return { ...figureNumber(of, subject, text, times, more), base }
 }

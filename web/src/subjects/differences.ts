@@ -1,5 +1,5 @@
 import type { Schemas } from '../api/client'
-import { amount, isWait, number, significant, unitWords } from '../figures/format'
+import { amount, isWait, number, percent, significant, unitWords } from '../figures/format'
 import { ordinal } from '../figures/words'
 
 /** What a difference is told as. */
@@ -89,11 +89,6 @@ function amountVerb(unit: string): string {
 
 function times(value: number): string {
   return value < 10 ? value.toFixed(2) : significant(value, 3)
-}
-
-function percent(share: number): string {
-  const value = share * 100
-  return `${sign(value, value > -99.95 && value < 99.95 ? 1 : 0)}${percentDigits(Math.abs(value))}${thin}%`
 }
 
 /** None for what is nothing once it is rounded. */

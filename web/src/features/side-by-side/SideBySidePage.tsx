@@ -137,8 +137,8 @@ function SideBySide({ view, q, change }: ChangeProps & { readonly view: View }) 
   useComparisonKeys(view, q, change, add)
   return (
     <div className="pt-4.5 px-6.5 pb-8">
-      <div className="flex items-start gap-3 max-md:flex-wrap">
-        <div className="flex-1 min-w-0 max-md:basis-full">
+      <div className="flex flex-wrap items-start gap-x-3 gap-y-2">
+        <div className="flex-1 min-w-0 basis-100 max-md:basis-full">
           <h1>{title(view)}</h1>
           <p className="text-ink2 text-base mt-0.5">
             {bases[q.basis].about}. <Term of="interval">±: 95 % interval</Term>.{' '}

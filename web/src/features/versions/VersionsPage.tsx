@@ -116,8 +116,8 @@ function Versions({ line, q, change, onAnother }: VersionsProps) {
   useVersionKeys(q, change)
   return (
     <div className="pt-4.5 px-6.5 pb-8">
-      <div className="flex items-start gap-2">
-        <div className="flex-1 min-w-0">
+      <div className="flex flex-wrap items-start gap-2">
+        <div className="flex-1 min-w-0 basis-100 max-md:basis-full">
           <h1>{title(line)}</h1>
           <p className="text-ink2 text-base mt-0.5">{about(line, q)}</p>
         </div>

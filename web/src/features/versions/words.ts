@@ -1,13 +1,11 @@
 import type { Schemas } from '../../api/client'
 import { shownWords } from '../../subjects/differences'
 import { movementWords } from '../../subjects/days'
-import { number } from '../../figures/format'
+import { percent } from '../../figures/format'
 import type { Drift, StepMark, StepPoint } from '../../figures/StepLine'
 
 type Line = Schemas['LineView']
 type Test = Schemas['LineTest']
-
-const thin = '\u2009'
 
 /** What a test does along the line, in words, and its ink. */
 export interface Told {
@@ -127,17 +125,9 @@ export function points(test: Test, own: boolean): readonly StepPoint[] {
   })
 }
 
-/** +4.1 %, with a real minus. */
 /** The change from first to last: a gain, or how much more there is of an amount. */
 export function changeWords({ times, amount }: Pick<Schemas['Change'], 'times' | 'amount'>): string {
   return shownWords((amount ? 1 / times : times) - 1, 'GAIN', undefined, amount)
-}
-
-export function percent(share: number, decimals = 1): string {
-  const value = 100 * share
-  const text = number(Math.abs(value), Math.abs(value) < 99.95 ? decimals : 0)
-  const sign = Number(value.toFixed(decimals)) === 0 ? '' : value < 0 ? '−' : '+'
-  return `${sign}${text}${thin}%`
 }
 
 /** How the movement between days is known, over all tests. */

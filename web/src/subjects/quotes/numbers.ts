@@ -10,8 +10,7 @@ export interface Which {
 /** What a number says, in a line. */
 export function numberLine({ of, subject, base, text, unit, outOf }: FigureNumber): string {
   const whose = base === '' ? subject : `${subject} against ${base}`
-  const said =
-    outOf > 0 ? `${text} of ${String(outOf)}` : base === '' ? `${text} ${unit}`.trim() : `${text} times`
+  const said = outOf > 0 ? `${text} of ${String(outOf)}` : `${text} ${unit}`.trim()
   return `${of}: ${whose}: ${said}`
 }
 
@@ -32,7 +31,7 @@ function plain(text: string): string {
     .toLowerCase()
     .replace(/[\u2009\u202f\u00a0]/g, ' ')
     .replace(/(\d) (?=\d{3}\b)/g, '$1')
-    .replace(/[+−]/g, '')
+    .replace(/[+−×]/g, '')
 }
 
 /** Whom a number can be held against: others of the same, the one it has a ratio to first. */

@@ -44,7 +44,7 @@ describe('numbers of a figure', () => {
     expect(numbers.map(numberLine)).toEqual([
       'Genround · film: Nook 3: 1 890 s',
       'Genround · film: Nook 2: 2 110 s',
-      'Genround · film: Nook 3 against Nook 2: 1.116 times',
+      'Genround · film: Nook 3 against Nook 2: +11.6\u2009%',
       'place: Nook 3: 3 of 44',
     ])
   })
@@ -116,7 +116,7 @@ describe('quoting a number', () => {
     show(<FigureWays figure={figure} />, '/standings?kind=MINI')
     fireEvent.keyDown(window, { key: 'q' })
     fireEvent.change(await screen.findByLabelText('Which number'), { target: { value: 'against' } })
-    fireEvent.click(await screen.findByText('1.116 times'))
+    fireEvent.click(await screen.findByText('+11.6\u2009%'))
     fireEvent.click(await screen.findByText('12 %'))
     fireEvent.click(screen.getByText('Put it in'))
     expect(await screen.findByText('“12 %” stands at the end of “A small box”.')).toBeTruthy()

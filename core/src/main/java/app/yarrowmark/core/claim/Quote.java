@@ -44,12 +44,12 @@ public record Quote(
     public enum As {
         /** The number itself, with its unit. */
         VALUE,
-        /** How many times the base, where more is better. */
-        TIMES,
         /** By how many per cent of the base it is better or worse. */
         GAIN,
         /** By how many per cent of the base's amount it is less or more, where less is better. */
         AMOUNT,
+        /** How many times the base, where more is better. */
+        TIMES,
         /** How much less or more than the base, in its unit. */
         DIFFERENCE
     }
@@ -249,6 +249,7 @@ public record Quote(
         double size = Math.abs(value);
         return fixed(value, size >= 1000 ? 0 : size >= 100 ? 1 : size >= 1 ? 2 : 3)
                 .replaceFirst("(\\.\\d*?)0+$", "$1")
-                .replaceFirst("\\.$", "");
+                .replaceFirst("\\.$", "")
+                .replace('-', '\u2212');
     }
 }

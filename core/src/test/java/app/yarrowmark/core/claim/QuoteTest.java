@@ -98,7 +98,7 @@ class QuoteTest {
                 .isEmpty();
         assertThat(Quote.ways(KNOWN, "all", "New", "Old", null))
                 .extracting(Quote::as)
-                .containsExactly(As.TIMES, As.GAIN);
+                .containsExactly(As.GAIN, As.TIMES);
         assertThat(Quote.ways(KNOWN, "frames", "New", "", null))
                 .extracting(Quote::as)
                 .containsExactly(As.VALUE);
