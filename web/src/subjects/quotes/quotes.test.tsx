@@ -116,7 +116,7 @@ describe('quoting a number', () => {
     show(<FigureWays figure={figure} />, '/standings?kind=MINI')
     fireEvent.keyDown(window, { key: 'q' })
     fireEvent.change(await screen.findByLabelText('Which number'), { target: { value: 'against' } })
-    fireEvent.click(await screen.findByText('+11.6\u2009%'))
+    fireEvent.click(await screen.findByText('+11.6 %'))
     fireEvent.click(await screen.findByText('12 %'))
     fireEvent.click(screen.getByText('Put it in'))
     expect(await screen.findByText('“12 %” stands at the end of “A small box”.')).toBeTruthy()

@@ -464,6 +464,30 @@ class WriteUpsTest extends ServerTest {
         assertThat(person.get(at(view) + "/moves").json().get("figures")).isEmpty();
     }
 
+    @Test
+    void whyAFigureMovedIsWhatHappenedToRunsOfItsSetups() {
+        JsonNode sheet = onDesk("MINI", "Nook " + tag, suite("whymill" + tag, "processor"));
+        long sitting = sheet.get("sitting").asLong();
+        String before =
+                keep(sitting, "whymill" + tag, "weave=417").json().get("id").asText();
+        JsonNode view = begin("Why " + tag, null);
+        ObjectNode body = tree(figure("Reed bed", "<rect width='9'/>"));
+        ((ObjectNode) body.get("source"))
+                .put("address", "/side-by-side?s=setup-" + sheet.at("/setup/id").asLong());
+        person.post(at(view) + "/figures", body.toString()).expect(201);
+        keep(sitting, "whymill" + tag, "weave=418");
+        keep(sitting, "whymill" + tag, "weave=419");
+        person.post("/api/v1/runs/" + before + "/set-aside", "{\"reason\":\"hot\"}")
+                .expect(200);
+        JsonNode other = onDesk("MINI", "Other " + tag, suite("whymill" + tag, "processor"));
+        keep(other.get("sitting").asLong(), "whymill" + tag, "weave=5");
+        person.put(at(view) + "/figures/1/now", content("Reed bed", "<rect width='8'/>", "65.5"))
+                .expect(204);
+        JsonNode why = person.get(at(view) + "/moves").json().at("/figures/0/why");
+        assertThat(why.findValuesAsText("what")).containsExactlyInAnyOrder("DONE", "SET_ASIDE");
+        assertThat(why.findValuesAsText("times")).containsExactlyInAnyOrder("2", "1");
+    }
+
     private long unseen(JsonNode view) {
         return person.get("/api/v1/write-ups/unseen-figures").expect(200).json().findValues("writeUp").stream()
                 .filter(w -> w.asLong() == view.get("id").asLong())

@@ -229,10 +229,13 @@ class MoveService {
         while (match.find()) {
             setups.add(Long.valueOf(match.group(1)));
         }
+        // Runs that came since, however they came; then what was done to those that were there.
+        String mine = " and (:all or r.setup_id in (:setups))";
         return jdbc.query(
-                "select e.what, count(distinct e.record_id) from record_event e join run r on r.id = cast(e.record_id as uuid)"
-                        + " where e.kind = 'RUN' and e.at > :at and (:all or r.setup_id in (:setups)) group by e.what"
-                        + " order by min(e.at)",
+                "select r.state, count(*) from run r where r.received_at > :at" + mine + " group by r.state union all"
+                        + " select e.what, count(distinct e.record_id) from record_event e"
+                        + " join run r on r.id = cast(e.record_id as uuid)"
+                        + " where e.kind = 'RUN' and e.at > :at and r.received_at <= :at" + mine + " group by e.what",
                 Map.of("at", f.putAt, "all", setups.isEmpty(), "setups", setups.isEmpty() ? List.of(0L) : setups),
                 (row, i) -> new WhatHappened(row.getString(1), row.getLong(2)));
     }
