@@ -1,4 +1,5 @@
 import { useState } from 'react'
+import type { Schemas } from '../api/client'
 import { useSession } from '../api/queries'
 import { useShortcuts } from '../frame/keys'
 import type { Figure } from '../figures/take'
@@ -17,8 +18,15 @@ import type { QuotedFigure } from './quotes/QuoteForm'
 import { useFigureSource, useIntoWriteUp } from './quotes/into'
 import { useBeingLookedAt } from './quotes/look'
 
+export interface FigureWaysProps {
+  readonly figure: () => Figure
+  /** All that the view shows, where its address leaves something to what is usual at the time. */
+  readonly asked?: URLSearchParams
+}
+
 /** What can be done with a figure: taken out of the app, put into a write-up, or quoted by one of its numbers. */
-export function FigureWays({ figure }: { readonly figure: () => Figure }) {
+export function FigureWays({ figure, asked }: FigureWaysProps) {
+  const source = useFigureSource(asked)
   // As it was when it was asked for: what changes behind the dialog does not change it.
   const [put, setPut] = useState<Figure | undefined>(undefined)
   const [quoted, setQuoted] = useState<QuotedFigure | undefined>(undefined)
@@ -45,6 +53,7 @@ export function FigureWays({ figure }: { readonly figure: () => Figure }) {
       {put && (
         <PutForm
           figure={put}
+          source={source(put)}
           onClose={() => {
             setPut(undefined)
           }}
@@ -53,6 +62,7 @@ export function FigureWays({ figure }: { readonly figure: () => Figure }) {
       {quoted && (
         <QuoteForm
           {...quoted}
+          source={source(quoted.figure)}
           onClose={() => {
             setQuoted(undefined)
           }}
@@ -64,13 +74,13 @@ export function FigureWays({ figure }: { readonly figure: () => Figure }) {
 
 interface PutFormProps {
   readonly figure: Figure
+  readonly source: Schemas['FigureSource']
   readonly onClose: () => void
 }
 
 const another = 'new'
 
-function PutForm({ figure, onClose }: PutFormProps) {
-  const source = useFigureSource()
+function PutForm({ figure, source, onClose }: PutFormProps) {
   const put = useDeed(putFigure, 'here')
   const into = useIntoWriteUp(put.of('title'))
   const [title, setTitle] = useState(figure.title)
@@ -81,7 +91,7 @@ function PutForm({ figure, onClose }: PutFormProps) {
     const done = await put.run({
       ...into.into,
       number: into.known === undefined || place === another ? undefined : Number(place),
-      figure: { source: { ...source(figure), choice: kept() }, content: await contentOf(drawn()) },
+      figure: { source: { ...source, choice: kept() }, content: await contentOf(drawn()) },
     })
     if (done) onClose()
   }

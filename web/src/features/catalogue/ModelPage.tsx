@@ -185,7 +185,10 @@ function Scores({ profile }: ProfileProps) {
             withSeries={profile.withSeries}
           />
           <p className="mt-2">
-            <FigureWays figure={() => scoresFigure(profile.model, shown, read(shown.id))} />
+            <FigureWays
+              asked={new URLSearchParams({ setup: String(shown.id) })}
+              figure={() => scoresFigure(profile.model, shown, read(shown.id))}
+            />
           </p>
         </>
       ) : (

@@ -154,7 +154,7 @@ function SideBySide({ view, q, change }: ChangeProps & { readonly view: View }) 
           }}
         />
         <Boards page="SIDE_BY_SIDE" />
-        <FigureWays figure={() => comparisonFigure(view, shown, q)} />
+        <FigureWays asked={address(q)} figure={() => comparisonFigure(view, shown, q)} />
       </div>
       <Subjects view={view} q={q} change={change} onAdd={add} />
       <div className="border-b border-line2 py-2">

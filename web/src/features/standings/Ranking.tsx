@@ -1,5 +1,5 @@
 import { useMemo } from 'react'
-import { Link } from 'react-router'
+import { Link, useSearchParams } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { ValueBar, valueScale } from '../../figures/ValueBar'
 import type { ValueScale } from '../../figures/ValueBar'
@@ -11,6 +11,7 @@ import { Failed, Loading } from '../../ui/States'
 import { FigureWays } from '../../subjects/FigureWays'
 import { useRanking } from './queries'
 import type { ShownRows, StandingsQuestion } from './queries'
+import { wholeQuestion } from './address'
 import { rankingFigure } from './figure'
 import { MoreRows } from './MoreRows'
 import { aboutRanking, hasPercentiles, neighbours, rowName, testTitle, valueOf } from './ranking'
@@ -32,6 +33,7 @@ export interface RankingProps {
 
 /** Everybody in the order of one number, with what was read. */
 export function Ranking({ question, focus, onTest, shown, onRows }: RankingProps) {
+  const [search] = useSearchParams()
   const ranking = useRanking(question, shown)
   if (ranking.isPending) return <Loading what="the ranking" />
   if (ranking.isError) return <Failed error={ranking.error} retry={() => void ranking.refetch()} />
@@ -47,7 +49,9 @@ export function Ranking({ question, focus, onTest, shown, onRows }: RankingProps
           onValue={onTest}
         />
         <span className="flex-1 text-ink2 text-base max-md:basis-full">{aboutRanking(view)}</span>
-        {view.test && view.rows.length > 0 && <FigureWays figure={() => rankingFigure(view, focus)} />}
+        {view.test && view.rows.length > 0 && (
+          <FigureWays asked={wholeQuestion(search, view.test.id)} figure={() => rankingFigure(view, focus)} />
+        )}
       </div>
       {view.test === undefined || view.ranked === 0 ? (
         <p className="text-ink2 text-base py-6">

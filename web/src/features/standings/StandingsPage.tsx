@@ -15,7 +15,7 @@ import { FigureWays } from '../../subjects/FigureWays'
 import { numberIn } from '../../subjects/address'
 import { Boards } from '../../subjects/Boards'
 import { Term } from '../../subjects/Term'
-import { question, rankable, rankedWords, withWeight } from './address'
+import { question, rankable, rankedWords, wholeQuestion, withWeight } from './address'
 import { standingsFigure } from './figure'
 import { ShortList } from './ShortList'
 import { FindRows } from './FindRows'
@@ -171,6 +171,7 @@ function orderWords({ sort }: ShownRows): string {
 
 /** The title, and what can be chosen and taken from here. */
 function Head({ view, q, choose, own, by, shown }: StandingsProps) {
+  const [search] = useSearchParams()
   const [listing, setListing] = useState(false)
   const places = by === 'places' || by === 'steep'
   const lines = by === 'value' ? 'cost' : shown.sort === undefined ? 'bracketed' : 'alone'
@@ -216,6 +217,7 @@ function Head({ view, q, choose, own, by, shown }: StandingsProps) {
       <Boards page="STANDINGS" />
       {places && view.places.length > 0 && (
         <FigureWays
+          asked={wholeQuestion(search)}
           figure={() =>
             standingsFigure(
               inOrder(view, shown),

@@ -1,3 +1,4 @@
+import { useSearchParams } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { number, significant } from '../../figures/format'
 import { subjectText } from '../../figures/words'
@@ -5,6 +6,7 @@ import { subjectText } from '../../figures/words'
 import { Select } from '../../ui/Select'
 import { Empty, Failed, Loading } from '../../ui/States'
 import { FigureWays } from '../../subjects/FigureWays'
+import { wholeQuestion } from './address'
 import { valueFigure } from './figure'
 import { Plane, lineWords, said } from './Plane'
 import { useValue } from './queries'
@@ -24,6 +26,7 @@ export interface ValueProps {
 
 /** Performance for the price or the watt: each subject in the plane of both, and those nobody beats in both joined. */
 export function Value({ question, cost, onCost, focus, title }: ValueProps) {
+  const [search] = useSearchParams()
   const value = useValue(question, cost)
   if (value.isPending) return <Loading what="what it costs" />
   if (value.isError) return <Failed error={value.error} retry={() => void value.refetch()} />
@@ -38,7 +41,10 @@ export function Value({ question, cost, onCost, focus, title }: ValueProps) {
           onValue={onCost}
         />
         {view.lines.length > 0 && (
-          <FigureWays figure={() => valueFigure(view, `${title}, for the ${costWords(view)}`, focus)} />
+          <FigureWays
+            asked={wholeQuestion(search)}
+            figure={() => valueFigure(view, `${title}, for the ${costWords(view)}`, focus)}
+          />
         )}
         <span className="text-ink2">
           {view.lines.length} with a known cost. Joined: nobody is both better and cheaper.

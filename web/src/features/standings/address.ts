@@ -82,3 +82,11 @@ const originWords: Readonly<Record<Origin, string>> = {
   OWN: 'measured here',
   ELSEWHERE: 'from elsewhere only',
 }
+
+/** An address that says of which kind the pool is, and by which test it is ranked, whatever is usual when it is opened. */
+export function wholeQuestion(search: URLSearchParams, test?: number): URLSearchParams {
+  const whole = new URLSearchParams(search)
+  if (test !== undefined) whole.set('test', String(test))
+  if (!whole.has('kind')) whole.set('kind', 'any')
+  return whole
+}

@@ -51,6 +51,7 @@ export function VersionsPage() {
       <Versions
         line={line.data}
         q={q}
+        setups={setups}
         change={change}
         onAnother={() => {
           setChoosing(true)
@@ -104,11 +105,13 @@ function Nothing() {
 interface VersionsProps {
   readonly line: Line
   readonly q: Question
+  /** Which setups are followed, also where the address leaves that to what is usual. */
+  readonly setups: readonly number[]
   readonly change: (next: Question) => void
   readonly onAnother: () => void
 }
 
-function Versions({ line, q, change, onAnother }: VersionsProps) {
+function Versions({ line, q, setups, change, onAnother }: VersionsProps) {
   const focusSetup = useFocus()?.setupId
   const focus = line.versions.findIndex((v) => v.setupId === focusSetup)
   const inFocus = focus < 0 ? undefined : focus
@@ -122,7 +125,10 @@ function Versions({ line, q, change, onAnother }: VersionsProps) {
           <p className="text-ink2 text-base mt-0.5">{about(line, q)}</p>
         </div>
         <Button onClick={onAnother}>Another device</Button>
-        <FigureWays figure={() => lineFigure(line, q.show === 'units', inFocus)} />
+        <FigureWays
+          asked={address({ ...q, setups, factor: line.factor })}
+          figure={() => lineFigure(line, q.show === 'units', inFocus)}
+        />
       </div>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-2 border-y border-line2 py-2 mt-3 text-base">
         <WhatAndOrder line={line} q={q} change={change} />

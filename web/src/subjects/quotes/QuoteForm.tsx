@@ -1,4 +1,5 @@
 import { useState } from 'react'
+import type { Schemas } from '../../api/client'
 import { contentOf } from '../../figures/content'
 import type { FigureNumber } from '../../figures/numbers'
 import type { Figure } from '../../figures/take'
@@ -10,7 +11,7 @@ import { useDeed } from '../../ui/deed'
 import { quoteNumber } from '../deeds'
 import { NumberWays, useNumberWays } from './NumberWays'
 import type { NumberWay } from './NumberWays'
-import { useFigureSource, useIntoWriteUp } from './into'
+import { useIntoWriteUp } from './into'
 import { fittingNumbers, numberLine } from './numbers'
 import type { Which } from './numbers'
 
@@ -21,13 +22,14 @@ export interface QuotedFigure {
 }
 
 export interface QuoteFormProps extends QuotedFigure {
+  readonly source: Schemas['FigureSource']
   readonly onClose: () => void
 }
 
 const most = 40
 
 /** Puts a number of a figure into a write-up, so that it keeps hanging on what it says. */
-export function QuoteForm({ figure, words, onClose }: QuoteFormProps) {
+export function QuoteForm({ figure, words, source, onClose }: QuoteFormProps) {
   const numbers = figure.numbers ?? []
   const [text, setText] = useState(() => {
     const marked = words.trim()
@@ -61,7 +63,14 @@ export function QuoteForm({ figure, words, onClose }: QuoteFormProps) {
           nothing="No number of this figure has these words."
         />
       ) : (
-        <Putting figure={figure} numbers={numbers} which={which} onWhich={setWhich} onClose={onClose} />
+        <Putting
+          source={source}
+          figure={figure}
+          numbers={numbers}
+          which={which}
+          onWhich={setWhich}
+          onClose={onClose}
+        />
       )}
       {which === null && found.length > most && (
         <p className="text-sm text-ink2 mt-2">
@@ -79,6 +88,7 @@ function lineOf(number: FigureNumber) {
 }
 
 interface PuttingProps {
+  readonly source: Schemas['FigureSource']
   readonly figure: Figure
   readonly numbers: readonly FigureNumber[]
   readonly which: Which
@@ -86,8 +96,7 @@ interface PuttingProps {
   readonly onClose: () => void
 }
 
-function Putting({ figure, numbers, which, onWhich, onClose }: PuttingProps) {
-  const source = useFigureSource()
+function Putting({ source, figure, numbers, which, onWhich, onClose }: PuttingProps) {
   const put = useDeed(quoteNumber, 'here')
   const into = useIntoWriteUp(put.of('title'))
   const [as, setAs] = useState<NumberWay['as'] | undefined>(undefined)
@@ -100,7 +109,7 @@ function Putting({ figure, numbers, which, onWhich, onClose }: PuttingProps) {
       ...into.into,
       text: way.text,
       quote: {
-        source: source(figure),
+        source,
         content: await contentOf(figure),
         number: { ...which, as: way.as, ...(digits === undefined ? {} : { digits }) },
       },

@@ -3,6 +3,7 @@ import type { ReactNode } from 'react'
 import { useLocation } from 'react-router'
 import type { Schemas } from '../../api/client'
 import type { Figure } from '../../figures/take'
+import { useFocus } from '../../frame/focus'
 import { Field } from '../../ui/Field'
 import { Labelled } from '../../ui/FigureParts'
 import { Select } from '../../ui/Select'
@@ -10,10 +11,20 @@ import { Failed, Loading } from '../../ui/States'
 import type { Into } from '../deeds'
 import { useWriteUps } from '../queries'
 
-/** Where a figure is taken from: this view, and what it is called here. */
-export function useFigureSource(): (figure: Figure) => Schemas['FigureSource'] {
+/**
+ * Where a figure is taken from: this view, and what it is called here.
+ *
+ * @param asked all that the view shows, where its address leaves something to what is usual at the time
+ */
+export function useFigureSource(asked?: URLSearchParams): (figure: Figure) => Schemas['FigureSource'] {
   const { pathname, search } = useLocation()
-  return (figure) => ({ address: pathname + search, name: figure.title, choice: '' })
+  const focus = useFocus()
+  return (figure) => {
+    const whole = new URLSearchParams(asked ?? search)
+    if (focus && !whole.has('focus')) whole.set('focus', String(focus.sitting))
+    const address = whole.size === 0 ? pathname : `${pathname}?${whole.toString()}`
+    return { address, name: figure.title, choice: '' }
+  }
 }
 
 export interface IntoWriteUp {
