@@ -11,6 +11,7 @@ export async function contentOf(figure: Figure): Promise<FigureContent> {
     title: figure.title,
     about: figure.about,
     notes: [...(figure.notes ?? [])],
+    caveats: [...(figure.caveats ?? [])],
     source: figure.source,
     width: figure.width,
     height: figure.height,

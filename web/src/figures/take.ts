@@ -7,8 +7,10 @@ export interface Figure {
   readonly title: string
   /** Units, base and interval: what the numbers are. */
   readonly about: string
-  /** What a viewer must know beside the numbers, a line each: suites and settings, what differs, what is left out. */
+  /** What a viewer must know beside the numbers, a line each: suites and settings, what is counted, what is shown. */
   readonly notes?: readonly string[]
+  /** What takes something from the numbers, a line each: what differs and was not meant, single runs, what is left out. */
+  readonly caveats?: readonly string[]
   /** Where it comes from: desk, revision, day. */
   readonly source: string
   /** Size of the drawing, in its own units. */
@@ -116,7 +118,7 @@ function layoutOf(figure: Figure): Layout {
   put(figure.about, wordSize, 450, 'ink2')
   const top = Math.round(y + 12)
   y = top + figure.height + 8
-  for (const note of figure.notes ?? []) put(note, noteSize, 450, 'ink2')
+  for (const note of [...(figure.caveats ?? []), ...(figure.notes ?? [])]) put(note, noteSize, 450, 'ink2')
   put(figure.source, noteSize, 450, 'ink2')
   return { width: room + 2 * margin, height: Math.round(y + 10), top, lines }
 }

@@ -131,3 +131,12 @@ export const speakers = [
   { value: 'latest', label: 'models by their latest setup' },
   { value: 'best', label: 'models by their best setup' },
 ] as const
+
+/** Labels without the words that all of them begin with: Wick 112, Wick 113 gives 112, 113. At least so many words of each are left. */
+export function shortLabels(labels: readonly string[], least = 1): readonly string[] {
+  const words = labels.map((l) => l.split(' '))
+  const most = Math.min(...words.map((w) => w.length)) - least
+  let same = 0
+  while (same < most && words.every((w) => w[same] === words[0]?.[same])) same++
+  return words.length < 2 ? labels : words.map((w) => w.slice(same).join(' '))
+}

@@ -7,7 +7,7 @@ import { amount, unitWords } from '../../figures/format'
 import { figureNumber, ratioNumber } from '../../figures/numbers'
 import type { FigureNumber } from '../../figures/numbers'
 import type { Figure, FigureChoice } from '../../figures/take'
-import { capital, counted, subjectText } from '../../figures/words'
+import { capital, counted, shortLabels, subjectText } from '../../figures/words'
 import type { Question } from './address'
 import { valueBars } from './bars'
 import { crossDrawing } from './cross'
@@ -67,6 +67,7 @@ function told(view: View, blocks: readonly Block[], q: Question) {
     title: title(view),
     about: `${bases[q.basis].about}. Whiskers and ±: 95 % interval. Ahead or behind ${needs(q.threshold)}`,
     notes: notes(view, blocks, q),
+    caveats: caveats(view, blocks),
     source: `Yarrowmark, revision ${String(view.revision)} of the scores, ${today()}`,
     table: data(view),
     numbers: numbers(view),
@@ -95,6 +96,7 @@ function one(view: View, blocks: readonly Block[], q: Question, other: number): 
   const width = 284
   const scale = plumbScale(marks(view, other), width)
   const names = view.subjects.map((s) => subjectName(s, view.subjects))
+  const short = shortLabels([names[view.reference] ?? '', names[other] ?? ''], 2)
   const called = namesAmong(testsOf(view))
   const line = (d: Difference | undefined, height: number, stout: boolean) => (
     <PlumbRow
@@ -148,8 +150,8 @@ function one(view: View, blocks: readonly Block[], q: Question, other: number): 
   return {
     columns: [
       { width: 236, align: 'left', head: '' },
-      { width: 84, align: 'right', head: names[view.reference] ?? '' },
-      { width: 84, align: 'right', head: names[other] ?? '' },
+      { width: 84, align: 'right', head: short[0] ?? '' },
+      { width: 84, align: 'right', head: short[1] ?? '' },
       { width: 120, align: 'left', head: '' },
       { width: width + 8, align: 'left', head: '' },
       { width: 98, align: 'right', head: '' },
@@ -272,18 +274,7 @@ function notes(view: View, blocks: readonly Block[], q: Question): readonly stri
   const over =
     view.subjects.length > 2 && q.over === 'COMMON' ? ' Means are over the tests that all have.' : ''
   const votes = q.votes === 'SUITE' ? ' In a mean each suite has one vote.' : ''
-  const label = view.subjects.map((s) => subjectName(s, view.subjects))
-  const differs = view.subjects.flatMap((_, i) => {
-    const own = view.differs.filter((d) => d.subject === i && d.standing !== 'UNKNOWN')
-    const told = (meant: boolean) =>
-      own
-        .filter((d) => (d.standing === 'MEANT') === meant)
-        .map((d) => `${d.name.toLowerCase()} ${d.before} → ${d.after}`)
-        .join(', ')
-    const who = view.subjects.length > 2 ? `${label[i] ?? ''}: ` : ''
-    const parts = [told(true), told(false) === '' ? '' : `not meant: ${told(false)}`].filter((t) => t !== '')
-    return parts.length === 0 ? [] : [`Differs from the reference: ${who}${parts.join('; ')}.`]
-  })
+  const differs = differences(view, true).map((d) => `Differs from the reference as it was meant to: ${d}.`)
   const cross = view.cross?.tests[0]
   return [
     `${suiteWords(tests)}.`,
@@ -294,6 +285,43 @@ function notes(view: View, blocks: readonly Block[], q: Question): readonly stri
         : [(over + votes).trim()]),
     ...(cross ? [togetherWords(cross.together)] : []),
     ...differs,
+  ]
+}
+
+/** What differs from the reference, by subject, as it was meant or not. */
+function differences(view: View, meant: boolean): readonly string[] {
+  const label = view.subjects.map((s) => subjectName(s, view.subjects))
+  return view.subjects.flatMap((_, i) => {
+    const own = view.differs
+      .filter((d) => d.subject === i && d.standing !== 'UNKNOWN' && (d.standing === 'MEANT') === meant)
+      .map((d) => `${d.name.toLowerCase()} ${d.before} → ${d.after}`)
+    const who = view.subjects.length > 2 ? `${label[i] ?? ''}: ` : ''
+    return own.length === 0 ? [] : [who + own.join(', ')]
+  })
+}
+
+const mostGaps = 6
+
+/** What takes something from the numbers: what was not meant to differ, single runs, and tests that not all have. */
+function caveats(view: View, blocks: readonly Block[]): readonly string[] {
+  const shown = blocks.flatMap((b) => b.tests)
+  const single = shown.filter((t) => t.cells.some((c) => c.kind === 'SCORE' && c.readings.length === 1))
+  const called = namesAmong(testsOf(view))
+  const label = view.subjects.map((s) => subjectName(s, view.subjects))
+  const gaps = shown.flatMap((t) =>
+    t.cells.flatMap((c, i) =>
+      c.kind === 'GAP' && c.gap !== 'not run' ? [`${called(t)} of ${label[i] ?? ''}: ${c.gap}`] : [],
+    ),
+  )
+  const more = gaps.length > mostGaps ? `; and ${String(gaps.length - mostGaps)} more` : ''
+  return [
+    ...differences(view, false).map((d) => `Differs from the reference and was not meant to: ${d}.`),
+    ...(single.length === 0
+      ? []
+      : [
+          `Of ${counted(shown.length, 'test')} shown, ${String(single.length)} rest on a single run of one side.`,
+        ]),
+    ...(gaps.length === 0 ? [] : [`No number: ${gaps.slice(0, mostGaps).join('; ')}${more}.`]),
   ]
 }
 

@@ -338,8 +338,9 @@ describe('side by side', () => {
     expect(figure.notes).toEqual([
       'Kernmill 3.',
       '2 of 4 tests shown.',
-      'Differs from the reference: memory 8 GiB → 16 GiB; not meant: channels one → two.',
+      'Differs from the reference as it was meant to: memory 8 GiB → 16 GiB.',
     ])
+    expect(figure.caveats).toEqual(['Differs from the reference and was not meant to: channels one → two.'])
     const drawn = render(<svg>{figure.drawing}</svg>).container
     expect(drawn.textContent).toContain('Kernmill, Weave')
     expect(drawn.textContent).not.toContain('Forge')

@@ -70,6 +70,7 @@ export function standingsFigure(view: View, title: string, about: string, focus:
     title,
     about,
     notes: notes(view),
+    caveats: caveats(view),
     source: source(view.revision),
     ...tableSize(table),
     drawing: <TableFigure {...table} />,
@@ -129,6 +130,12 @@ function notes(view: View): readonly string[] {
         : [`Counted: ${groupsWords}.`]),
     ...(apartWords(view) === '' ? [] : [apartWords(view)]),
     ...(left.length === 0 ? [] : [`${left.join('; ')}.`]),
+  ]
+}
+
+/** Whose place leans on something odd, and what was not measured here. */
+function caveats(view: View): readonly string[] {
+  return [
     ...view.places.filter((p) => p.odd.length > 0).map((p) => `${subjectText(p.subject)}: ${oddWords(p)}.`),
     ...origins(view.places),
   ]
@@ -215,8 +222,8 @@ export function rankingFigure(view: Schemas['RankingView'], focus: string | unde
     notes: [
       ...(left > 0 ? [`${String(view.rows.length)} of ${String(view.ranked)} shown.`] : []),
       ...(view.rows.some((r) => r.subject.tuned) ? ['Grey: tuned.'] : []),
-      ...origins(view.rows),
     ],
+    caveats: origins(view.rows),
     source: source(view.revision),
     ...tableSize(table),
     drawing: <TableFigure {...table} />,

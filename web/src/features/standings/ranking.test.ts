@@ -97,7 +97,8 @@ describe('a ranking by one number', () => {
     const listed = row(3, 2, 11, { subject: { ...row(3, 2, 11).subject, origin: 'Reedbank' } })
     const figure = rankingFigure(view({ ranked: 9, rows: [row(1, 1, 1001.9999999), listed] }), 'setup-1')
     expect(figure.title).toBe('Bootround 2.0+ (cold), Boot, W')
-    expect(figure.notes).toEqual(['2 of 9 shown.', 'Not measured here, but from a list: Reedbank.'])
+    expect(figure.notes).toEqual(['2 of 9 shown.'])
+    expect(figure.caveats).toEqual(['Not measured here, but from a list: Reedbank.'])
     const [head, first] = figure.table
     expect(first?.[head?.indexOf('value') ?? -1]).toBe('1002')
     expect(first?.[head?.indexOf('settings') ?? -1]).toBe('cold')

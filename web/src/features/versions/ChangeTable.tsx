@@ -1,7 +1,7 @@
 import type { Schemas } from '../../api/client'
 import { amount, unitWords } from '../../figures/format'
-import { capital, groups } from '../../figures/words'
-import { shortLabels, testKey, testName, told } from './words'
+import { capital, groups, shortLabels } from '../../figures/words'
+import { testKey, testName, told } from './words'
 import { halfWords, inkClass, intervalWords, shownWords, verdictWords } from '../../subjects/differences'
 
 type Line = Schemas['LineView']

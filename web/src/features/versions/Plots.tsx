@@ -1,8 +1,8 @@
 import type { Schemas } from '../../api/client'
 import { amount, number, percent, significant, unitWords } from '../../figures/format'
 import { StepLine, stepLineText, stepRange, versionAt } from '../../figures/StepLine'
-import { capital, groups } from '../../figures/words'
-import { drifts, marks, points, shortLabels, testKey, testName, told } from './words'
+import { capital, groups, shortLabels } from '../../figures/words'
+import { drifts, marks, points, testKey, testName, told } from './words'
 import { type } from '../../figures/type'
 
 type Line = Schemas['LineView']

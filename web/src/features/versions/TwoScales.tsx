@@ -4,7 +4,8 @@ import { line } from 'd3-shape'
 import type { Schemas } from '../../api/client'
 import { amount, number, unitWords } from '../../figures/format'
 import { stepRange, stepX } from '../../figures/StepLine'
-import { points, shortLabels, testName } from './words'
+import { points, testName } from './words'
+import { shortLabels } from '../../figures/words'
 import { type } from '../../figures/type'
 
 type Line = Schemas['LineView']

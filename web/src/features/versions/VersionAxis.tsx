@@ -7,7 +7,8 @@ import { noteSetup } from './deeds'
 import type { Schemas } from '../../api/client'
 import { Button } from '../../ui/Button'
 import { Overtaken } from '../../ui/Overtaken'
-import { commonWords, shortLabels } from './words'
+import { commonWords } from './words'
+import { shortLabels } from '../../figures/words'
 import { dayOfYear } from '../../figures/dates'
 
 type Line = Schemas['LineView']

@@ -5,7 +5,8 @@ import type { FigureNumber } from '../../figures/numbers'
 import { StepLine, stepRange } from '../../figures/StepLine'
 import type { Figure } from '../../figures/take'
 import { plotHeight, plotWidth } from './Plots'
-import { drifts, marks, changeWords, points, shortLabels, testName, title, told } from './words'
+import { drifts, marks, changeWords, points, testName, title, told } from './words'
+import { shortLabels } from '../../figures/words'
 import { type } from '../../figures/type'
 import { today } from '../../figures/dates'
 
@@ -42,6 +43,7 @@ function figureOf(line: Line, tests: Line['tests'], own: boolean, focus: number 
     title: title(line),
     about: `${own ? 'Each test in its own unit, on its own scale' : 'First version = 100, up is better, one scale a group'}. Bars: 95 % intervals. Matters from ${number(line.threshold * 100, 1)} %.`,
     notes: notes(line, tests.length),
+    caveats: caveats(line),
     source: `Yarrowmark, revision ${String(line.revision)} of the scores, ${today()}`,
     width: across * plotWidth + (across - 1) * gap,
     height: rows * (head + plotHeight + 10) + 20,
@@ -89,9 +91,17 @@ function figureOf(line: Line, tests: Line['tests'], own: boolean, focus: number 
   }
 }
 
-/** What a viewer must know beside the plots: the suites, what is not drawn, and what else changed at each version. */
+/** What a viewer must know beside the plots: the suites, and what is not drawn. */
 function notes(line: Line, drawn: number): readonly string[] {
   const suites = [...new Set(line.tests.map((t) => `${t.suite} ${t.version}`))].join(', ')
+  return [
+    `${suites}.`,
+    ...(drawn < line.tests.length ? [`${String(drawn)} of ${String(line.tests.length)} tests shown.`] : []),
+  ]
+}
+
+/** Versions without a number, and why. */
+function caveats(line: Line): readonly string[] {
   const gaps = line.tests.flatMap((t) =>
     t.cells.flatMap((c, i) =>
       c.kind === 'GAP' && c.gap !== 'not run'
@@ -99,15 +109,8 @@ function notes(line: Line, drawn: number): readonly string[] {
         : [],
     ),
   )
-  return [
-    `${suites}.`,
-    ...(drawn < line.tests.length ? [`${String(drawn)} of ${String(line.tests.length)} tests shown.`] : []),
-    ...(gaps.length === 0
-      ? []
-      : [
-          `No number: ${gaps.slice(0, 6).join('; ')}${gaps.length > 6 ? `; and ${String(gaps.length - 6)} more` : ''}.`,
-        ]),
-  ]
+  const more = gaps.length > 6 ? `; and ${String(gaps.length - 6)} more` : ''
+  return gaps.length === 0 ? [] : [`No number: ${gaps.slice(0, 6).join('; ')}${more}.`]
 }
 
 /** Every score with its unit, and what is told of its test. */

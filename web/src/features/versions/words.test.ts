@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../../api/client'
 import { address, question } from './address'
-import { commonWords, daysWords, inSentence, marks, points, shortLabels, told } from './words'
+import { commonWords, daysWords, inSentence, marks, points, told } from './words'
+import { shortLabels } from '../../figures/words'
 
 type Test = Schemas['LineTest']
 

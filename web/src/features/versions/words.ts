@@ -2,6 +2,7 @@ import type { Schemas } from '../../api/client'
 import { shownWords } from '../../subjects/differences'
 import { movementWords } from '../../subjects/days'
 import { percent } from '../../figures/format'
+import { shortLabels } from '../../figures/words'
 import type { Drift, StepMark, StepPoint } from '../../figures/StepLine'
 
 type Line = Schemas['LineView']
@@ -11,15 +12,6 @@ type Test = Schemas['LineTest']
 export interface Told {
   readonly words: string
   readonly ink: 'teal' | 'mulberry' | 'ink2'
-}
-
-/** Labels without the words that all of them begin with: Wick 112, Wick 113 gives 112, 113. */
-export function shortLabels(labels: readonly string[]): readonly string[] {
-  const words = labels.map((l) => l.split(' '))
-  const most = Math.min(...words.map((w) => w.length)) - 1
-  let same = 0
-  while (same < most && words.every((w) => w[same] === words[0]?.[same])) same++
-  return words.length < 2 ? labels : words.map((w) => w.slice(same).join(' '))
 }
 
 /** What all labels begin with. */

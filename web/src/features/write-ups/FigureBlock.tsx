@@ -33,9 +33,9 @@ export function FigureBlock({ number, figure, answers, reads, onAnswer }: Figure
         className="max-w-full h-auto"
         dangerouslySetInnerHTML={{ __html: content.drawing }}
       />
-      {content.notes.length > 0 && (
-        <ul className="mt-2">
-          {content.notes.map((note) => (
+      {content.caveats.length > 0 && (
+        <ul className="mt-2" aria-label="Caveats">
+          {content.caveats.map((note) => (
             <Caveat
               key={note}
               note={note}
@@ -46,6 +46,11 @@ export function FigureBlock({ number, figure, answers, reads, onAnswer }: Figure
           ))}
         </ul>
       )}
+      {content.notes.map((note) => (
+        <p key={note} className="text-sm text-ink2 mt-1">
+          {note}
+        </p>
+      ))}
       <p className="text-sm text-ink2 mt-1">
         Figure {number} · {content.source} ·{' '}
         <Link className="underline underline-offset-2 decoration-line" to={source.address}>

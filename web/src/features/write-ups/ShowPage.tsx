@@ -58,7 +58,9 @@ function Show({ view }: { readonly view: Schemas['WriteUpView'] }) {
         preserveAspectRatio="xMidYMid meet"
         dangerouslySetInnerHTML={{ __html: content.drawing }}
       />
-      <p className="text-[1.7vh] text-ink2">{[...content.notes, content.source].join(' · ')}</p>
+      <p className="text-[1.7vh] text-ink2">
+        {[...content.caveats, ...content.notes, content.source].join(' · ')}
+      </p>
       <p role="status" className="sr-only">
         Figure {at + 1} of {count}
       </p>

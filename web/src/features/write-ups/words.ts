@@ -34,10 +34,10 @@ export function figuresInText({ text, figures }: View): readonly Schemas['Figure
   )
 }
 
-/** Notes under the figures in the text that have no word of the writer, each once. */
+/** Caveats of the figures in the text that have no word of the writer, each once. */
 export function unanswered(view: View): readonly string[] {
   const answered = new Set(view.answers.filter((a) => a.text.trim() !== '').map((a) => a.caveat))
-  return [...new Set(view.figures.filter((f) => f.used).flatMap((f) => f.content.notes))].filter(
+  return [...new Set(view.figures.filter((f) => f.used).flatMap((f) => f.content.caveats))].filter(
     (n) => !answered.has(n),
   )
 }
@@ -68,14 +68,14 @@ function figurePoints(view: View): readonly Point[] {
 
 function caveatPoints(view: View): readonly Point[] {
   const open = unanswered(view).length
-  const all = new Set(view.figures.filter((f) => f.used).flatMap((f) => f.content.notes)).size
+  const all = new Set(view.figures.filter((f) => f.used).flatMap((f) => f.content.caveats)).size
   if (all === 0) return []
   return [
     open === 0
-      ? { kind: 'done', title: 'Notes under figures', words: `${many(all, 'has', 'have')} a word of yours.` }
+      ? { kind: 'done', title: 'Caveats of figures', words: `${many(all, 'has', 'have')} a word of yours.` }
       : {
           kind: 'changed',
-          title: `${many(open, 'note under a figure has', 'notes under figures have')} no word of yours`,
+          title: `${many(open, 'caveat of a figure has', 'caveats of figures have')} no word of yours`,
           words: 'Readers see them either way; what you say stands beside them.',
         },
   ]

@@ -17,7 +17,8 @@ const figure: Schemas['FigureView'] = {
   content: {
     title: 'Reed bed, 1080 lines',
     about: 'frames/s, more is better',
-    notes: ['Memory differs: DDR4, DDR5.'],
+    notes: ['Petal 2.'],
+    caveats: ['Memory differs: DDR4, DDR5.'],
     source: 'Yarrowmark, revision 7 of the scores',
     width: 400,
     height: 100,
@@ -121,7 +122,7 @@ describe('a write-up', () => {
     expect((await screen.findByTestId('text')).textContent).toContain('It is quick.')
     expect(await screen.findByRole('img', { name: 'Reed bed, 1080 lines' })).toBeTruthy()
     const open = screen.getByTestId('points').textContent
-    expect(open).toContain('One note under a figure has no word of yours')
+    expect(open).toContain('One caveat of a figure has no word of yours')
     expect(open).toContain('Nobody put their name to it yet.')
   })
 

@@ -60,7 +60,7 @@ class WriteUpsTest extends ServerTest {
     /** A figure of two devices, one of which draws 48 frames/s. */
     private static String content(String title, String drawing, String frames) {
         return "{\"title\":\"" + title
-                + "\",\"about\":\"frames/s, more is better\",\"notes\":[\"Memory differs: DDR4, DDR5.\"],"
+                + "\",\"about\":\"frames/s, more is better\",\"notes\":[\"Petal 2.\"],\"caveats\":[\"Memory differs: DDR4, DDR5.\"],"
                 + "\"source\":\"Yarrowmark, revision 7 of the scores\",\"width\":400,\"height\":120,\"drawing\":\""
                 + drawing
                 + "\",\"table\":[[\"device\",\"frames/s\"],[\"Nook <2>\",\"64.2\"],[\"=sum(A1)\",\"-3\"]],\"numbers\":["

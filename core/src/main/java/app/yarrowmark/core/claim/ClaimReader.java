@@ -108,9 +108,14 @@ public final class ClaimReader {
     private static final String TIME_WORD =
             "(?i:(an?|one|two|three|four|five|six|seven|eight|nine|ten|twelve|fifteen|twenty|thirty|forty|fifty|ninety|half an?))";
 
+    /** A second module is the next one, a second later is a time. */
+    private static final String NEXT_ONE = "(?!(?i:a second)" + BLANK
+            + "+(?!(?:later|sooner|earlier|less|more|longer|shorter|quicker|faster|slower|and|or|of|for|in|to|on|at|after"
+            + "|before|until|per|is|was|each)\\b)\\p{L})";
+
     private static final Pattern TIME =
             Pattern.compile("(?<![\\w.,])(?:(" + NUMBER + ")" + BLANK + "?|(?<!\\b(?:in|per)\\s|\\d\\s?\\p{L}{2,15}\\s)"
-                    + TIME_WORD + BLANK + ")(" + TIME_UNIT + ")(?![\\p{L}/])");
+                    + NEXT_ONE + TIME_WORD + BLANK + ")(" + TIME_UNIT + ")(?![\\p{L}/])");
 
     private static final Pattern SHARE = Pattern.compile("(?<![\\w.,])(?:(" + SIGNED
             + ")|(?i:(one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|fifteen|twenty|thirty|forty|fifty|sixty|ninety)))"

@@ -6,8 +6,12 @@ import app.yarrowmark.server.access.AccountService;
 import app.yarrowmark.server.access.Caller;
 import app.yarrowmark.server.access.Role;
 import app.yarrowmark.server.catalogue.CatalogueService;
+import app.yarrowmark.server.writeups.WriteUpArchive;
+import com.fasterxml.jackson.core.type.TypeReference;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationStartedEvent;
@@ -26,12 +30,19 @@ class StartImport {
     private final DeskLoads desks;
     private final CatalogueService catalogue;
     private final AccountService accounts;
+    private final WriteUpArchive writeUps;
 
-    StartImport(Settings settings, DeskLoads desks, CatalogueService catalogue, AccountService accounts) {
+    StartImport(
+            Settings settings,
+            DeskLoads desks,
+            CatalogueService catalogue,
+            AccountService accounts,
+            WriteUpArchive writeUps) {
         this.settings = settings;
         this.desks = desks;
         this.catalogue = catalogue;
         this.accounts = accounts;
+        this.writeUps = writeUps;
     }
 
     /** After the suites of our own are there, before the server is called ready. */
@@ -48,5 +59,15 @@ class StartImport {
         DeskFileImport.Report report = desks.load(settings.importFile(), file, LOADER);
         LOG.info("loaded {} models, {} setups, {} runs", report.models(), report.setups(), report.runs());
         report.rejected().forEach(v -> LOG.warn("not loaded: {}: {}", v.field(), v.message()));
+        loadWriteUps(Path.of(settings.importFile()).resolveSibling(DeskZip.WRITE_UPS));
+    }
+
+    /** What was written about the desk stands beside it. */
+    private void loadWriteUps(Path file) throws IOException {
+        if (Files.exists(file)) {
+            List<WriteUpArchive.Archived> all =
+                    Json.mapper().readValue(file.toFile(), new TypeReference<List<WriteUpArchive.Archived>>() {});
+            all.forEach(one -> writeUps.take(one, LOADER.who()));
+        }
     }
 }

@@ -38,8 +38,10 @@ final class FigureFiles {
         y = put(lines, figure.about(), WORDS, 450, "ink2", y, room);
         double top = Math.round(y + 12);
         y = top + figure.height() + 8;
-        for (String note : figure.notes()) {
-            y = put(lines, note, NOTES, 450, "ink2", y, room);
+        for (List<String> notes : List.of(figure.caveats(), figure.notes())) {
+            for (String note : notes) {
+                y = put(lines, note, NOTES, 450, "ink2", y, room);
+            }
         }
         y = put(lines, figure.source(), NOTES, 450, "ink2", y, room);
         double width = room + 2 * MARGIN;

@@ -6,6 +6,7 @@ import app.yarrowmark.server.writeups.WriteUpView.FigureContent;
 import app.yarrowmark.server.writeups.WriteUpView.FigureSource;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Stream;
 
 /** What a figure may be: as large as a reader's page bears, and without anything that does something. */
 final class FigureRules {
@@ -42,8 +43,10 @@ final class FigureRules {
         require(
                 wrong,
                 "notes",
-                figure.notes().size() <= MOST_NOTES && figure.notes().stream().allMatch(n -> n.length() <= LONGEST),
-                "are at most 60 of at most 2000 characters");
+                figure.notes().size() + figure.caveats().size() <= MOST_NOTES
+                        && Stream.concat(figure.notes().stream(), figure.caveats().stream())
+                                .allMatch(n -> n.length() <= LONGEST),
+                "are at most 60 with the caveats, of at most 2000 characters");
         require(wrong, "width", figure.width() > 0 && figure.width() <= WIDEST, "is above 0 and at most 10,000");
         require(wrong, "height", figure.height() > 0 && figure.height() <= WIDEST, "is above 0 and at most 10,000");
         require(wrong, "drawing", figure.drawing().length() <= LARGEST, "is larger than a reader's page bears");
@@ -59,6 +62,7 @@ final class FigureRules {
                 figure.title().strip(),
                 figure.about(),
                 figure.notes(),
+                figure.caveats(),
                 figure.source(),
                 figure.width(),
                 figure.height(),

@@ -210,7 +210,8 @@ class MoveService {
                 kept.numbers().stream().filter(k -> !says.contains(told(k))).count();
         if (changed == 0
                 && now.numbers().size() == kept.numbers().size()
-                && now.notes().equals(kept.notes())) {
+                && now.notes().equals(kept.notes())
+                && now.caveats().equals(kept.caveats())) {
             return Optional.empty();
         }
         return Optional.of(

@@ -103,7 +103,8 @@ class PublishedFolder {
         String ending = content.pictures().contains(number) ? ".png" : ".svg";
         StringBuilder out = new StringBuilder(
                 "![" + figure.title().replaceAll("[\\[\\]]", "") + "](figure-" + number + ending + ")");
-        figure.notes().forEach(n -> out.append("\n\n> ").append(n));
+        figure.caveats().forEach(n -> out.append("\n\n> ").append(n));
+        figure.notes().forEach(n -> out.append("\n\n").append(n));
         return out.toString();
     }
 

@@ -233,14 +233,15 @@ final class ReaderPage {
     }
 
     private static void caveats(Html html, FigureContent figure, PublishedContent content) {
-        if (figure.notes().isEmpty()) {
+        figure.notes().forEach(note -> html.tag("p class=\"note\"", note));
+        if (figure.caveats().isEmpty()) {
             return;
         }
         Map<String, String> answers = content.answers().stream()
                 .filter(a -> !a.text().isBlank())
                 .collect(Collectors.toMap(WriteUpView.Answer::caveat, WriteUpView.Answer::text, (a, b) -> b));
         html.raw("<ul class=\"caveats\">");
-        for (String note : figure.notes()) {
+        for (String note : figure.caveats()) {
             String answer = answers.get(note);
             html.raw("<li>" + Html.text(note) + (answer == null ? "" : " <q>" + Html.text(answer) + "</q>") + "</li>");
         }

@@ -16,6 +16,8 @@ import java.util.ArrayList;
 import java.util.Base64;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
 import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
@@ -34,6 +36,7 @@ public class WriteUpArchive {
     private final PublishedStateRepository states;
     private final CatalogueService catalogue;
     private final HistoryService history;
+    private final ViewAddress addresses;
     private final LiveEvents events;
     private final JdbcTemplate jdbc;
 
@@ -45,6 +48,7 @@ public class WriteUpArchive {
             PublishedStateRepository states,
             CatalogueService catalogue,
             HistoryService history,
+            ViewAddress addresses,
             LiveEvents events,
             JdbcTemplate jdbc) {
         this.writeUps = writeUps;
@@ -54,6 +58,7 @@ public class WriteUpArchive {
         this.states = states;
         this.catalogue = catalogue;
         this.history = history;
+        this.addresses = addresses;
         this.events = events;
         this.jdbc = jdbc;
     }
@@ -83,8 +88,32 @@ public class WriteUpArchive {
             List<WriteUpView.Reader> readers,
             List<ArchivedState> states) {}
 
-    /** A figure with the view that it was taken from. */
-    public record ArchivedFigure(int number, String address, FigureContent content, String putBy, Instant putAt) {}
+    /**
+     * A figure with the view that it was taken from.
+     *
+     * @param name what it is called in its view; absent where nobody knows it any more
+     * @param choice how it is drawn there, and which of its rows
+     * @param names of the records whose numbers are in the address, by kind and number
+     */
+    public record ArchivedFigure(
+            int number,
+            String address,
+            @Nullable String name,
+            @Nullable String choice,
+            @Nullable Map<String, List<String>> names,
+            FigureContent content,
+            String putBy,
+            Instant putAt) {
+
+        /** Where it is taken from here; without a name, where its view does not show the same here, nobody looks at it again. */
+        FigureSource source(ViewAddress addresses) {
+            Optional<String> here =
+                    name == null || choice == null || names == null ? Optional.empty() : addresses.here(address, names);
+            return here.isEmpty()
+                    ? new FigureSource(address, "", "")
+                    : new FigureSource(here.get(), Objects.requireNonNull(name), Objects.requireNonNull(choice));
+        }
+    }
 
     /**
      * A state that readers saw.
@@ -125,7 +154,15 @@ public class WriteUpArchive {
                 w.changedBy,
                 w.changedAt,
                 figures.findByWriteUpIdOrderByNumber(id).stream()
-                        .map(f -> new ArchivedFigure(f.number, f.address, f.content(), f.putBy, f.putAt))
+                        .map(f -> new ArchivedFigure(
+                                f.number,
+                                f.address,
+                                f.name,
+                                f.choice,
+                                addresses.names(f.address),
+                                f.content(),
+                                f.putBy,
+                                f.putAt))
                         .toList(),
                 remarks.findByWriteUpIdOrderByAt(id).stream()
                         .map(WriteUpRemarkEntity::view)
@@ -183,8 +220,7 @@ public class WriteUpArchive {
         writeUps.saveAndFlush(w);
         archived.figures().forEach(f -> {
             WriteUpFigureEntity figure = new WriteUpFigureEntity(w.id, f.number());
-            // Without a name it is not looked at again: the numbers in its address are those of another desk.
-            FigureSource source = new FigureSource(f.address(), "", "");
+            FigureSource source = f.source(addresses);
             figure.set(source, FigureRules.clean(source, f.content()), 0, f.putBy(), f.putAt());
             figures.save(figure);
         });

@@ -86,7 +86,8 @@ record WriteUpView(
      * A figure that can be read without the desk.
      *
      * @param about units, base and interval: what the numbers are
-     * @param notes what a reader must know beside the numbers: suites, settings, what differs, what is left out
+     * @param notes what a reader must know beside the numbers: suites, settings, what is counted and shown
+     * @param caveats what takes something from the numbers: what differs and was not meant, single runs, what is left out
      * @param source where and when it was drawn
      * @param width of the drawing, in its own units
      * @param height of the drawing
@@ -98,6 +99,7 @@ record WriteUpView(
             String title,
             String about,
             List<String> notes,
+            List<String> caveats,
             String source,
             double width,
             double height,
@@ -106,13 +108,14 @@ record WriteUpView(
             List<Known> numbers) {
 
         FigureContent {
-            // Figures that were kept before they had numbers have none.
+            // Figures that were kept before they had caveats of their own, and numbers, have none.
+            caveats = Objects.requireNonNullElse(caveats, List.of());
             numbers = Objects.requireNonNullElse(numbers, List.of());
         }
 
         /** Returns the same under another title. */
         FigureContent called(String other) {
-            return new FigureContent(other, about, notes, source, width, height, drawing, table, numbers);
+            return new FigureContent(other, about, notes, caveats, source, width, height, drawing, table, numbers);
         }
     }
 
