@@ -313,6 +313,20 @@ describe('side by side', () => {
     expect(await screen.findByTestId('plumb')).toBeTruthy()
   })
 
+  it('says in its caveats which numbers rest on a single run, and which are missing and why', () => {
+    const [group] = view.groups
+    const tests = (group?.tests ?? []).map((t) => ({
+      ...t,
+      cells: t.cells.map((c) => (c.kind === 'SCORE' ? { ...c, readings: [1] } : c)),
+    }))
+    const single = { ...view, groups: group ? [{ ...group, tests }] : [] }
+    const shown = blocks(single, { sort: 'group', telling: false, open: ['PROCESSOR'] }, (g) => g)
+    const figure = comparisonFigure(single, shown, question(new URLSearchParams('s=setup-11&s=setup-12')))
+    const told = figure.caveats?.join('\n') ?? ''
+    expect(told).toContain('tests shown, 4 rest on a single run of one side.')
+    expect(told).toMatch(/No number: .*Forge of setup 1[12]: failed: it crashed\./)
+  })
+
   it('can be taken with every test in its data, shown or folded', () => {
     const asked = question(new URLSearchParams('s=setup-11&s=setup-12'))
     const shown = blocks(view, { sort: 'group', telling: true, open: [] }, (g) => g)

@@ -165,7 +165,7 @@ function Head({ view, saving, reads }: PartProps & { readonly view: View }) {
       {view.figures.some((f) => f.used) && (
         <Link
           className="border border-line rounded px-2.75 py-1.25 text-base text-ink hover:border-ink2"
-          title="Its figures over the whole screen: → and ← turn, f fills the screen, Esc comes back"
+          title="Its figures over the whole screen: → and ← turn, b and ↓ build one up row by row, f fills the screen, Esc comes back"
           to={`/write-ups/${String(view.id)}/show`}
         >
           Show

@@ -7,6 +7,7 @@ import { fittingFinds } from './editor/Finds'
 import { WriteUpPage } from './WriteUpPage'
 import { ShowPage } from './ShowPage'
 import { WriteUpsPage } from './WriteUpsPage'
+import { rowEnds } from './rows'
 import { points } from './words'
 
 afterEach(cleanup)
@@ -303,6 +304,25 @@ describe('show', () => {
     fireEvent.keyDown(window, { key: 'Escape' })
     expect(await screen.findByText('another view')).toBeTruthy()
   })
+
+  it('builds each figure up row by row, once that is asked for', async () => {
+    const second = { ...figure, number: 2 }
+    const text = '::figure{number=2}\n\n::figure{number=1}'
+    serve({ 'GET /api/v1/write-ups/3': { ...view, text, figures: [figure, second] } })
+    show(<ShowPage />, '/write-ups/3/show', '/write-ups/:id/show')
+    await screen.findByRole('heading')
+    const said = () => screen.getByRole('status').textContent
+    expect(said()).toBe('Figure 1 of 2')
+    fireEvent.keyDown(window, { key: 'ArrowDown' })
+    expect(said(), 'nothing is built up yet').toBe('Figure 1 of 2')
+    fireEvent.keyDown(window, { key: 'b' })
+    fireEvent.keyDown(window, { key: 'ArrowDown' })
+    expect(said()).toBe('Figure 1 of 2, built up to row 2')
+    fireEvent.keyDown(window, { key: 'ArrowRight' })
+    expect(said()).toBe('Figure 2 of 2, built up to row 1')
+    fireEvent.keyDown(window, { key: 'b' })
+    expect(said()).toBe('Figure 2 of 2')
+  })
 })
 
 describe('what is open', () => {
@@ -351,4 +371,11 @@ it('finds numbers of figures too, once something is typed', () => {
   expect(fittingFinds(finds, '')).toHaveLength(1)
   expect(fittingFinds(finds, '64.2 nook')).toEqual([finds[1]])
   expect(fittingFinds(finds, 'bed')).toHaveLength(2)
+})
+
+it('knows where the rows of a drawing end, whatever stands beside what', () => {
+  const at = (top: number) => ({ top, bottom: top + 10 })
+  expect(rowEnds([at(40), at(0), at(2), at(20)])).toEqual([16, 35])
+  expect(rowEnds([at(0)])).toEqual([])
+  expect(rowEnds([])).toEqual([])
 })

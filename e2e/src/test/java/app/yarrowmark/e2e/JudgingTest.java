@@ -44,7 +44,7 @@ class JudgingTest extends DemoDesk {
         assertThat(desk.text("[data-testid=differs] [data-standing=MEANT]")).contains("8 GiB → 16 GiB");
         assertThat(desk.text("[data-testid=differs] [data-standing=UNMEANT]")).contains("one → two");
         assertThat(desk.text("tr[data-group=GRAPHICS]"))
-                .contains("was not meant to: channels")
+                .contains("not meant: channels")
                 .contains("ahead");
         assertThat(desk.text("tr[data-group=STORAGE]")).contains("free space");
     }

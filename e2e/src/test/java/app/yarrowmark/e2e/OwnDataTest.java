@@ -276,6 +276,11 @@ class OwnDataTest {
                 + runs.get(1).at("/run/setupId").asText() + "&s=setup-"
                 + runs.get(0).at("/run/setupId").asText() + "&basis=OWN_UNIT");
         own.says("+67 points", "+61 points", "\u22121 points", "+7 points", "noise unknown");
+        String page = own.published(
+                "What the upgrade did", "Take it.", "It gains 67 points in all, 61 of them in the processor.");
+        assertThat(page)
+                .contains("67 points in all", "3223", "noise unknown")
+                .contains("rest on a single run of one side", "Take it.");
     }
 
     @Test

@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
+import org.openqa.selenium.WebElement;
 
 /** An empty desk, and what somebody does in its page who has read nothing. */
 final class OwnDesk implements AutoCloseable {
@@ -30,6 +31,52 @@ final class OwnDesk implements AutoCloseable {
     public void close() {
         desk.close();
         app.close();
+    }
+
+    /** Puts the figure of this view into a new write-up, writes a text above it, publishes, and returns what a stranger reads. */
+    String published(String title, String verdict, String text) {
+        desk.press("Put into a write-up");
+        desk.waitFor(By.cssSelector("button[aria-label='Write-up']"));
+        if (!get("/api/v1/write-ups").isEmpty()) {
+            desk.choose("Write-up", "a new one");
+        }
+        desk.type("What the new write-up is called", title);
+        desk.press("Put it in");
+        desk.see("It is figure 1 of");
+        desk.go(app.url() + "/write-ups");
+        desk.press(title);
+        desk.see("Before readers see it");
+        desk.waitFor(By.xpath("//label[span[.='Verdict']]/textarea")).sendKeys(verdict);
+        write(text);
+        kept();
+        publish();
+        String slug = get("/api/v1/write-ups").at("/0/slug").asText();
+        return app.send("GET", "/read/" + slug, "", "").body();
+    }
+
+    /** Types at the start of the text of a write-up. */
+    void write(CharSequence... keys) {
+        WebElement text = desk.waitFor(By.cssSelector(".ProseMirror"));
+        desk.script("const text = document.querySelector('.ProseMirror'); text.focus();"
+                + "getSelection().selectAllChildren(text.firstElementChild)");
+        text.sendKeys(keys);
+    }
+
+    /** Waits until all of a write-up is kept. */
+    void kept() {
+        desk.waitUntil(
+                "all to be kept",
+                () -> desk.text("main [role=status]").contains("kept ")
+                        && !desk.text("main [role=status]").contains("not kept"));
+    }
+
+    /** Publishes the write-up that is open. */
+    void publish() {
+        desk.press("Publish \u2026");
+        desk.see("Nobody put their name to it yet");
+        desk.waitFor(By.xpath("//*[@role='dialog']//button[normalize-space(.)='Publish']"))
+                .click();
+        desk.see("is published");
     }
 
     /** Waits until the page says all of it; digits and signs may be parted by narrow spaces. */

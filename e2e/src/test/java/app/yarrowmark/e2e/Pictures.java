@@ -33,12 +33,6 @@ class Pictures {
             desk.see("does not add up");
             still();
             desk.picture(FOLDER.resolve("desk.png"));
-            desk.script("localStorage.setItem('yarrowmark.theme','dark')");
-            desk.go(app.url() + "/standings?group=PROCESSOR&ranked=cpu.model");
-            desk.waitFor(By.cssSelector("tbody tr"));
-            still();
-            desk.picture(FOLDER.resolve("standings-parts.png"));
-            desk.script("localStorage.setItem('yarrowmark.theme','light')");
             desk.go(app.url() + "/standings");
             desk.see("Overall");
             still();
@@ -79,10 +73,31 @@ class Pictures {
         desk.script("document.querySelector('tr[data-focus=true]').scrollIntoView({block: 'center'})");
         still();
         desk.picture(FOLDER.resolve("why-here.png"));
-        desk.go(app.url() + "/standings?by=value&ranked=model");
-        desk.see("best value first");
+        published(app, desk);
+        desk.go(app.url() + "/access");
+        desk.see("Who may do what");
         still();
-        desk.picture(FOLDER.resolve("value.png"));
+        desk.picture(FOLDER.resolve("people.png"));
+    }
+
+    /** A write-up with its figures, the page that readers get, and a figure over the whole screen. */
+    private static void published(App app, Browser desk) throws Exception {
+        desk.go(app.url() + "/write-ups");
+        desk.press("A small box that waits for its memory");
+        desk.see("Before readers see it");
+        desk.waitUntil(
+                "all figures to be looked at", PATIENCE, () -> !desk.body().contains("Looking whether"));
+        desk.script("document.querySelector('.ProseMirror').scrollIntoView()");
+        still();
+        desk.picture(FOLDER.resolve("write-up.png"));
+        desk.go(desk.address() + "/show");
+        desk.waitFor(By.cssSelector("svg[role=img]"));
+        still();
+        desk.picture(FOLDER.resolve("show.png"));
+        desk.go(app.url() + "/read/what-an-update-took");
+        desk.see("One test tells it");
+        still();
+        desk.picture(FOLDER.resolve("read.png"));
     }
 
     /** A model, and a sheet with a fault. */
@@ -207,7 +222,6 @@ class Pictures {
             phone.go(app.url() + "/d/" + code);
             phone.press("Start");
             scene(phone, "Dense shading", "device.png");
-            scene(phone, "Layered blending", "device-rain.png");
         }
     }
 
