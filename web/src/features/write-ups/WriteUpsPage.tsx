@@ -2,6 +2,7 @@ import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { useModels } from '../../api/queries'
+import { useFocus } from '../../frame/focus'
 import { when } from '../../figures/dates'
 import { useWriteUps } from '../../subjects/queries'
 import { Button } from '../../ui/Button'
@@ -177,7 +178,8 @@ function Begin({ onClose }: { readonly onClose: () => void }) {
   const models = useModels().data ?? []
   const [title, setTitle] = useState('')
   const [line, setLine] = useState('')
-  const [model, setModel] = useState('')
+  const focus = useFocus()
+  const [model, setModel] = useState(focus ? String(focus.modelId) : '')
   const starting = useDeed(begin, 'here')
   const start = async () => {
     const made = await starting.run({ title, line, ...(model === '' ? {} : { modelId: Number(model) }) })

@@ -13,6 +13,7 @@ import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Base64;
 import java.util.List;
 import java.util.Locale;
 import java.util.regex.Matcher;
@@ -48,7 +49,8 @@ class DemoWriteUps {
             desk = browser;
             desk.signIn(app);
             try (Stream<Path> texts = Files.list(TEXTS)) {
-                for (Path text : texts.sorted().toList()) {
+                for (Path text :
+                        texts.filter(t -> t.toString().endsWith(".md")).sorted().toList()) {
                     make(Story.of(Files.readString(text)));
                 }
             }
@@ -231,12 +233,19 @@ class DemoWriteUps {
         return answer.isEmpty() ? JSON.nullNode() : JSON.readTree(answer);
     }
 
-    /** Pictures are large: only what readers see now has them. */
-    private static void lighten(JsonNode writeUp) {
+    /** Pictures are files of their own, and only of what readers see now. */
+    private static void lighten(JsonNode writeUp) throws IOException {
         JsonNode states = writeUp.get("states");
-        for (int i = 0; i + 1 < states.size(); i++) {
-            ((ObjectNode) states.get(i)).putObject("pictures");
-            ((ObjectNode) states.get(i).get("content")).putArray("pictures");
+        for (int i = 0; i < states.size(); i++) {
+            ObjectNode state = (ObjectNode) states.get(i);
+            for (var picture : state.get("pictures").properties()) {
+                Path file = TEXTS.resolve(writeUp.get("slug").asText() + "-" + picture.getKey() + ".png");
+                Files.write(file, Base64.getDecoder().decode(picture.getValue().asText()));
+            }
+            state.putObject("pictures");
+            if (i + 1 < states.size()) {
+                ((ObjectNode) state.get("content")).putArray("pictures");
+            }
         }
     }
 
@@ -252,7 +261,9 @@ class DemoWriteUps {
                 seen.add(entry.getName());
                 if (entry.getName().equals("write-ups.json")) {
                     JsonNode all = JSON.readTree(zip.readAllBytes());
-                    all.forEach(DemoWriteUps::lighten);
+                    for (JsonNode one : all) {
+                        lighten(one);
+                    }
                     JSON.writeValue(MADE.toFile(), all);
                     return;
                 }

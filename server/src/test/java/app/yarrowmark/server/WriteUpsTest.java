@@ -495,6 +495,29 @@ class WriteUpsTest extends ServerTest {
     }
 
     @Test
+    void howItWasMeasuredNamesThoseItWasHeldAgainstAndTheirNoise() {
+        long suite = suite("noisemill" + tag, "processor");
+        JsonNode own = onDesk("MINI", "Own " + tag, suite);
+        JsonNode other = onDesk("MINI", "Other " + tag, suite);
+        for (String weave : new String[] {"100", "101", "99"}) {
+            keep(own.get("sitting").asLong(), "noisemill" + tag, "weave=" + weave);
+            keep(other.get("sitting").asLong(), "noisemill" + tag, "weave=" + weave);
+        }
+        JsonNode view = begin("Held against " + tag, own.at("/setup/modelId").asLong());
+        ObjectNode body = tree(figure("Reed bed", "<rect width='9'/>"));
+        ((ObjectNode) body.get("source"))
+                .put(
+                        "address",
+                        "/side-by-side?s=setup-" + own.at("/setup/id").asLong() + "&s=setup-"
+                                + other.at("/setup/id").asLong());
+        person.post(at(view) + "/figures", body.toString()).expect(201);
+        JsonNode measured = person.get(at(view) + "/draft").expect(200).json().get("measured");
+        assertThat(measured).hasSize(2);
+        assertThat(measured.at("/1/setup").asText()).startsWith("Ostrel Other " + tag);
+        assertThat(measured.at("/1/suites/0/noise").asText()).matches("95 % intervals of its scores ±[\\d.]+ %");
+    }
+
+    @Test
     void aNumberThatTheFigureDoesNotHaveIsRefused() {
         JsonNode view = begin("Refused " + tag, null);
         ObjectNode body = tree(figure("Reed bed", "<rect width='9'/>"));

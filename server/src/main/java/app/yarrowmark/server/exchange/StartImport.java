@@ -9,6 +9,7 @@ import app.yarrowmark.server.catalogue.CatalogueService;
 import app.yarrowmark.server.writeups.WriteUpArchive;
 import com.fasterxml.jackson.core.type.TypeReference;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -62,12 +63,25 @@ class StartImport {
         loadWriteUps(Path.of(settings.importFile()).resolveSibling(DeskZip.WRITE_UPS));
     }
 
+    private static byte[] picture(Path file) {
+        try {
+            return Files.readAllBytes(file);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
     /** What was written about the desk stands beside it. */
     private void loadWriteUps(Path file) throws IOException {
         if (Files.exists(file)) {
             List<WriteUpArchive.Archived> all =
                     Json.mapper().readValue(file.toFile(), new TypeReference<List<WriteUpArchive.Archived>>() {});
-            all.forEach(one -> writeUps.take(one, LOADER.who()));
+            Path pictures = file.resolveSibling("write-ups");
+            for (WriteUpArchive.Archived one : all) {
+                writeUps.take(
+                        one.withPictures(number -> picture(pictures.resolve(one.slug() + "-" + number + ".png"))),
+                        LOADER.who());
+            }
         }
     }
 }

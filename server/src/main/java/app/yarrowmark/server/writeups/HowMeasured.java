@@ -2,12 +2,17 @@ package app.yarrowmark.server.writeups;
 
 import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.core.exchange.RunFile;
+import app.yarrowmark.core.score.Score;
 import app.yarrowmark.core.suite.SuiteSheet;
 import app.yarrowmark.server.catalogue.CatalogueService;
 import app.yarrowmark.server.catalogue.UnitView;
 import app.yarrowmark.server.runs.Flags;
+import app.yarrowmark.server.scorebook.ScoreBook;
+import app.yarrowmark.server.scorebook.ScoreSnapshot;
+import app.yarrowmark.server.setups.SetupLabel;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.setups.SetupView;
+import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
 import app.yarrowmark.server.writeups.PublishedContent.MeasuredSetup;
 import app.yarrowmark.server.writeups.PublishedContent.MeasuredSuite;
@@ -15,12 +20,14 @@ import com.fasterxml.jackson.core.type.TypeReference;
 import java.time.LocalDate;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
@@ -29,7 +36,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
 
-/** Says how a device was measured, from what its records hold. */
+/** Says how devices were measured, from what their records hold. */
 @Component
 class HowMeasured {
 
@@ -39,12 +46,15 @@ class HowMeasured {
     private final CatalogueService catalogue;
     private final SetupService setups;
     private final SuiteService suites;
+    private final ScoreBook book;
 
-    HowMeasured(JdbcTemplate jdbc, CatalogueService catalogue, SetupService setups, SuiteService suites) {
+    HowMeasured(
+            JdbcTemplate jdbc, CatalogueService catalogue, SetupService setups, SuiteService suites, ScoreBook book) {
         this.jdbc = jdbc;
         this.catalogue = catalogue;
         this.setups = setups;
         this.suites = suites;
+        this.book = book;
     }
 
     /** A run as far as it is told of. */
@@ -63,8 +73,26 @@ class HowMeasured {
         }
     }
 
-    /** Returns what is known of every setup of a model that has runs. */
-    List<MeasuredSetup> of(long modelId) {
+    /**
+     * Returns what is known of every setup of a model that has runs, and of setups that it was held against.
+     *
+     * @param modelId of the device; null for none
+     * @param others setups of whatever device
+     */
+    List<MeasuredSetup> of(@Nullable Long modelId, Collection<Long> others) {
+        List<MeasuredSetup> measured = new ArrayList<>(modelId == null ? List.of() : of(modelId));
+        for (long other : others) {
+            if (setups.exists(other)
+                    && !Long.valueOf(setups.view(other).modelId()).equals(modelId)) {
+                SetupView setup = setups.view(other);
+                String device = SetupLabel.called(setup.maker(), setup.model());
+                measured.add(new MeasuredSetup(device + ", " + setup.name(), facts(setup), suites(other)));
+            }
+        }
+        return measured;
+    }
+
+    private List<MeasuredSetup> of(long modelId) {
         List<MeasuredSetup> measured = new ArrayList<>();
         List<UnitView> units = catalogue.model(modelId).units();
         for (UnitView unit : units) {
@@ -89,7 +117,7 @@ class HowMeasured {
     private List<MeasuredSuite> suites(long setupId) {
         Map<Long, List<Row>> bySuite = new TreeMap<>(rows(setupId).stream().collect(Collectors.groupingBy(Row::suite)));
         return bySuite.entrySet().stream()
-                .map(e -> suite(suites.get(e.getKey()).sheet(), e.getValue()))
+                .map(e -> suite(suites.get(e.getKey()).sheet(), e.getValue(), noise(suites.get(e.getKey()), setupId)))
                 .toList();
     }
 
@@ -111,7 +139,29 @@ class HowMeasured {
                 setupId);
     }
 
-    private static MeasuredSuite suite(SuiteSheet sheet, List<Row> rows) {
+    /** How far the intervals of the scores reach; empty where no score has one. */
+    private String noise(Suite suite, long setupId) {
+        ScoreSnapshot scores = book.current();
+        double[] reaches = suite.sheet().metrics().stream()
+                .map(m -> scores.column(suite.metricId(m)).scores().get(setupId))
+                .filter(Objects::nonNull)
+                .map(Score::reach)
+                .flatMapToDouble(OptionalDouble::stream)
+                .sorted()
+                .toArray();
+        if (reaches.length == 0) {
+            return "";
+        }
+        String least = percent(reaches[0]);
+        String most = percent(reaches[reaches.length - 1]);
+        return "95 % intervals of its scores ±" + (least.equals(most) ? least : least + " to ±" + most) + " %";
+    }
+
+    private static String percent(double share) {
+        return String.format(Locale.ROOT, share < 0.0995 ? "%.1f" : "%.0f", share * 100);
+    }
+
+    private static MeasuredSuite suite(SuiteSheet sheet, List<Row> rows, String noise) {
         List<Row> counting = rows.stream().filter(Row::counts).toList();
         return new MeasuredSuite(
                 sheet.name() + " " + sheet.id().version(),
@@ -127,7 +177,8 @@ class HowMeasured {
                         .collect(Collectors.joining(", ")),
                 room(counting),
                 conditions(counting),
-                leftOut(rows));
+                leftOut(rows),
+                noise);
     }
 
     private static String days(List<Row> rows) {

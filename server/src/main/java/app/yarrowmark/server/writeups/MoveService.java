@@ -20,8 +20,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.namedparam.NamedParameterJdbcTemplate;
@@ -32,8 +30,6 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 @Transactional(readOnly = true)
 class MoveService {
-
-    private static final Pattern SETUP = Pattern.compile("setup-(\\d{1,18})");
 
     private final WriteUpService writeUps;
     private final WriteUpRepository records;
@@ -225,11 +221,7 @@ class MoveService {
 
     /** What happened to runs of the setups in its address, or to any where it names none. */
     private List<WhatHappened> why(WriteUpFigureEntity f) {
-        List<Long> setups = new ArrayList<>();
-        Matcher match = SETUP.matcher(f.address);
-        while (match.find()) {
-            setups.add(Long.valueOf(match.group(1)));
-        }
+        List<Long> setups = ViewAddress.setups(f.address);
         // Runs that came since, however they came; then what was done to those that were there.
         String mine = " and (:all or r.setup_id in (:setups))";
         return jdbc.query(

@@ -11,6 +11,7 @@ import java.time.Clock;
 import java.util.Arrays;
 import java.util.Base64;
 import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -164,9 +165,13 @@ class PublishService {
         Set<Integer> used = new HashSet<>(Markdown.figures(w.text));
         HungNumber.in(w.text).forEach(n -> used.add(n.figure()));
         Map<Integer, FigureContent> drawn = new TreeMap<>();
+        Set<Long> setups = new LinkedHashSet<>();
         figures.findByWriteUpIdOrderByNumber(w.id).stream()
                 .filter(f -> used.contains(f.number))
-                .forEach(f -> drawn.put(f.number, f.content()));
+                .forEach(f -> {
+                    drawn.put(f.number, f.content());
+                    setups.addAll(ViewAddress.setups(f.address));
+                });
         return new PublishedContent(
                 w.title,
                 w.line,
@@ -175,7 +180,7 @@ class PublishService {
                 view.verdict(),
                 view.answers(),
                 drawn,
-                w.modelId == null ? List.of() : measured.of(w.modelId),
+                measured.of(w.modelId, setups),
                 readers.findByWriteUpIdOrderByAt(w.id).stream()
                         .filter(r -> r.standsBy(w))
                         .map(r -> r.who)

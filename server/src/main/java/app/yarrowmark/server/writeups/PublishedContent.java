@@ -5,6 +5,7 @@ import app.yarrowmark.server.writeups.WriteUpView.FigureContent;
 import app.yarrowmark.server.writeups.WriteUpView.Verdict;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -12,7 +13,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param text CommonMark, as it was
  * @param figures that the text has, by their numbers
- * @param measured how the device was measured; empty where the write-up is of none
+ * @param measured how its device was measured, and those that it was held against
  * @param readBy who put their name to it
  * @param pictures numbers of the figures that there is a picture of
  */
@@ -48,6 +49,7 @@ record PublishedContent(
      * @param room how warm it was, in words; empty where nobody wrote it down
      * @param conditions that were ticked before every one of them
      * @param leftOut what does not count, and why, a line each
+     * @param noise how far the intervals of its scores reach, in words; empty where that is unknown
      */
     record MeasuredSuite(
             String suite,
@@ -57,5 +59,12 @@ record PublishedContent(
             String origin,
             String room,
             List<String> conditions,
-            List<String> leftOut) {}
+            List<String> leftOut,
+            String noise) {
+
+        MeasuredSuite {
+            // What was published before that was told says nothing of it.
+            noise = Objects.requireNonNullElse(noise, "");
+        }
+    }
 }

@@ -298,7 +298,7 @@ final class ReaderPage {
     private static String words(MeasuredSuite s) {
         List<String> parts = new ArrayList<>();
         parts.add(s.runs() == 1 ? "one run" : s.runs() + " runs");
-        Stream.of(s.days(), s.settings(), s.room().isEmpty() ? "" : "room " + s.room())
+        Stream.of(s.days(), s.settings(), s.room().isEmpty() ? "" : "room " + s.room(), s.noise())
                 .filter(p -> !p.isEmpty())
                 .forEach(parts::add);
         if (!s.origin().isEmpty()) {

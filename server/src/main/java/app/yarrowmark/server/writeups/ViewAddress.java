@@ -45,6 +45,16 @@ class ViewAddress {
         this.suites = suites;
     }
 
+    /** Returns the numbers of the setups that an address of this desk names, in its order. */
+    static List<Long> setups(String address) {
+        return NUMBER.matcher(address)
+                .results()
+                .filter(m -> kind(m).equals("setup"))
+                .map(m -> Long.valueOf(m.group()))
+                .distinct()
+                .toList();
+    }
+
     /** Returns the names of what the numbers in an address stand for, by kind and number such as {@code setup-12}. */
     Map<String, List<String>> names(String address) {
         Map<String, List<String>> names = new TreeMap<>();

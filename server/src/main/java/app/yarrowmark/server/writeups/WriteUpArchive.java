@@ -19,6 +19,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.function.IntFunction;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
@@ -86,7 +87,26 @@ public class WriteUpArchive {
             List<ArchivedFigure> figures,
             List<WriteUpView.Remark> remarks,
             List<WriteUpView.Reader> readers,
-            List<ArchivedState> states) {}
+            List<ArchivedState> states) {
+
+        /** Returns the same with the pictures that its last state names, by the number of the figure. */
+        public Archived withPictures(IntFunction<byte[]> picture) {
+            if (states.isEmpty()) {
+                return this;
+            }
+            List<ArchivedState> all = new ArrayList<>(states);
+            ArchivedState last = all.remove(all.size() - 1);
+            Map<Integer, String> pictures = new TreeMap<>();
+            last.content()
+                    .pictures()
+                    .forEach(n -> pictures.put(n, Base64.getEncoder().encodeToString(picture.apply(n))));
+            all.add(new ArchivedState(
+                    last.number(), last.at(), last.who(), last.revision(), last.changes(), last.content(), pictures));
+            return new Archived(
+                    slug, title, line, maker, model, text, verdict, answers, state, withdrawn, madeBy, madeAt,
+                    changedBy, changedAt, figures, remarks, readers, all);
+        }
+    }
 
     /**
      * A figure with the view that it was taken from.
