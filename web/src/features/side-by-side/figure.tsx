@@ -319,7 +319,7 @@ function caveats(view: View, blocks: readonly Block[]): readonly string[] {
     ...(single.length === 0
       ? []
       : [
-          `Of ${counted(shown.length, 'test')} shown, ${String(single.length)} rest on a single run of one side.`,
+          `Of ${counted(shown.length, 'test')} shown, ${single.length === 1 ? 'one rests' : `${String(single.length)} rest`} on a single run, on one side at least.`,
         ]),
     ...(gaps.length === 0 ? [] : [`No number: ${gaps.slice(0, mostGaps).join('; ')}${more}.`]),
   ]

@@ -31,13 +31,7 @@ class AnswersTest {
     private static Map<String, Long> bring(String suite, String... lines) throws IOException {
         Path file = Files.writeString(
                 Files.createTempDirectory("table").resolve(suite + ".csv"), String.join("\n", lines) + "\n");
-        own.bring(file);
-        own.desk.see("What the columns say");
-        own.makeSuite(suite);
-        own.desk.press("Read the table");
-        own.desk.see("to keep");
-        own.desk.press("Keep all that was understood");
-        own.desk.see("Take it back");
+        own.takeIn(file, suite);
         Map<String, Long> setups = new LinkedHashMap<>();
         for (JsonNode run : own.runsOf(suite)) {
             JsonNode setup = run.get("setup");

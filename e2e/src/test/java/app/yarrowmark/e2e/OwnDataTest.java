@@ -280,7 +280,7 @@ class OwnDataTest {
                 "What the upgrade did", "Take it.", "It gains 67 points in all, 61 of them in the processor.");
         assertThat(page)
                 .contains("67 points in all", "3223", "noise unknown")
-                .contains("rest on a single run of one side", "Take it.");
+                .contains("rest on a single run, on one side at least", "Take it.");
     }
 
     @Test

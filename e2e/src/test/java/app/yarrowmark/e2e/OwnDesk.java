@@ -33,6 +33,17 @@ final class OwnDesk implements AutoCloseable {
         app.close();
     }
 
+    /** Brings a table of a new suite in, and keeps all of it. */
+    void takeIn(Path table, String suite) {
+        bring(table);
+        desk.see("What the columns say");
+        makeSuite(suite);
+        desk.press("Read the table");
+        desk.see("to keep");
+        desk.press("Keep all that was understood");
+        desk.see("Take it back");
+    }
+
     /** Puts the figure of this view into a new write-up, writes a text above it, publishes, and returns what a stranger reads. */
     String published(String title, String verdict, String text) {
         desk.press("Put into a write-up");

@@ -161,13 +161,7 @@ class WritingTest {
                         + "Ostrel Sill 3,mini,15 W,35.0,24.9,6.1,27.0,31.0\nQuillon Q6,mini,15 W,39.9,28.8,4.9,26.2,30.2\n"
                         + "Quillon Q7,mini,28 W,52.4,40.2,7.0,45.1,36.1\nCorvane Pebble,mini,10 W,22.8,15.5,3.1,15.9,25.8\n"
                         + "Tamsin & Pell Moor 2,mini,28 W,50.1,37.7,8.2,47.3,35.0\nBrackwater Pier 2,mini,15 W,37.7,27.0,5.8,29.9,30.9\n");
-        own.bring(file);
-        own.desk.see("What the columns say");
-        own.makeSuite("Poolround");
-        own.desk.press("Read the table");
-        own.desk.see("40 to keep");
-        own.desk.press("Keep all that was understood");
-        own.desk.see("Take it back");
+        own.takeIn(file, "Poolround");
         own.rank("Poolround 1, Full load", "&tuned=BOTH");
         own.desk.see("Ostrel Sill 4");
         String page = own.published(

@@ -242,6 +242,9 @@ public record Quote(
     }
 
     private static String fixed(double value, int digits) {
+        if (!Double.isFinite(value)) {
+            return "\u221e";
+        }
         return new BigDecimal(value).setScale(digits, RoundingMode.HALF_UP).toPlainString();
     }
 

@@ -80,6 +80,15 @@ class QuoteTest {
     }
 
     @Test
+    void whatIsTooLargeToBeWrittenBreaksNothing() {
+        Known huge = new Known("all", "New", "Old", "", 1e308, "", 1.0, 1e308, false, 0);
+        assertThat(Quote.of(List.of(huge), new Wish("all", "New", "Old", As.GAIN, 1))
+                        .orElseThrow()
+                        .text())
+                .startsWith("\u221e");
+    }
+
+    @Test
     void digitsCanBeChosen() {
         assertThat(Quote.of(KNOWN, new Wish("all", "New", "Old", As.GAIN, 1))
                         .orElseThrow()
