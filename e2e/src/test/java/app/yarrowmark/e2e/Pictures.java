@@ -76,6 +76,8 @@ class Pictures {
         published(app, desk);
         desk.go(app.url() + "/access");
         desk.see("Who may do what");
+        desk.see("Change the password");
+        still();
         // The picture shows no browser that there is.
         desk.script("const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);"
                 + "while (walk.nextNode()) walk.currentNode.data ="
