@@ -37,6 +37,7 @@ async function views(cookie) {
   const runs = (await asked('/api/v1/runs?size=50', cookie)).rows
   const models = await asked('/api/v1/models', cookie)
   const suites = await asked('/api/v1/suites', cookie)
+  const writeUps = await asked('/api/v1/write-ups', cookie)
   const setups = [...new Set(runs.map((r) => r.setup.setupId))]
   return {
     desk: '/',
@@ -57,6 +58,10 @@ async function views(cookie) {
     history: '/history',
     access: '/access',
     'device page': '/d',
+    'write-ups': '/write-ups',
+    'a write-up': `/write-ups/${writeUps[0].id}`,
+    'a page to read': `/read/${writeUps.find((w) => w.state === 'PUBLISHED').slug}`,
+    'all to read': '/read',
   }
 }
 

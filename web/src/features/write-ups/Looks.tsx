@@ -17,11 +17,22 @@ export interface LooksProps {
 
 /** After so long without another word of the view, what it said is what it says. */
 const quiet = 700
+/** The view that somebody reads comes first. */
+const first = 2_500
 /** A view that says nothing for so long says nothing. */
 const patience = 15_000
 
 /** Looks at the views of figures again, one after the other, where the scores changed since; says so while it does. */
 export function Looks({ writeUp }: LooksProps) {
+  const [begun, setBegun] = useState(false)
+  useEffect(() => {
+    const timer = setTimeout(() => {
+      setBegun(true)
+    }, first)
+    return () => {
+      clearTimeout(timer)
+    }
+  }, [])
   const [done, setDone] = useState<ReadonlySet<string>>(new Set())
   const keep = useDeed(keepNow)
   const asked = useQuery({
@@ -30,7 +41,7 @@ export function Looks({ writeUp }: LooksProps) {
   })
   const mine = (asked.data ?? []).filter((u) => writeUp === undefined || u.writeUp === writeUp)
   const next = mine.find((u) => !done.has(nameOf(u)))
-  if (!next) return null
+  if (!next || !begun) return null
   return (
     <>
       <p role="status" className="text-sm text-ink2">

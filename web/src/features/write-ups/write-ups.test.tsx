@@ -245,7 +245,9 @@ describe('a write-up', () => {
       },
     })
     show(<WriteUpPage />, '/write-ups/3', '/write-ups/:id')
-    const frame = await screen.findByTitle<HTMLIFrameElement>('A view that is looked at again')
+    const frame = await screen.findByTitle<HTMLIFrameElement>('A view that is looked at again', undefined, {
+      timeout: 4000,
+    })
     expect(frame.src).toContain('/standings?kind=MINI#look=')
     const tell = (name: string, title: string, origin: string) => {
       const data = { look: 'figure', name, content: { ...figure.content, title } }

@@ -60,7 +60,7 @@ final class ReaderPage {
     static String page(PublishedContent content, Told told, Place place) {
         Html html = new Html();
         head(html, content, told, place);
-        html.raw("<body><article>\n<header class=\"top\"><p class=\"by\">")
+        html.raw("<body><main>\n<header class=\"top\"><p class=\"by\">")
                 .raw(Html.text(byline(content, told)))
                 .raw("</p>\n");
         html.tag("h1", content.title())
@@ -82,7 +82,7 @@ final class ReaderPage {
         measured(html, content);
         changes(html, told);
         foot(html, told, place);
-        return html.raw("</article></body></html>\n").toString();
+        return html.raw("</main></body></html>\n").toString();
     }
 
     private static String byline(PublishedContent content, Told told) {
