@@ -50,6 +50,7 @@ create table write_up_reader (
   write_up_id bigint        not null,
   who         varchar(120)  not null,
   at          datetime(6)   not null,
+  edition     int           not null,
   constraint reader_of_write_up foreign key (write_up_id) references write_up (id) on delete cascade
 );
 

@@ -6,3 +6,6 @@ alter table write_up_figure
   add now_content  mediumtext,
   add now_revision bigint        not null default 0,
   add now_at       datetime(6);
+
+-- A name stands until something is changed, whatever the edition; not every home has this column.
+alter table write_up_reader drop column if exists edition;

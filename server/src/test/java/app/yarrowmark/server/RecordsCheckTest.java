@@ -1,0 +1,77 @@
+package app.yarrowmark.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import org.flywaydb.core.Flyway;
+import org.flywaydb.core.api.configuration.FluentConfiguration;
+import org.flywaydb.core.api.exception.FlywayValidateException;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.datasource.DriverManagerDataSource;
+
+class RecordsCheckTest {
+
+    private DriverManagerDataSource home;
+    private JdbcTemplate jdbc;
+    private String name;
+
+    @BeforeEach
+    void anOlderHome() {
+        String url = System.getProperty("spring.datasource.url");
+        name = url.replaceFirst(".*/", "") + "_twice";
+        home = new DriverManagerDataSource(
+                url.replaceFirst("/[^/]*$", "/" + name + "?createDatabaseIfNotExist=true"), "yarrowmark", "yarrowmark");
+        jdbc = new JdbcTemplate(home);
+        sql().target("15").load().migrate();
+    }
+
+    @AfterEach
+    void dropped() {
+        jdbc.execute("drop database " + name);
+    }
+
+    /** Those in SQL are enough for what is looked at here. */
+    private FluentConfiguration sql() {
+        return Flyway.configure()
+                .dataSource(home)
+                .ignoreMigrationPatterns("*:missing")
+                .outOfOrder(false);
+    }
+
+    private void open() {
+        new RecordsCheck().checked(home).migrate(sql().load());
+    }
+
+    private int columns() {
+        return jdbc.queryForObject(
+                "select count(*) from information_schema.columns where table_schema = database()"
+                        + " and table_name = 'write_up_reader' and column_name = 'edition'",
+                Integer.class);
+    }
+
+    @Test
+    void aHomeOfEitherWritingOpensAndBecomesTheSame() {
+        assertThat(columns()).isEqualTo(1);
+        jdbc.execute("alter table write_up_reader drop column edition");
+        jdbc.update("update flyway_schema_history set checksum = 1 where version = '15'");
+        open();
+        assertThat(columns()).isZero();
+        open();
+    }
+
+    @Test
+    void theOtherWritingLosesTheColumn() {
+        open();
+        assertThat(columns()).isZero();
+    }
+
+    @Test
+    void aHomeWhoseOtherVersionsDifferIsStillRefused() {
+        jdbc.update("update flyway_schema_history set checksum = 1 where version in ('14', '15')");
+        assertThatThrownBy(this::open).isInstanceOf(FlywayValidateException.class);
+        assertThat(columns()).isEqualTo(1);
+    }
+}
