@@ -126,7 +126,7 @@ export function claimWords({ text, standing }: Schemas['SaidNumber']): string {
     case 'SLIP':
       return `“${text}” may be a slip of the pen`
     case 'UNKNOWN':
-      return `“${text}” is in no figure here, and in no score of the device`
+      return `“${text}” is in no figure here, and in no score of a device that is named`
   }
 }
 
@@ -140,7 +140,9 @@ export function heldWords({ text, figure, holding, said, now, within }: Schemas[
     case 'DIFFERS':
       return `The text says “${text}”; figure ${String(figure)} says ${said ?? 'another number'}`
     case 'GONE':
-      return `“${text}” hangs on nothing any more`
+      return said === undefined
+        ? `“${text}” hangs on nothing any more`
+        : `“${text}” is not said any more where figure ${String(figure)} comes from`
   }
 }
 
@@ -161,7 +163,7 @@ export function movedWords({ number, changed, of }: Schemas['MovedFigure']): str
 /** Why: what happened to runs since the figure was put in. */
 export function whyWords({ title, why }: Schemas['MovedFigure']): string {
   const told = why.map(({ what, times }) => `${many(times, 'run', 'runs').toLowerCase()} ${deedWords(what)}`)
-  return `“${title}”. ${told.length === 0 ? 'No run of its devices changed: others in the pool did, or what counts.' : `Since it was put in: ${told.join(', ')}.`}`
+  return `“${title}”. ${told.length === 0 ? 'No run of its devices changed since it was put in; something else that its numbers rest on did.' : `Since it was put in: ${told.join(', ')}.`}`
 }
 
 /** A text in which numbers say what their figures say. */
@@ -170,7 +172,7 @@ export function rewritten(text: string, numbers: readonly Schemas['HeldNumber'][
     (now, n) =>
       n.said === undefined
         ? now
-        : now.replaceAll(`:number[${n.text}]{${n.about}}`, `:number[${n.said}]{${n.about}}`),
+        : now.split(`:number[${n.text}]{${n.about}}`).join(`:number[${n.said}]{${n.about}}`),
     text,
   )
 }

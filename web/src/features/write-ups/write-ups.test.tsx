@@ -8,7 +8,7 @@ import { WriteUpPage } from './WriteUpPage'
 import { ShowPage } from './ShowPage'
 import { WriteUpsPage } from './WriteUpsPage'
 import { rowEnds } from './rows'
-import { points } from './words'
+import { heldWords, points, rewritten, whyWords } from './words'
 
 afterEach(cleanup)
 
@@ -169,7 +169,9 @@ describe('a write-up', () => {
   it('says which numbers are in no figure, and takes one’s own word for it', async () => {
     const sent = serve({ ...server, 'PUT /api/v1/write-ups/3': { ...view, edition: 5 } })
     show(<WriteUpPage />, '/write-ups/3', '/write-ups/:id')
-    expect(await screen.findByText('“12 m” is in no figure here, and in no score of the device')).toBeTruthy()
+    expect(
+      await screen.findByText('“12 m” is in no figure here, and in no score of a device that is named'),
+    ).toBeTruthy()
     expect(screen.getByText('1 of 2 are what figures or scores say, or your own word.')).toBeTruthy()
     fireEvent.click(screen.getByText('It is my own word'))
     await waitFor(
@@ -380,4 +382,30 @@ it('knows where the rows of a drawing end, whatever stands beside what', () => {
   expect(rowEnds([at(40), at(0), at(2), at(20)])).toEqual([16, 35])
   expect(rowEnds([at(0)])).toEqual([])
   expect(rowEnds([])).toEqual([])
+})
+
+describe('a number that hangs on a figure', () => {
+  const wish = { of: 'bed', subject: 'Nook', base: '', as: 'VALUE' } as const
+  const number = { text: '3 $', about: 'figure=1 of="price ($&)"', figure: 1, wish, words: '' }
+
+  it('is told from one that its figure has, and its view has no more', () => {
+    expect(heldWords({ ...number, holding: 'GONE' })).toBe('“3 $” hangs on nothing any more')
+    expect(heldWords({ ...number, holding: 'GONE', said: '3 $' })).toBe(
+      '“3 $” is not said any more where figure 1 comes from',
+    )
+    expect(heldWords({ ...number, holding: 'MOVED', now: '4 $', within: false })).toContain(
+      'outside its interval',
+    )
+  })
+
+  it('is written as its figure says it, whatever signs are in it', () => {
+    const text = `It costs :number[3 $]{${number.about}}.`
+    expect(rewritten(text, [{ ...number, holding: 'DIFFERS', said: '4 $&' }])).toBe(
+      `It costs :number[4 $&]{${number.about}}.`,
+    )
+  })
+
+  it('does not blame runs where none changed', () => {
+    expect(whyWords({ number: 1, title: 'Bed', changed: 1, of: 2, why: [] })).toContain('something else')
+  })
 })

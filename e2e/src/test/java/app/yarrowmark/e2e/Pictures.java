@@ -166,12 +166,6 @@ class Pictures {
         desk.see("Moved together at");
         still();
         desk.picture(FOLDER.resolve("versions.png"));
-        List<Long> drives = app.setups("Q4");
-        desk.go(app.url() + "/inside?suite=" + app.suite("root") + "&setup=" + drives.get(0) + "&setup="
-                + drives.get(1));
-        desk.see("dips at");
-        still();
-        desk.picture(FOLDER.resolve("curve.png"));
         desk.go(app.url() + "/inside?suite=" + app.suite("nightshift") + "&setup="
                 + app.setups("Ledge 14").get(0) + "&series=work&series=clock&series=temperature");
         desk.see("throttles from");

@@ -70,7 +70,7 @@ class WritingTest {
         own.desk.type("Which number", "film against");
         own.desk.see("Genround 1 \u00b7 Film export");
         own.desk.keys(Keys.ENTER);
-        own.desk.see("faster or better than Corvane Nook 2");
+        own.desk.see("faster than Corvane Nook 2");
         own.desk.press("Put it in");
         own.desk.see("stands at the end of");
     }
@@ -139,7 +139,7 @@ class WritingTest {
                 .doesNotContain("<script src");
         assertThat(page.indexOf("The film is there")).isLessThan(page.indexOf("<figure"));
         assertThat(page)
-                .contains(">39&nbsp;%</a>", "faster or better than Corvane Nook 2")
+                .contains(">39&nbsp;%</a>", "faster than Corvane Nook 2")
                 .doesNotContain(":number");
         assertThat(stranger("/read/" + slug + "/figure-1.csv", 200)).contains("1890", "1702");
         assertThat(stranger("/read", 200)).contains(TITLE);

@@ -488,6 +488,22 @@ class WriteUpsTest extends ServerTest {
         assertThat(why.findValuesAsText("times")).containsExactlyInAnyOrder("2", "1");
     }
 
+    @Test
+    void aFigureThatCannotBeLookedAtIsNotCalledLookedAt() {
+        JsonNode view = begin("Nameless " + tag, null);
+        ObjectNode body = tree(figure("Reed bed", "<rect width='9'/>"));
+        ((ObjectNode) body.get("source")).put("name", "");
+        person.post(at(view) + "/figures", body.toString()).expect(201);
+        publish(written(person.get(at(view)).json(), "It draws 64.2 frames/s.\n\n::figure{number=1}\n"), "");
+        JsonNode sheet = onDesk("MINI", "Nook " + tag, suite("namemill" + tag, "processor"));
+        keep(sheet.get("sitting").asLong(), "namemill" + tag, "weave=417");
+        assertThat(unseen(view)).isZero();
+        assertThat(of(person.get("/api/v1/write-ups/published-moves").json(), view)
+                        .get("seen")
+                        .asBoolean())
+                .isFalse();
+    }
+
     private long unseen(JsonNode view) {
         return person.get("/api/v1/write-ups/unseen-figures").expect(200).json().findValues("writeUp").stream()
                 .filter(w -> w.asLong() == view.get("id").asLong())

@@ -107,7 +107,7 @@ public record Quote(
         return Optional.of(
                 wish.as() == As.TIMES
                         ? times(times, wish)
-                        : share(wish.as() == As.AMOUNT ? times.turned() : times, less, wish));
+                        : share(wish.as() == As.AMOUNT ? times.turned() : times, own, wish));
     }
 
     private static boolean isPair(Known own, Known base) {
@@ -163,15 +163,13 @@ public record Quote(
                 t.high);
     }
 
-    private static Quote share(Times t, boolean less, Wish wish) {
+    private static Quote share(Times t, @Nullable Known own, Wish wish) {
         double share = Math.abs(t.value - 1);
         boolean more = t.value >= 1;
         int digits = wish.digits() == null ? (share < 0.0995 ? 1 : 0) : wish.digits();
         Double low = t.low == null || t.high == null ? null : (Double) (more ? t.low - 1 : 1 - t.high);
         Double high = t.low == null || t.high == null ? null : (Double) (more ? t.high - 1 : 1 - t.low);
-        String kind = wish.as() == As.AMOUNT || !less
-                ? (more ? "more" : "less")
-                : (more ? "faster or better" : "slower or worse");
+        String kind = kind(more, own, wish.as());
         return new Quote(
                 wish.as(),
                 fixed(share * 100, digits) + "\u00a0%",
@@ -180,6 +178,17 @@ public record Quote(
                 share,
                 low,
                 high);
+    }
+
+    /** A time has its own words where it is turned into how fast something is. */
+    private static String kind(boolean more, @Nullable Known own, As as) {
+        if (own == null || !own.lessIsBetter() || as == As.AMOUNT) {
+            return more ? "more" : "less";
+        }
+        if (own.seconds().isPresent()) {
+            return more ? "faster" : "slower";
+        }
+        return more ? "better" : "worse";
     }
 
     private static Quote difference(Known own, Known base) {

@@ -62,7 +62,7 @@ class QuoteTest {
     void itSaysItsBaseAndItsInterval() {
         assertThat(quote("frames", "New", "Old", As.GAIN).words().replace('\u00a0', ' '))
                 .isEqualTo("more than Old: frames, New; 95 % interval 20 to 30 %");
-        assertThat(quote("film", "New", "Old", As.GAIN).words()).startsWith("faster or better than Old");
+        assertThat(quote("film", "New", "Old", As.GAIN).words()).startsWith("faster than Old");
         Quote less = quote("film", "New", "Old", As.AMOUNT);
         assertThat(less.words()).startsWith("less than Old: film, New");
         assertThat(less.low()).isCloseTo(1 - 1 / 1.25, within(1e-12));

@@ -146,7 +146,7 @@ class MoveService {
                         .flatMap(f -> moved(f).stream())
                         .toList(),
                 (int) all.stream()
-                        .filter(f -> needed.contains(f.number) && isUnseen(f, current))
+                        .filter(f -> needed.contains(f.number) && isBehind(f, current))
                         .count());
     }
 
@@ -157,8 +157,13 @@ class MoveService {
         return needed;
     }
 
+    private static boolean isBehind(WriteUpFigureEntity f, long current) {
+        return f.nowRevision < current;
+    }
+
+    /** Without a name nobody knows which figure of its view it is: it cannot be looked at. */
     private static boolean isUnseen(WriteUpFigureEntity f, long current) {
-        return !f.name.isEmpty() && f.nowRevision < current;
+        return isBehind(f, current) && !f.name.isEmpty();
     }
 
     private static HeldNumber held(HungNumber n, Map<Integer, FigureContent> kept, Map<Integer, FigureContent> latest) {
@@ -292,7 +297,7 @@ class MoveService {
                 }
             }
         }
-        boolean isSeen = all.stream().noneMatch(f -> then.containsKey(f.number) && isUnseen(f, current));
+        boolean isSeen = all.stream().noneMatch(f -> then.containsKey(f.number) && isBehind(f, current));
         return new PublishedMoves(seen.writeUp().id, changed, numbers, isSeen);
     }
 }
