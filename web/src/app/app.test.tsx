@@ -64,7 +64,7 @@ describe('the app', () => {
       },
     })
     show(<App />, '/standings?focus=8')
-    const tern = await screen.findByText('Tern 6', {}, { timeout: 5000 })
+    const tern = await screen.findByText('Tern 6')
     expect(tern.closest('a')?.getAttribute('aria-current')).toBe('true')
     expect(screen.getByText('Fen 13').closest('a')?.getAttribute('href')).toBe('/standings?focus=7')
     await waitFor(() => {
@@ -79,7 +79,7 @@ describe('the app', () => {
   it('says so when the server is away', async () => {
     vi.stubGlobal('fetch', () => Promise.reject(new TypeError('failed')))
     show(<App />)
-    expect(await screen.findByText(/The server cannot be reached/, {}, { timeout: 5000 })).toBeTruthy()
+    expect(await screen.findByText(/The server cannot be reached/)).toBeTruthy()
   })
 })
 

@@ -28,7 +28,7 @@ describe('an empty desk', () => {
     expect((await screen.findByRole('status')).textContent).toContain('is starting')
     expect(screen.getByText<HTMLButtonElement>('Look at the demo').disabled).toBe(true)
     state = 'READY'
-    const open = await screen.findByText<HTMLAnchorElement>('Open the demo', {}, { timeout: 5000 })
+    const open = await screen.findByText<HTMLAnchorElement>('Open the demo')
     // Another name of this computer, so that the sign-in here stays.
     expect(open.href).toBe('http://127.0.0.1:40123/')
     expect(screen.getByTestId('demo').textContent).toContain('Wren Alder with the password s3cret')

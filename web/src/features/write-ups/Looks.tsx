@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
+import { useEffect, useLayoutEffect, useState } from 'react'
 import { api, take } from '../../api/client'
 import type { Schemas } from '../../api/client'
 import { keys } from '../../api/keys'
@@ -74,7 +74,8 @@ interface LookProps {
 
 function Look({ unseen, onSeen }: LookProps) {
   const { source } = unseen
-  useEffect(() => {
+  // Heard from the moment the frame is there, so that nothing it says is missed.
+  useLayoutEffect(() => {
     const figures = new Map<string, Seen['content']>()
     const end = () => {
       const only = figures.size === 1 ? [...figures.values()][0] : undefined

@@ -134,13 +134,10 @@ describe('a write-up', () => {
     fireEvent.change(await screen.findByLabelText('Title'), { target: { value: 'A smaller box' } })
     fireEvent.change(screen.getByLabelText('For'), { target: { value: 'quiet\nsmall\n' } })
     expect(screen.getByRole('status').textContent).toContain('not kept yet')
-    await waitFor(
-      () => {
-        expect(screen.getByRole('status').textContent).toContain('kept')
-        expect(sent.filter((s) => s.method === 'PUT')).toHaveLength(1)
-      },
-      { timeout: 4000 },
-    )
+    await waitFor(() => {
+      expect(screen.getByRole('status').textContent).toContain('kept')
+      expect(sent.filter((s) => s.method === 'PUT')).toHaveLength(1)
+    })
     const body = sent.find((s) => s.method === 'PUT')?.body as Schemas['WriteUpEdit']
     expect(body.edition).toBe(4)
     expect(body.title).toBe('A smaller box')
@@ -156,7 +153,7 @@ describe('a write-up', () => {
     })
     show(<WriteUpPage />, '/write-ups/3', '/write-ups/:id')
     fireEvent.change(await screen.findByLabelText('Title'), { target: { value: 'My box' } })
-    const both = await screen.findByTestId('overtaken', undefined, { timeout: 4000 })
+    const both = await screen.findByTestId('overtaken')
     expect(both.textContent).toContain('Their box')
     expect(both.textContent).toContain('My box')
     expect(sent.filter((s) => s.method === 'PUT')).toHaveLength(1)
@@ -174,13 +171,10 @@ describe('a write-up', () => {
     ).toBeTruthy()
     expect(screen.getByText('1 of 2 are what figures or scores say, or your own word.')).toBeTruthy()
     fireEvent.click(screen.getByText('It is my own word'))
-    await waitFor(
-      () => {
-        const body = sent.find((s) => s.method === 'PUT')?.body as Schemas['WriteUpEdit'] | undefined
-        expect(body?.answers).toEqual([{ caveat: 'own word: 12 m', text: 'my own word' }])
-      },
-      { timeout: 4000 },
-    )
+    await waitFor(() => {
+      const body = sent.find((s) => s.method === 'PUT')?.body as Schemas['WriteUpEdit'] | undefined
+      expect(body?.answers).toEqual([{ caveat: 'own word: 12 m', text: 'my own word' }])
+    })
   })
 
   it('says which numbers moved and why, renews the figure, and writes what it says', async () => {
@@ -220,13 +214,10 @@ describe('a write-up', () => {
     fireEvent.click(await screen.findByText('Write 65.5'))
     const put = sent.find((s) => s.path.endsWith('/figures/1'))?.body as Schemas['NewFigure']
     expect(put).toEqual({ source: figure.source, content: now })
-    await waitFor(
-      () => {
-        const body = sent.find((s) => s.method === 'PUT' && s.path.endsWith('/3'))?.body
-        expect((body as Schemas['WriteUpEdit'] | undefined)?.text).toBe(`It draws :number[65.5]{${about}}.`)
-      },
-      { timeout: 4000 },
-    )
+    await waitFor(() => {
+      const body = sent.find((s) => s.method === 'PUT' && s.path.endsWith('/3'))?.body
+      expect((body as Schemas['WriteUpEdit'] | undefined)?.text).toBe(`It draws :number[65.5]{${about}}.`)
+    })
   })
 
   it('looks at the views of its figures again, and keeps what they say', async () => {
@@ -247,9 +238,7 @@ describe('a write-up', () => {
       },
     })
     show(<WriteUpPage />, '/write-ups/3', '/write-ups/:id')
-    const frame = await screen.findByTitle<HTMLIFrameElement>('A view that is looked at again', undefined, {
-      timeout: 4000,
-    })
+    const frame = await screen.findByTitle<HTMLIFrameElement>('A view that is looked at again')
     expect(frame.src).toContain('/standings?kind=MINI#look=')
     const tell = (name: string, title: string, origin: string) => {
       const data = { look: 'figure', name, content: { ...figure.content, title } }
@@ -259,13 +248,10 @@ describe('a write-up', () => {
     tell('Another', 'Another', window.location.origin)
     tell('Reed bed', 'Half read', window.location.origin)
     tell('Reed bed', 'Reed bed', window.location.origin)
-    await waitFor(
-      () => {
-        const kept = sent.filter((s) => s.path.endsWith('/now'))
-        expect(kept.map((s) => (s.body as Schemas['FigureContent']).title)).toEqual(['Reed bed'])
-      },
-      { timeout: 3000 },
-    )
+    await waitFor(() => {
+      const kept = sent.filter((s) => s.path.endsWith('/now'))
+      expect(kept.map((s) => (s.body as Schemas['FigureContent']).title)).toEqual(['Reed bed'])
+    })
     await waitFor(() => {
       expect(screen.queryByText(/Looking whether/)).toBeNull()
     })
