@@ -37,6 +37,7 @@ export const keys = {
   writeUps: () => key('write-ups'),
   writeUp: (id: number, ...of: readonly unknown[]) => key('write-up', id, ...of),
   numberWays: (question: unknown) => key('number-ways', question),
+  secondReaders: () => key('second-readers'),
   writeUpMoves: (of: 'published' | 'unseen') => key('write-up-moves', of),
   choice: () => key('choice'),
   line: (question: unknown) => key('line', question),

@@ -44,6 +44,7 @@ const madeOf: Readonly<Record<Family, readonly Topic[]>> = {
   'write-ups': ['WRITE_UPS', 'CATALOGUE'],
   'write-up': ['WRITE_UPS'],
   'number-ways': [],
+  'second-readers': [],
   'write-up-moves': ['WRITE_UPS'],
   choice: ['RUNS', 'STANDINGS'],
   search: ['BOARDS'],

@@ -17,6 +17,7 @@ import { rowAtHand, togglePick, usePicks } from '../frame/picks'
 import { turnTheme } from './theme'
 import { usePrinting } from '../ui/printing'
 import { today } from '../figures/dates'
+import { useWriteUps } from '../subjects/queries'
 
 const views: readonly { readonly view: View; readonly name: string; readonly key: string }[] = [
   { view: 'desk', name: 'Desk', key: 'd' },
@@ -201,6 +202,11 @@ function Views({ name, onKeys }: { readonly name: string; readonly onKeys: () =>
   const to = useViewAddress()
   const { pathname } = useLocation()
   const picks = usePicks()
+  const asked = useWriteUps().data?.filter((w) => w.waitsFor.includes(name)).length ?? 0
+  const counts: Partial<Record<View, readonly [number, string]>> = {
+    'side-by-side': [picks.length, 'picked with x'],
+    'write-ups': [asked, 'you are asked to read'],
+  }
   return (
     <nav
       aria-label="Views"
@@ -215,11 +221,7 @@ function Views({ name, onKeys }: { readonly name: string; readonly onKeys: () =>
         >
           <span>
             {v.name}
-            {v.view === 'side-by-side' && picks.length > 0 && (
-              <span className="num text-xs ml-1.5 px-1 rounded bg-line2" title="picked with x">
-                {picks.length}
-              </span>
-            )}
+            <Count of={counts[v.view]} />
           </span>
           <span className="text-ink2 text-xs font-normal max-md:hidden" aria-hidden="true">
             {v.key}
@@ -242,6 +244,16 @@ function Views({ name, onKeys }: { readonly name: string; readonly onKeys: () =>
         <SignOut name={name} />
       </div>
     </nav>
+  )
+}
+
+/** A number beside a view's name, if it is one, and what it counts. */
+function Count({ of }: { readonly of: readonly [number, string] | undefined }) {
+  if (!of || of[0] === 0) return null
+  return (
+    <span className="num text-xs ml-1.5 px-1 rounded bg-line2" title={of[1]}>
+      {of[0]}
+    </span>
   )
 }
 

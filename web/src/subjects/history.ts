@@ -41,6 +41,8 @@ const deeds: Record<string, string> = {
   REMARKED: 'remarked',
   REMARK_SETTLED: 'settled a remark',
   REMARK_OPENED: 'opened a remark again',
+  ASKED: 'asked to read it',
+  ASKED_NO_MORE: 'asked no more to read it',
   READ: 'put their name to it',
   PUBLISHED: 'published',
   WITHDRAWN: 'withdrew',

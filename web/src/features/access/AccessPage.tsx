@@ -35,7 +35,8 @@ export function AccessPage() {
       <h1>Who may do what</h1>
       <p className="text-ink2 text-base">
         People sign in by name: an owner says who is here, a reviewer changes records, a reader sees
-        everything and changes nothing. A script or a device shows a token instead.
+        everything, may say what they think of write-ups, and changes nothing else. A script or a device shows
+        a token instead.
       </p>
       <People owner={owner} />
       <Own />

@@ -15,7 +15,8 @@ type Purpose = Schemas['LinkPurpose']
 const may: Readonly<Record<'OWNER' | 'REVIEWER' | 'READER', string>> = {
   OWNER: 'You will be an owner: everything is yours to change, and you say who else is here.',
   REVIEWER: 'You will be a reviewer: devices, runs and suites are yours to change.',
-  READER: 'You will be a reader: you see everything and change nothing.',
+  READER:
+    'You will be a reader: you see everything, may say what you think of write-ups, and change nothing else.',
 }
 
 /** For whoever was given a link: an account of their own, or a new password. */

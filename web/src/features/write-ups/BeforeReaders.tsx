@@ -1,12 +1,12 @@
 import { useState } from 'react'
 import type { Schemas } from '../../api/client'
-import { useSession } from '../../api/queries'
 import { when } from '../../figures/dates'
 import { Button } from '../../ui/Button'
-import { Field, FieldError } from '../../ui/Field'
+import { Field } from '../../ui/Field'
 import { useDeed } from '../../ui/deed'
-import { remark, settle, sign, withdraw } from './deeds'
+import { withdraw } from './deeds'
 import { Numbers } from './Numbers'
+import { SecondReader } from './SecondReader'
 import { points } from './words'
 import type { Point } from './words'
 import type { Saving } from './saving'
@@ -46,86 +46,11 @@ export function BeforeReaders({ view, saving, reads }: BeforeReadersProps) {
           </li>
         ))}
       </ul>
-      <Numbers view={view} saving={saving} reads={reads} />
-      <Second view={view} saving={saving} reads={reads} />
-      <States view={view} reads={reads} />
+      <Numbers view={view} saving={saving} reads={reads}>
+        <SecondReader view={view} saving={saving} reads={reads} />
+        <States view={view} reads={reads} />
+      </Numbers>
     </aside>
-  )
-}
-
-/** Remarks of others, and the name of who read it. */
-function Second({ view, saving, reads }: BeforeReadersProps) {
-  const own = useSession().data?.name
-  const saying = useDeed(remark, 'here')
-  const settling = useDeed(settle)
-  const signing = useDeed(sign, 'here')
-  const [passage, setPassage] = useState('')
-  const [text, setText] = useState('')
-  const say = async () => {
-    if (await saying.run({ id: view.id, passage, text })) {
-      setPassage('')
-      setText('')
-    }
-  }
-  const put = async () => {
-    const kept = await saving.keep()
-    if (kept) await signing.run(kept)
-  }
-  const signed = view.readers.some((r) => r.who === own && !r.changedSince)
-  return (
-    <section className="mt-5">
-      <h2>Second reader</h2>
-      {view.remarks.map((r) => (
-        <div key={r.id} className="py-2 border-b border-line2 text-sm">
-          <p className="text-ink2">
-            {r.who}, {when(r.at)}
-            {r.settledBy !== undefined && `; settled by ${r.settledBy}`}
-          </p>
-          {r.passage !== '' && <q className="text-ink2">{r.passage}</q>}
-          <p className={r.settledAt === undefined ? '' : 'text-ink2'}>{r.text}</p>
-          {!reads && (
-            <Button
-              look="link"
-              onClick={() =>
-                void settling.run({ id: view.id, remark: r.id, settled: r.settledAt === undefined })
-              }
-            >
-              {r.settledAt === undefined ? 'It is settled' : 'Open it again'}
-            </Button>
-          )}
-        </div>
-      ))}
-      {!reads && (
-        <details className="mt-2 text-base">
-          <summary className="cursor-pointer underline underline-offset-2 decoration-line">
-            Remark on a passage
-          </summary>
-          <div className="mt-2">
-            <Field
-              label="Passage, its first words; empty for all of it"
-              value={passage}
-              onValue={setPassage}
-            />
-            <Field label="What you say of it" value={text} onValue={setText} error={saying.of('text')} />
-            <Button disabled={text.trim() === '' || saying.busy} onClick={() => void say()}>
-              Say it
-            </Button>
-          </div>
-        </details>
-      )}
-      {!reads && !signed && (
-        <div className="mt-2">
-          <Button
-            title="Readers see that you read it, until it is changed"
-            disabled={signing.busy}
-            onClick={() => void put()}
-          >
-            I read it, with my name
-          </Button>
-          {signing.problem !== null && <FieldError>{signing.problem}</FieldError>}
-        </div>
-      )}
-    </section>
   )
 }
 

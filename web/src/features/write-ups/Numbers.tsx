@@ -1,6 +1,8 @@
+import type { ReactNode } from 'react'
 import type { Schemas } from '../../api/client'
 import { Button } from '../../ui/Button'
 import { FieldError } from '../../ui/Field'
+import { Loading } from '../../ui/States'
 import { useDeed } from '../../ui/deed'
 import { renewFigure } from './deeds'
 import { Looks } from './Looks'
@@ -16,12 +18,20 @@ export interface NumbersProps {
   readonly reads: boolean
 }
 
-/** Whether the numbers of the text are what the records say: those that hang on figures, and those that were typed. */
-export function Numbers(props: NumbersProps) {
+/**
+ * Whether the numbers of the text are what the records say: those that hang on figures, and those that were typed. What stands
+ * below comes together with them, so that it does not move.
+ */
+export function Numbers({ children, ...props }: NumbersProps & { readonly children: ReactNode }) {
+  const { id, edition } = props.view
+  const asked = [useMoves(id, edition), useClaims(id, edition)]
+  if (asked.some((q) => q.isPending)) return <Loading what="the numbers of the text" />
   return (
     <>
       <Hung {...props} />
       <Claims {...props} />
+      {children}
+      {!props.reads && <Looks writeUp={id} />}
     </>
   )
 }
@@ -30,8 +40,7 @@ export function Numbers(props: NumbersProps) {
 function Hung({ view, saving, reads }: NumbersProps) {
   const { data } = useMoves(view.id, view.edition)
   const renewing = useDeed(renewFigure, 'here')
-  const looks = reads ? null : <Looks writeUp={view.id} />
-  if (!data) return looks
+  if (!data) return null
   const wrong = data.numbers.filter((n) => n.holding !== 'HOLDS')
   const rewrite = (numbers: Schemas['Moves']['numbers']) => {
     saving.type({ text: rewritten(saving.typed.text, numbers) })
@@ -43,7 +52,6 @@ function Hung({ view, saving, reads }: NumbersProps) {
   }
   return (
     <section className="mt-5" aria-label="What moved">
-      {looks}
       {data.figures.map((f) => (
         <div key={f.number} className="py-2 border-b border-line2 text-sm">
           <p className="font-bold text-base">{movedWords(f)}</p>

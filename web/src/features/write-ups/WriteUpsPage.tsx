@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import type { Schemas } from '../../api/client'
-import { useModels } from '../../api/queries'
+import { useModels, useSession } from '../../api/queries'
 import { useFocus } from '../../frame/focus'
 import { when } from '../../figures/dates'
 import { useWriteUps } from '../../subjects/queries'
@@ -67,7 +67,10 @@ export function WriteUpsPage() {
           {start}
         </div>
       ) : (
-        <WriteUps lines={all.data} />
+        <>
+          <Asked lines={all.data} />
+          <WriteUps lines={all.data} />
+        </>
       )}
       {all.data.some((w) => w.state === 'PUBLISHED') && (
         <div className="mt-2 min-h-5">
@@ -99,6 +102,30 @@ function Moved({ moves }: { readonly moves: Schemas['PublishedMoves'] | undefine
     <div className="text-ink2 text-sm whitespace-normal">
       {seen ? 'its numbers hold' : 'not looked at since the scores changed'}
     </div>
+  )
+}
+
+/** What waits for one's own reading. */
+function Asked({ lines }: { readonly lines: readonly Line[] }) {
+  const own = useSession().data?.name ?? ''
+  const mine = lines.filter((w) => w.waitsFor.includes(own))
+  if (mine.length === 0) return null
+  return (
+    <p className="mt-3 border-l-3 border-mulberry pl-2.5 text-base" data-testid="asked-of-me">
+      You are asked to read{' '}
+      {mine.map((w, i) => (
+        <span key={w.id}>
+          {i > 0 && ', '}
+          <Link
+            className="font-semibold underline underline-offset-2 decoration-line"
+            to={`/write-ups/${String(w.id)}`}
+          >
+            {w.title}
+          </Link>
+        </span>
+      ))}
+      .
+    </p>
   )
 }
 
@@ -160,6 +187,9 @@ function WriteUps({ lines }: { readonly lines: readonly Line[] }) {
             <td className="pr-4">{w.madeBy}</td>
             <td className="pr-4">
               {w.readBy.length === 0 ? <span className="text-ink2">nobody yet</span> : w.readBy.join(', ')}
+              {w.waitsFor.length > 0 && (
+                <div className="text-ink2 text-sm">asked: {w.waitsFor.join(', ')}</div>
+              )}
             </td>
             <td className="num text-ink2 whitespace-nowrap">
               {when(w.changedAt)}

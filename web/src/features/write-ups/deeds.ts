@@ -48,6 +48,21 @@ export const remark: Deed<Remarking, View> = {
   answers: ({ id }) => keys.writeUp(id),
 }
 
+export interface Asking {
+  readonly id: number
+  readonly who: string
+  readonly asked: boolean
+}
+
+/** Asks somebody to read it, or takes that back. */
+export const ask: Deed<Asking, View> = {
+  send: ({ id, ...body }) => take(api.PUT('/api/v1/write-ups/{id}/asked', { ...at(id), body })),
+  renews: ['write-ups'],
+  answers: ({ id }) => keys.writeUp(id),
+  says: ({ who, asked }) =>
+    asked ? `${who} is asked: it stands in their list of write-ups.` : `${who} is asked no more.`,
+}
+
 export interface Settling {
   readonly id: number
   readonly remark: number

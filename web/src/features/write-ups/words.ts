@@ -91,6 +91,8 @@ function readerPoints(view: View): readonly Point[] {
   const open = view.remarks.filter((r) => r.settledAt === undefined)
   const stands = view.readers.filter((r) => !r.changedSince).map((r) => r.who)
   const before = view.readers.filter((r) => r.changedSince).map((r) => r.who)
+  const waited = view.asked.filter((a) => !a.read).map((a) => a.who)
+  const asked = waited.length === 0 ? '' : ` Asked: ${waited.join(', ')}.`
   return [
     ...(open.length > 0
       ? [
@@ -102,14 +104,14 @@ function readerPoints(view: View): readonly Point[] {
         ]
       : []),
     stands.length > 0
-      ? { kind: 'done', title: 'Second reader', words: `Read by ${[...new Set(stands)].join(', ')}.` }
+      ? { kind: 'done', title: 'Second reader', words: `Read by ${[...new Set(stands)].join(', ')}.${asked}` }
       : {
           kind: 'open',
           title: 'Second reader',
           words:
-            before.length > 0
+            (before.length > 0
               ? `${[...new Set(before)].join(', ')} read it before it was changed.`
-              : 'Nobody put their name to it yet.',
+              : 'Nobody put their name to it yet.') + asked,
         },
   ]
 }

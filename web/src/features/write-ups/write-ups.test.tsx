@@ -7,6 +7,7 @@ import { fittingFinds } from './editor/Finds'
 import { WriteUpPage } from './WriteUpPage'
 import { ShowPage } from './ShowPage'
 import { WriteUpsPage } from './WriteUpsPage'
+import { rangeOf } from './passages'
 import { rowEnds } from './rows'
 import { heldWords, points, rewritten, whyWords } from './words'
 
@@ -53,6 +54,7 @@ const view: Schemas['WriteUpView'] = {
   figures: [figure],
   remarks: [],
   readers: [],
+  asked: [],
   states: [],
   state: 'DRAFT',
   madeBy: 'Wren Alder',
@@ -84,7 +86,14 @@ describe('the list of write-ups', () => {
   })
 
   it('says which published numbers no longer hold, and which nobody looked at', async () => {
-    const line = { state: 'PUBLISHED', madeBy: 'Wren Alder', changedBy: 'Wren Alder', readBy: [], line: '' }
+    const line = {
+      state: 'PUBLISHED',
+      madeBy: 'Wren Alder',
+      changedBy: 'Wren Alder',
+      readBy: [],
+      waitsFor: [],
+      line: '',
+    }
     const lines = [1, 2, 3].map((id) => ({ ...line, id, title: `Box ${String(id)}`, changedAt: view.madeAt }))
     serve({
       'GET /api/v1/write-ups': lines,
@@ -99,6 +108,21 @@ describe('the list of write-ups', () => {
     expect((await screen.findByText('1 of 4 published numbers no longer hold')).title).toBe('64.2 → 65.5')
     expect(screen.getByText('not looked at since the scores changed')).toBeTruthy()
     expect(screen.getByText('its numbers hold')).toBeTruthy()
+  })
+
+  it('says what one is asked to read oneself, and who else is asked', async () => {
+    const line = { state: 'DRAFT', madeBy: 'Wren Alder', changedBy: 'Wren Alder', readBy: [], line: '' }
+    serve({
+      'GET /api/v1/write-ups': [
+        { ...line, id: 1, title: 'Box', changedAt: view.madeAt, waitsFor: ['Ida Fell', 'Tam Reed'] },
+        { ...line, id: 2, title: 'Slate', changedAt: view.madeAt, waitsFor: ['Tam Reed'] },
+      ],
+      'GET /api/v1/write-ups/published-moves': [],
+      'GET /api/v1/session': { name: 'Ida Fell', role: 'READER' },
+    })
+    show(<WriteUpsPage />, '/write-ups')
+    expect((await screen.findByTestId('asked-of-me')).textContent).toBe('You are asked to read Box.')
+    expect(screen.getByText('asked: Ida Fell, Tam Reed')).toBeTruthy()
   })
 
   it('begins one with a title, and opens it', async () => {
@@ -267,6 +291,65 @@ describe('a write-up', () => {
     expect(sent.some((s) => s.method === 'DELETE')).toBe(true)
   })
 
+  it('asks a second person, who then sees that they are asked', async () => {
+    const sent = serve({
+      ...server,
+      'GET /api/v1/write-ups/second-readers': ['Ida Fell', 'Wren Alder'],
+      'PUT /api/v1/write-ups/3/asked': {
+        ...view,
+        asked: [{ who: 'Ida Fell', by: 'Wren Alder', at: view.madeAt, read: false }],
+      },
+    })
+    show(<WriteUpPage />, '/write-ups/3', '/write-ups/:id')
+    const names = await screen.findByLabelText<HTMLInputElement>('Ask somebody to read it')
+    fireEvent.click(names)
+    fireEvent.click(await screen.findByText('Ida Fell'))
+    expect((await screen.findByTestId('asked')).textContent).toContain(
+      'Ida Fell is asked to read it by Wren Alder',
+    )
+    expect(sent.find((s) => s.path.endsWith('/asked'))?.body).toEqual({ who: 'Ida Fell', asked: true })
+    expect(screen.getByTestId('points').textContent).toContain('Asked: Ida Fell.')
+    cleanup()
+
+    serve({
+      ...server,
+      'GET /api/v1/write-ups/3': {
+        ...view,
+        asked: [{ who: 'Ida Fell', by: 'Wren Alder', at: view.madeAt, read: false }],
+      },
+      'GET /api/v1/session': { name: 'Ida Fell', role: 'READER' },
+    })
+    show(<WriteUpPage />, '/write-ups/3', '/write-ups/:id')
+    expect(await screen.findByText('Wren Alder asks you to read it')).toBeTruthy()
+    expect(screen.queryByText('Ask no more')).toBeNull()
+    expect(screen.getByText('I read it, with my name')).toBeTruthy()
+  })
+
+  it('takes what is marked in the text as the passage of a remark, and finds it there again', async () => {
+    const sent = serve({ ...server, 'POST /api/v1/write-ups/3/remarks': new Reply(201, view) })
+    show(<WriteUpPage />, '/write-ups/3', '/write-ups/:id')
+    const text = await screen.findByText('It is quick.')
+    const range = document.createRange()
+    range.setStart(text.firstChild as Text, 3)
+    range.setEnd(text.firstChild as Text, 11)
+    window.getSelection()?.removeAllRanges()
+    window.getSelection()?.addRange(range)
+    await waitFor(() => {
+      expect(screen.getByLabelText<HTMLInputElement>(/Passage/).value).toBe('is quick')
+    })
+    fireEvent.change(screen.getByLabelText('What you say of it'), { target: { value: 'than what?' } })
+    fireEvent.click(screen.getByText('Say it'))
+    await waitFor(() => {
+      expect(sent.find((s) => s.path.endsWith('/remarks'))?.body).toEqual({
+        passage: 'is quick',
+        text: 'than what?',
+      })
+    })
+    expect(rangeOf('is\n quick')?.toString()).toBe('is quick')
+    expect(rangeOf('is slow')).toBeNull()
+    expect(rangeOf(' ')).toBeNull()
+  })
+
   it('can be read and not changed by who only reads', async () => {
     serve({ ...server, 'GET /api/v1/session': { name: 'Ida Fell', role: 'READER' } })
     show(<WriteUpPage />, '/write-ups/3', '/write-ups/:id')
@@ -275,7 +358,7 @@ describe('a write-up', () => {
       expect(screen.queryByText('Publish …')).toBeNull()
     })
     expect(screen.getByLabelText<HTMLInputElement>('Title').readOnly).toBe(true)
-    expect(screen.queryByText('I read it, with my name')).toBeNull()
+    expect(await screen.findByText('I read it, with my name')).toBeTruthy()
   })
 })
 

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useLayoutEffect, useRef, useState } from 'react'
 import { createPortal } from 'react-dom'
 import type { ReactNode } from 'react'
 import { baseKeymap } from 'prosemirror-commands'
@@ -57,7 +57,8 @@ export function Editor({ text, onText, figure, finds, onQuote, number, editable 
     told.current = onText
   }, [onText])
   const shown = useRef<string | null>(null)
-  useEffect(() => {
+  // Before anything is seen, so that nothing moves once it is.
+  useLayoutEffect(() => {
     if (place.current === null) return
     const made = new EditorView(place.current, {
       state: stateOf(text),

@@ -15,36 +15,10 @@ import org.springframework.jdbc.core.JdbcTemplate;
 
 class PeopleTest extends ServerTest {
 
-    private static final String PASSWORD = "mud and marram";
-
     @Autowired
     JdbcTemplate jdbc;
 
     private final String tag = UUID.randomUUID().toString().substring(0, 8);
-
-    private String invite(String role) {
-        return person.post("/api/v1/access/links", "{\"role\":\"" + role + "\",\"forWhom\":\"a friend\",\"days\":7}")
-                .expect(201)
-                .json()
-                .get("secret")
-                .asText();
-    }
-
-    private static String answer(String secret, String name, String password) {
-        return "{\"secret\":\"" + secret + "\",\"name\":\"" + name + "\",\"password\":\"" + password + "\"}";
-    }
-
-    private Api stranger() {
-        Api api = Api.anonymous(port);
-        api.get("/api/v1/session");
-        return api;
-    }
-
-    private Api join(String name, String role) {
-        Api api = stranger();
-        api.post("/api/v1/links/use", answer(invite(role), name, PASSWORD)).expect(200);
-        return api;
-    }
 
     private JsonNode account(String name) {
         return StreamSupport.stream(person.get("/api/v1/access/people").json().spliterator(), false)
@@ -83,7 +57,7 @@ class PeopleTest extends ServerTest {
     @Test
     void aLinkIsGoodOnceAndOnlyWhileItIs() {
         String secret = invite("REVIEWER");
-        Api one = stranger();
+        Api one = newcomer();
         assertThat(one.post("/api/v1/links/look", "{\"secret\":\"" + secret + "\"}")
                         .expect(200)
                         .json()
@@ -95,7 +69,7 @@ class PeopleTest extends ServerTest {
         one.post("/api/v1/links/use", answer(secret, "Wren Alder", PASSWORD)).expect(422);
         one.post("/api/v1/links/use", answer(secret, "Tam Reed " + tag, PASSWORD))
                 .expect(200);
-        assertThat(stranger()
+        assertThat(newcomer()
                         .post("/api/v1/links/use", answer(secret, "Other " + tag, PASSWORD))
                         .expect(410)
                         .detail())
@@ -103,7 +77,7 @@ class PeopleTest extends ServerTest {
 
         String late = invite("READER");
         jdbc.update("update access_link set expires_at = utc_timestamp() - interval 1 second where used_at is null");
-        assertThat(stranger()
+        assertThat(newcomer()
                         .post("/api/v1/links/look", "{\"secret\":\"" + late + "\"}")
                         .expect(410)
                         .detail())
@@ -112,12 +86,12 @@ class PeopleTest extends ServerTest {
         String back = invite("READER");
         String id = person.get("/api/v1/access/links").json().at("/0/id").asText();
         person.delete("/api/v1/access/links/" + id).expect(204);
-        assertThat(stranger()
+        assertThat(newcomer()
                         .post("/api/v1/links/look", "{\"secret\":\"" + back + "\"}")
                         .expect(410)
                         .detail())
                 .contains("taken back");
-        stranger().post("/api/v1/links/look", "{\"secret\":\"guess\"}").expect(404);
+        newcomer().post("/api/v1/links/look", "{\"secret\":\"guess\"}").expect(404);
     }
 
     @Test
@@ -136,7 +110,7 @@ class PeopleTest extends ServerTest {
 
         leaving.get("/api/v1/runs").expect(401);
         Api.bearer(port, token).get("/api/v1/runs").expect(401);
-        assertThat(stranger()
+        assertThat(newcomer()
                         .post("/api/v1/session", "{\"name\":\"" + name + "\",\"password\":\"" + PASSWORD + "\"}")
                         .expect(401)
                         .detail())
@@ -194,7 +168,7 @@ class PeopleTest extends ServerTest {
                 .json()
                 .get("secret")
                 .asText();
-        Api back = stranger();
+        Api back = newcomer();
         assertThat(back.post("/api/v1/links/look", "{\"secret\":\"" + secret + "\"}")
                         .json()
                         .get("name")
@@ -219,7 +193,7 @@ class PeopleTest extends ServerTest {
         here.put("/api/v1/account/two-step", "{\"secret\":\"" + secret + "\",\"code\":\"" + code(secret, -30) + "\"}")
                 .expect(204);
 
-        Api again = stranger();
+        Api again = newcomer();
         String sign = "{\"name\":\"" + name + "\",\"password\":\"" + PASSWORD + "\"";
         assertThat(again.post("/api/v1/session", sign + "}")
                         .expect(200)
@@ -231,7 +205,7 @@ class PeopleTest extends ServerTest {
         String now = sign + ",\"code\":\"" + code(secret, 0) + "\"}";
         again.post("/api/v1/session", now).expect(200);
         again.get("/api/v1/runs").expect(200);
-        assertThat(stranger().post("/api/v1/session", now).expect(401).detail()).contains("wait for the next one");
+        assertThat(newcomer().post("/api/v1/session", now).expect(401).detail()).contains("wait for the next one");
 
         here.post("/api/v1/account/two-step/end", "{\"old\":\"" + PASSWORD + "\"}")
                 .expect(204);

@@ -23,6 +23,8 @@ import org.springframework.context.ApplicationContext;
         })
 abstract class ServerTest {
 
+    static final String PASSWORD = "mud and marram";
+
     private static final AtomicInteger COUNT = new AtomicInteger();
 
     @LocalServerPort
@@ -112,5 +114,31 @@ abstract class ServerTest {
                 .json()
                 .get("token")
                 .asText();
+    }
+
+    /** The secret of a link by which somebody with a role makes an account. */
+    final String invite(String role) {
+        return person.post("/api/v1/access/links", "{\"role\":\"" + role + "\",\"forWhom\":\"a friend\",\"days\":7}")
+                .expect(201)
+                .json()
+                .get("secret")
+                .asText();
+    }
+
+    static final String answer(String secret, String name, String password) {
+        return "{\"secret\":\"" + secret + "\",\"name\":\"" + name + "\",\"password\":\"" + password + "\"}";
+    }
+
+    final Api newcomer() {
+        Api api = Api.anonymous(port);
+        api.get("/api/v1/session");
+        return api;
+    }
+
+    /** Somebody of a name and a role, signed in. */
+    final Api join(String name, String role) {
+        Api api = newcomer();
+        api.post("/api/v1/links/use", answer(invite(role), name, PASSWORD)).expect(200);
+        return api;
     }
 }

@@ -8,6 +8,7 @@ import app.yarrowmark.server.problems.RuleViolations;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.time.Clock;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -56,6 +57,16 @@ public class AccountService {
     @Transactional(readOnly = true)
     public boolean isEmpty() {
         return accounts.count() == 0;
+    }
+
+    /** Returns the names of everybody who can sign in, in their order. */
+    @Transactional(readOnly = true)
+    public List<String> names() {
+        return accounts.findAllByOrderByCreatedAt().stream()
+                .filter(a -> a.closedAt == null)
+                .map(a -> a.name)
+                .sorted(String.CASE_INSENSITIVE_ORDER)
+                .toList();
     }
 
     /**

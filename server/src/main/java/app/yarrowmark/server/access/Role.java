@@ -6,7 +6,7 @@ public enum Role {
     OWNER,
     /** Everything about devices, runs and suites. */
     REVIEWER,
-    /** Sees everything and changes nothing. */
+    /** Sees everything and changes nothing; may say what they think of a write-up and put their name to it. */
     READER;
 
     /** Returns whether records may be changed. */

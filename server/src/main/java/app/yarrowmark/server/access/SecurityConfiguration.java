@@ -110,6 +110,8 @@ class SecurityConfiguration {
                         .hasAuthority(Caller.Scope.PERSON.name())
                         .requestMatchers(HttpMethod.GET)
                         .hasAuthority(Caller.Scope.PERSON.name())
+                        .requestMatchers(HttpMethod.POST, "/api/v1/write-ups/*/remarks", "/api/v1/write-ups/*/readers")
+                        .hasAuthority(Caller.Scope.PERSON.name())
                         .requestMatchers("/api/v1/access/people/**", "/api/v1/access/links/**")
                         .hasAuthority(Caller.OWNS)
                         .anyRequest()
@@ -135,8 +137,8 @@ class SecurityConfiguration {
         return request.getUserPrincipal() instanceof Authentication known
                         && known.getPrincipal() instanceof Caller caller
                         && !caller.role().changes()
-                ? "You are a reader here, who sees everything and changes nothing. An owner of the desk can make you a"
-                        + " reviewer."
+                ? "You are a reader here, who sees everything, may say what you think of write-ups, and changes nothing"
+                        + " else. An owner of the desk can make you a reviewer."
                 : "Only an owner of this desk may do that.";
     }
 

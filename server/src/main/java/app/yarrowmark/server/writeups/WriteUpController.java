@@ -56,23 +56,6 @@ class WriteUpController {
     /** A figure to put in, with where it is taken from. */
     record NewFigure(FigureSource source, FigureContent content) {}
 
-    /**
-     * Something to say of a passage.
-     *
-     * @param passage words of the text; empty for all of it
-     */
-    record NewRemark(String passage, String text) {}
-
-    /** Whether a remark is settled. */
-    record Settling(boolean settled) {}
-
-    /**
-     * A name to put to a write-up.
-     *
-     * @param edition that was read
-     */
-    record Reading(int edition) {}
-
     /** Why it is withdrawn, for readers. */
     record Withdrawal(String why) {}
 
@@ -123,30 +106,6 @@ class WriteUpController {
             @RequestBody NewFigure body,
             @AuthenticationPrincipal Caller caller) {
         return writeUps.put(id, number, body.source(), body.content(), caller.who());
-    }
-
-    @Operation(summary = "Say something of a passage")
-    @PostMapping("/{id}/remarks")
-    @ResponseStatus(HttpStatus.CREATED)
-    WriteUpView remark(@PathVariable long id, @RequestBody NewRemark body, @AuthenticationPrincipal Caller caller) {
-        return writeUps.remark(id, body.passage(), body.text(), caller.who());
-    }
-
-    @Operation(summary = "Settle a remark, or open it again")
-    @PutMapping("/{id}/remarks/{remark}")
-    WriteUpView settle(
-            @PathVariable long id,
-            @PathVariable long remark,
-            @RequestBody Settling body,
-            @AuthenticationPrincipal Caller caller) {
-        return writeUps.settle(id, remark, body.settled(), caller.who());
-    }
-
-    @Operation(summary = "Put one's name to a write-up that one read")
-    @PostMapping("/{id}/readers")
-    @ResponseStatus(HttpStatus.CREATED)
-    WriteUpView read(@PathVariable long id, @RequestBody Reading body, @AuthenticationPrincipal Caller caller) {
-        return writeUps.read(id, body.edition(), caller.who());
     }
 
     @Operation(summary = "The numbers that a text says, held against its figures")

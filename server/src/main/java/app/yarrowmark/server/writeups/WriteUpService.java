@@ -44,6 +44,7 @@ class WriteUpService {
     private final WriteUpFigureRepository figures;
     private final WriteUpRemarkRepository remarks;
     private final WriteUpReaderRepository readers;
+    private final WriteUpAskedRepository asked;
     private final PublishedStateRepository states;
     private final CatalogueService catalogue;
     private final ScoreRevision revision;
@@ -56,6 +57,7 @@ class WriteUpService {
             WriteUpFigureRepository figures,
             WriteUpRemarkRepository remarks,
             WriteUpReaderRepository readers,
+            WriteUpAskedRepository asked,
             PublishedStateRepository states,
             CatalogueService catalogue,
             ScoreRevision revision,
@@ -66,6 +68,7 @@ class WriteUpService {
         this.figures = figures;
         this.remarks = remarks;
         this.readers = readers;
+        this.asked = asked;
         this.states = states;
         this.catalogue = catalogue;
         this.revision = revision;
@@ -85,15 +88,18 @@ class WriteUpService {
         Map<Long, Long> figureCounts = figures.counts().stream()
                 .collect(Collectors.toMap(
                         WriteUpFigureRepository.Count::writeUp, WriteUpFigureRepository.Count::figures));
-        Map<Long, List<String>> names = readers.findAllByOrderByAt().stream()
-                .collect(Collectors.groupingBy(r -> r.writeUpId, Collectors.mapping(r -> r.who, Collectors.toList())));
+        Map<Long, List<WriteUpReaderEntity>> read =
+                readers.findAllByOrderByAt().stream().collect(Collectors.groupingBy(r -> r.writeUpId));
+        Map<Long, List<WriteUpAskedEntity>> waited =
+                asked.findAllByOrderByAt().stream().collect(Collectors.groupingBy(a -> a.writeUpId));
         return all.stream()
                 .map(w -> line(
                         w,
                         w.modelId == null ? null : models.get(w.modelId),
                         published.getOrDefault(w.id, List.of()),
                         figureCounts.getOrDefault(w.id, 0L).intValue(),
-                        names.getOrDefault(w.id, List.of()).stream().distinct().toList()))
+                        read.getOrDefault(w.id, List.of()),
+                        waited.getOrDefault(w.id, List.of())))
                 .toList();
     }
 
@@ -102,7 +108,8 @@ class WriteUpService {
             @Nullable ModelView model,
             List<PublishedStateRepository.Line> published,
             int figures,
-            List<String> readBy) {
+            List<WriteUpReaderEntity> read,
+            List<WriteUpAskedEntity> asked) {
         Optional<PublishedStateRepository.Line> last =
                 w.state == State.PUBLISHED ? published.stream().reduce((a, b) -> b) : Optional.empty();
         return new WriteUpLine(
@@ -119,7 +126,8 @@ class WriteUpService {
                 figures,
                 last.map(PublishedStateRepository.Line::number).orElse(null),
                 last.map(PublishedStateRepository.Line::at).orElse(null),
-                readBy);
+                read.stream().map(r -> r.who).distinct().toList(),
+                asked.stream().filter(a -> !a.answered(read)).map(a -> a.who).toList());
     }
 
     /**
@@ -131,7 +139,8 @@ class WriteUpService {
         return view(entity(id));
     }
 
-    private WriteUpView view(WriteUpEntity w) {
+    WriteUpView view(WriteUpEntity w) {
+        List<WriteUpReaderEntity> read = readers.findByWriteUpIdOrderByAt(w.id);
         return new WriteUpView(
                 w.id,
                 w.slug,
@@ -148,8 +157,11 @@ class WriteUpService {
                 remarks.findByWriteUpIdOrderByAt(w.id).stream()
                         .map(WriteUpRemarkEntity::view)
                         .toList(),
-                readers.findByWriteUpIdOrderByAt(w.id).stream()
+                read.stream()
                         .map(r -> new WriteUpView.Reader(r.who, r.at, !r.standsBy(w)))
+                        .toList(),
+                asked.findByWriteUpIdOrderByAt(w.id).stream()
+                        .map(a -> new WriteUpView.AskedReader(a.who, a.askedBy, a.at, a.answered(read)))
                         .toList(),
                 states.lines(List.of(w.id)).stream()
                         .map(s -> new StateLine(s.number(), s.at(), s.who(), s.revision(), s.changes()))
@@ -321,48 +333,6 @@ class WriteUpService {
                         .orElseThrow(() -> Refusal.notFound("It has no figure " + number + "."));
         figure.set(source, clean, revision.current(), who, clock.instant());
         return figures.saveAndFlush(figure);
-    }
-
-    /** Says something of a passage. */
-    @Transactional
-    WriteUpView remark(long id, String passage, String text, String who) {
-        WriteUpEntity w = entity(id);
-        if (text.isBlank() || text.length() > 2000 || passage.length() > 500) {
-            throw new RuleViolations("text", "has 1 to 2000 characters, of a passage of at most 500");
-        }
-        remarks.saveAndFlush(new WriteUpRemarkEntity(id, passage.strip(), text.strip(), who, clock.instant()));
-        note(w, "REMARKED", who, text.strip());
-        return view(w);
-    }
-
-    /** Settles a remark, or opens it again. */
-    @Transactional
-    WriteUpView settle(long id, long remarkId, boolean settled, String who) {
-        WriteUpEntity w = entity(id);
-        WriteUpRemarkEntity remark = remarks.findById(remarkId)
-                .filter(r -> r.writeUpId == id)
-                .orElseThrow(() -> Refusal.notFound("There is no such remark."));
-        remark.settledBy = settled ? who : null;
-        remark.settledAt = settled ? clock.instant() : null;
-        remarks.flush();
-        note(w, settled ? "REMARK_SETTLED" : "REMARK_OPENED", who, remark.text);
-        return view(w);
-    }
-
-    /**
-     * Puts a name to it: its reader stands by what it says now.
-     *
-     * @throws Refusal if the text was changed since they saw it
-     */
-    @Transactional
-    WriteUpView read(long id, int edition, String who) {
-        WriteUpEntity w = entity(id);
-        if (w.edition != edition) {
-            throw Refusal.overtaken("this write-up", view(w));
-        }
-        readers.saveAndFlush(new WriteUpReaderEntity(id, who, clock.instant()));
-        note(w, "READ", who, "");
-        return view(w);
     }
 
     WriteUpEntity entity(long id) {

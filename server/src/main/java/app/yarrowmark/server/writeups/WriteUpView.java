@@ -17,6 +17,7 @@ import org.jspecify.annotations.Nullable;
  * @param answers to caveats, in the writer's words
  * @param figures that were put in, whether the text has them or not
  * @param readers who put their name to it
+ * @param asked who is asked to read it
  * @param states that readers saw or see, the first published first
  * @param edition counts up with every change
  */
@@ -33,6 +34,7 @@ record WriteUpView(
         List<FigureView> figures,
         List<Remark> remarks,
         List<Reader> readers,
+        List<AskedReader> asked,
         List<StateLine> states,
         State state,
         String madeBy,
@@ -171,6 +173,14 @@ record WriteUpView(
     record Reader(String who, Instant at, boolean changedSince) {}
 
     /**
+     * Somebody who is asked to read it.
+     *
+     * @param by who asked
+     * @param read whether they put their name to it since
+     */
+    record AskedReader(String who, String by, Instant at, boolean read) {}
+
+    /**
      * A state that was published.
      *
      * @param number from 1
@@ -185,6 +195,7 @@ record WriteUpView(
      * @param figures how many were put in
      * @param published number of the state that readers see; absent where there is none
      * @param readBy who put their name to it
+     * @param waitsFor who is asked to read it and has not put their name to it since
      */
     record WriteUpLine(
             long id,
@@ -200,5 +211,6 @@ record WriteUpView(
             int figures,
             @Nullable Integer published,
             @Nullable Instant publishedAt,
-            List<String> readBy) {}
+            List<String> readBy,
+            List<String> waitsFor) {}
 }
