@@ -25,6 +25,11 @@ export function sendEvidence(run: string, file: File): Promise<Schemas['Evidence
   return send(`/api/v1/runs/${run}/evidence?name=${encodeURIComponent(file.name)}`, file)
 }
 
+/** Keeps a picture for the text of a write-up. */
+export function sendPicture(writeUp: number, name: string, content: Blob): Promise<Schemas['PlacedPicture']> {
+  return send(`/api/v1/write-ups/${String(writeUp)}/pictures?name=${encodeURIComponent(name)}`, content)
+}
+
 /** Reads a whole table; nothing counts until it is accepted. */
 export function sendTable(settings: Schemas['ImportSettings'], file: File): Promise<Schemas['TableReport']> {
   const form = new FormData()

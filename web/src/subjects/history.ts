@@ -37,6 +37,7 @@ const deeds: Record<string, string> = {
   BEGUN: 'began',
   TAKEN_IN: 'taken in',
   FIGURE_PUT: 'put in',
+  PICTURE_PUT: 'put a picture in',
   FIGURE_RENEWED: 'renewed',
   REMARKED: 'remarked',
   REMARK_SETTLED: 'settled a remark',

@@ -18,6 +18,7 @@ import { VerdictForm } from './VerdictForm'
 import { throwAway } from './deeds'
 import { Editor } from './editor/Editor'
 import type { Found } from './editor/Finds'
+import { PictureForm } from './editor/PictureForm'
 import { NumberForm } from './editor/NumberForm'
 import { firstWay, useMoves } from './queries'
 import { typedOf, useSaving } from './saving'
@@ -64,6 +65,8 @@ function Writing({ view }: { readonly view: View }) {
               type({ text })
             }}
             editable={!reads}
+            files={`/api/v1/write-ups/${String(view.id)}/`}
+            picture={(asked) => <PictureForm of={view.id} {...asked} />}
             finds={finds(view)}
             onQuote={async ({ number, quote }) => (quote === undefined ? undefined : firstWay(number, quote))}
             number={(pressed) => {

@@ -1,5 +1,5 @@
 import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react'
-import { afterEach, describe, expect, it } from 'vitest'
+import { afterEach, describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '../../api/client'
 import { figureNumber } from '../../figures/numbers'
 import { Reply, serve, show } from '../../testing'
@@ -289,6 +289,60 @@ describe('a write-up', () => {
     fireEvent.click(await screen.findByRole('button', { name: 'Throw it away' }))
     expect(await screen.findByText('another view')).toBeTruthy()
     expect(sent.some((s) => s.method === 'DELETE')).toBe(true)
+  })
+
+  it('puts a picture into the text, and says what it shows', async () => {
+    vi.stubGlobal('createImageBitmap', () => Promise.resolve({ width: 40, height: 30 }))
+    const placed = { number: 1, file: 'picture-1.png', name: 'front.png', width: 40, height: 30 }
+    const sent = serve({
+      ...server,
+      'GET /api/v1/write-ups/3/evidence': [],
+      'POST /api/v1/write-ups/3/pictures': new Reply(201, placed),
+      'PUT /api/v1/write-ups/3': { ...view, edition: 5 },
+    })
+    show(<WriteUpPage />, '/write-ups/3', '/write-ups/:id')
+    fireEvent.click(await screen.findByText('Picture'))
+    const ready = () => screen.getByText<HTMLButtonElement>('Put it in')
+    fireEvent.change(screen.getByLabelText(/PNG, JPEG or WebP/), {
+      target: { files: [new File(['x'], 'front.png', { type: 'image/png' })] },
+    })
+    expect(ready().disabled).toBe(true)
+    fireEvent.change(screen.getByLabelText('What it shows, for who cannot see it'), {
+      target: { value: 'The front' },
+    })
+    fireEvent.click(ready())
+    const shown = await screen.findByAltText<HTMLImageElement>('The front')
+    expect(shown.src).toContain('/api/v1/write-ups/3/picture-1.png')
+    await waitFor(() => {
+      const kept = sent.find((s) => s.method === 'PUT')?.body as Schemas['WriteUpEdit'] | undefined
+      expect(kept?.text).toContain('![The front](picture-1.png)')
+    })
+    expect(sent.find((s) => s.path.includes('/pictures'))?.method).toBe('POST')
+
+    fireEvent.click(shown)
+    fireEvent.change(await screen.findByLabelText('Line below it, if any'), {
+      target: { value: 'As it came.' },
+    })
+    fireEvent.click(screen.getByText('Keep'))
+    await waitFor(() => {
+      expect(screen.getByAltText<HTMLImageElement>('The front').title).toBe('As it came.')
+    })
+  })
+
+  it('says which file is no picture, and sends nothing', async () => {
+    vi.stubGlobal('createImageBitmap', () => Promise.reject(new Error('broken')))
+    const sent = serve({ ...server, 'GET /api/v1/write-ups/3/evidence': [] })
+    show(<WriteUpPage />, '/write-ups/3', '/write-ups/:id')
+    fireEvent.click(await screen.findByText('Picture'))
+    fireEvent.change(screen.getByLabelText(/PNG, JPEG or WebP/), {
+      target: { files: [new File(['x'], 'notes.png', { type: 'image/png' })] },
+    })
+    fireEvent.change(screen.getByLabelText('What it shows, for who cannot see it'), {
+      target: { value: 'The front' },
+    })
+    fireEvent.click(screen.getByText('Put it in'))
+    expect(await screen.findByText('notes.png is no picture that can be shown')).toBeTruthy()
+    expect(sent.some((s) => s.path.includes('/pictures'))).toBe(false)
   })
 
   it('asks a second person, who then sees that they are asked', async () => {

@@ -46,10 +46,11 @@ const tools: readonly Tool[] = [
 export interface ToolsProps {
   readonly view: EditorView
   readonly state: EditorState
+  readonly onPicture: () => void
 }
 
 /** What can be done with the text, for who has no keys for it. */
-export function Tools({ view, state }: ToolsProps) {
+export function Tools({ view, state, onPicture }: ToolsProps) {
   const [linking, setLinking] = useState(false)
   return (
     <div role="toolbar" aria-label="Text" className="flex flex-wrap gap-x-1 border-b border-line2 mb-3 pb-1">
@@ -76,6 +77,9 @@ export function Tools({ view, state }: ToolsProps) {
         }}
       >
         Link
+      </Button>
+      <Button look="quiet" title="A photo of the device, or what its screen showed" onClick={onPicture}>
+        Picture
       </Button>
       {linking && (
         <LinkForm

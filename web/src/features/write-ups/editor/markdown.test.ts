@@ -15,6 +15,10 @@ It draws :number[29 %]{of="setup-2" as="percent"} *faster* than **last year's**,
 
 > in its own words
 
+![The front, with \\[two\\] slots](picture-3.jpg "Its \\"front\\".")
+
+Beside ![a dot](picture-12.png) it.
+
 | part | s |
 |---|---|
 | one | 4 |

@@ -51,6 +51,14 @@ const parser = new MarkdownParser(
     tr: { block: 'table_row' },
     th: { block: 'table_header' },
     td: { block: 'table_cell' },
+    image: {
+      node: 'image',
+      getAttrs: (token) => ({
+        src: token.attrGet('src'),
+        title: token.attrGet('title'),
+        alt: (token.children ?? []).map((part) => part.content).join(''),
+      }),
+    },
     figure: { node: 'figure', getAttrs: (token) => ({ number: Number(token.attrGet('number')) }) },
     number: { mark: 'number', getAttrs: (token) => ({ about: token.attrGet('about') ?? '' }) },
   },

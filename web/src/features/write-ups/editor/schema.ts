@@ -6,6 +6,8 @@ import { tableNodes } from 'prosemirror-tables'
 /** The deepest heading; the first is the title of the page. */
 export const deepest = 4
 
+const ownPicture = /^picture-\d{1,4}\.(png|jpg)$/
+
 /**
  * What a write-up's text is made of: CommonMark with tables, figures by their number, and numbers that hang on the records.
  */
@@ -21,6 +23,25 @@ export const schema = new Schema({
         attrs: { level: Math.min(deepest, Math.max(2, level)) },
       })),
       toDOM: (node) => [`h${String(node.attrs.level)}`, 0],
+    })
+    .update('image', {
+      inline: true,
+      group: 'inline',
+      draggable: true,
+      attrs: { src: {}, alt: { default: null }, title: { default: null } },
+      // Of what is pasted only pictures of this text are known; others come as files.
+      parseDOM: [
+        {
+          tag: 'img[src]',
+          getAttrs: (dom) => {
+            const src = dom.getAttribute('src') ?? ''
+            return (
+              ownPicture.test(src) && { src, alt: dom.getAttribute('alt'), title: dom.getAttribute('title') }
+            )
+          },
+        },
+      ],
+      toDOM: ({ attrs }) => ['img', { src: attrs.src, alt: attrs.alt, title: attrs.title }],
     })
     .append(tableNodes({ tableGroup: 'block', cellContent: 'inline*', cellAttributes: {} }))
     .append({
@@ -56,6 +77,7 @@ type NodeName =
   | 'table_header'
   | 'table_cell'
   | 'figure'
+  | 'image'
 
 /** The kinds of blocks, by name. */
 export const nodes = schema.nodes as unknown as Readonly<Record<NodeName, NodeType>>

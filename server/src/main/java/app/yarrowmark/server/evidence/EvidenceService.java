@@ -7,12 +7,14 @@ import app.yarrowmark.server.problems.Refusal;
 import app.yarrowmark.server.problems.RuleViolations;
 import app.yarrowmark.server.runs.Ledger;
 import app.yarrowmark.server.secrets.Tokens;
+import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.time.Clock;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -27,6 +29,8 @@ import org.springframework.transaction.support.TransactionTemplate;
 public class EvidenceService {
 
     public static final int MOST_BYTES = 10 * 1024 * 1024;
+    /** Longest side of a small picture, in pixels. */
+    private static final int THUMBNAIL = 240;
 
     private final EvidenceFileRepository files;
     private final RunEvidenceRepository links;
@@ -101,7 +105,8 @@ public class EvidenceService {
             return null;
         }
         try {
-            return Thumbnails.of(content).orElse(null);
+            Optional<BufferedImage> small = Pictures.within(THUMBNAIL, content);
+            return small.isEmpty() ? null : Pictures.written(small.get(), FileKind.PNG);
         } catch (IOException e) {
             throw new RuleViolations("file", "begins like a picture and cannot be read as one");
         }

@@ -6,7 +6,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.Optional;
 
 /** Kinds of file that may be kept, told by what is in them and not by their names. */
-enum FileKind {
+public enum FileKind {
     PNG("image/png"),
     JPEG("image/jpeg"),
     WEBP("image/webp"),
@@ -19,7 +19,8 @@ enum FileKind {
         this.mediaType = mediaType;
     }
 
-    String mediaType() {
+    /** Returns the media type that it is sent as. */
+    public String mediaType() {
         return mediaType;
     }
 
@@ -28,7 +29,7 @@ enum FileKind {
     }
 
     /** Returns what the content is; empty if it is none of the kinds. */
-    static Optional<FileKind> of(byte[] content) {
+    public static Optional<FileKind> of(byte[] content) {
         if (starts(content, 0, "\u0089PNG\r\n\u001a\n")) {
             return Optional.of(PNG);
         }

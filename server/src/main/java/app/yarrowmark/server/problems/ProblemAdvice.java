@@ -54,9 +54,11 @@ class ProblemAdvice {
                     refused.get().status(), refused.get().getMessage()));
         }
         String field = e.getCause() instanceof JsonMappingException mapping ? path(mapping) : "";
-        String message = e.getCause() instanceof JsonProcessingException json
-                ? JsonWords.of(json)
-                : "the body is missing or broken off";
+        if (!(e.getCause() instanceof JsonProcessingException json)) {
+            return problem(
+                    HttpStatus.BAD_REQUEST, "what was sent is empty or broken off: nothing was changed", List.of());
+        }
+        String message = JsonWords.of(json);
         return problem(
                 HttpStatus.BAD_REQUEST,
                 "what was sent is not the JSON expected" + (field.isEmpty() ? "" : " at " + field) + ": " + message,

@@ -50,7 +50,7 @@ final class Cleaning {
             .addAttributes("td", "align")
             .addAttributes("b", "class")
             .addAttributes("ol", "start")
-            .addAttributes("img", "src", "alt")
+            .addAttributes("img", "src", "alt", "title")
             .addProtocols("a", "href", "http", "https", "mailto", "#")
             .preserveRelativeLinks(true)
             .addEnforcedAttribute("a", "rel", "nofollow noopener");

@@ -18,16 +18,18 @@ import org.commonmark.parser.Parser;
 import org.commonmark.renderer.html.HtmlRenderer;
 import org.jsoup.Jsoup;
 import org.jsoup.nodes.Document;
+import org.jsoup.nodes.Element;
 import org.jsoup.nodes.TextNode;
 
 /**
  * A write-up's text: CommonMark with tables, figures as {@code ::figure{number=2}} on a line of their own, and numbers as
- * {@code :number[29 %]{…}}.
+ * {@code :number[29 %]{…}}. Pictures are named by their files, {@code ![the front](picture-3.jpg "Its front.")}.
  */
 final class Markdown {
 
     private static final Pattern FIGURE = Pattern.compile("::figure\\{\\s*number=\"?(\\d{1,4})\"?[^}]*}");
     private static final Pattern PLACED = Pattern.compile(":number\\[([^\\]\\[]{1,80})]\\{(\\d{1,6})}");
+    private static final Pattern PICTURE = Pattern.compile("picture-\\d{1,4}\\.(png|jpg)");
     private static final List<Extension> TABLES = List.of(TablesExtension.create());
     private static final Parser PARSER = Parser.builder().extensions(TABLES).build();
 
@@ -59,7 +61,7 @@ final class Markdown {
                 blocks.add(new Block("", figure));
             } else {
                 lower(node);
-                blocks.add(new Block(Cleaning.text(linked(renderer.render(node))), 0));
+                blocks.add(new Block(pictured(Cleaning.text(linked(renderer.render(node)))), 0));
             }
         }
         return blocks;
@@ -85,6 +87,36 @@ final class Markdown {
             return match.matches() ? Integer.parseInt(match.group(1)) : 0;
         }
         return 0;
+    }
+
+    /** Returns the files of the pictures that a text has. */
+    static Set<String> pictures(String text) {
+        Set<String> files = new TreeSet<>();
+        blocks(text)
+                .forEach(b -> Jsoup.parseBodyFragment(b.html()).select("img").forEach(i -> files.add(i.attr("src"))));
+        return files;
+    }
+
+    /** Only the text's own pictures are shown; one that stands alone has its line below it. */
+    private static String pictured(String html) {
+        if (!html.contains("<img")) {
+            return html;
+        }
+        Document block = Jsoup.parseBodyFragment(html);
+        block.outputSettings().prettyPrint(false);
+        for (Element img : block.select("img")) {
+            Element parent = img.parent();
+            if (!PICTURE.matcher(img.attr("src")).matches()) {
+                img.replaceWith(new TextNode(img.attr("alt")));
+            } else if (parent != null && parent.tagName().equals("p") && parent.childNodeSize() == 1) {
+                parent.tagName("figure").addClass("photo");
+                if (!img.attr("title").isBlank()) {
+                    parent.appendElement("figcaption").text(img.attr("title"));
+                }
+            }
+            img.removeAttr("title");
+        }
+        return block.body().html();
     }
 
     private static void lower(Node node) {

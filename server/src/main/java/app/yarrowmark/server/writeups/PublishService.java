@@ -10,12 +10,14 @@ import com.fasterxml.jackson.core.type.TypeReference;
 import java.time.Clock;
 import java.util.Arrays;
 import java.util.Base64;
+import java.util.Collection;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
@@ -37,6 +39,7 @@ class PublishService {
     private final WriteUpReaderRepository readers;
     private final PublishedStateRepository states;
     private final HowMeasured measured;
+    private final PictureService placed;
     private final ScoreRevision revision;
     private final PublicPages pages;
     private final JdbcTemplate jdbc;
@@ -49,6 +52,7 @@ class PublishService {
             WriteUpReaderRepository readers,
             PublishedStateRepository states,
             HowMeasured measured,
+            PictureService placed,
             ScoreRevision revision,
             PublicPages pages,
             JdbcTemplate jdbc,
@@ -59,6 +63,7 @@ class PublishService {
         this.readers = readers;
         this.states = states;
         this.measured = measured;
+        this.placed = placed;
         this.revision = revision;
         this.pages = pages;
         this.jdbc = jdbc;
@@ -114,6 +119,7 @@ class PublishService {
         Map<Integer, byte[]> pictures = pictures(asked.pictures());
         PublishedContent content = content(w, List.copyOf(pictures.keySet()));
         requireFigures(w, content.figures().keySet());
+        requirePictures(w, content.placed().values());
         List<PublishedStateRepository.Line> before = states.lines(List.of(id));
         PublishedStateEntity state = states.saveAndFlush(new PublishedStateEntity(
                 id,
@@ -186,7 +192,8 @@ class PublishService {
                         .map(r -> r.who)
                         .distinct()
                         .toList(),
-                pictures);
+                pictures,
+                placed.shownIn(w.id, w.text));
     }
 
     private static void requireFigures(WriteUpEntity w, Set<Integer> there) {
@@ -196,6 +203,17 @@ class PublishService {
                 .ifPresent(n -> {
                     throw new RuleViolations(
                             "text", "has figure " + n + ", which was never put in: take it out, or put one in");
+                });
+    }
+
+    private static void requirePictures(WriteUpEntity w, Collection<PlacedPicture> there) {
+        Set<String> files = there.stream().map(PlacedPicture::file).collect(Collectors.toSet());
+        Markdown.pictures(w.text).stream()
+                .filter(f -> !files.contains(f))
+                .findFirst()
+                .ifPresent(f -> {
+                    throw new RuleViolations(
+                            "text", "has " + f + ", which was never put in: take it out, or put a picture in");
                 });
     }
 
@@ -269,6 +287,11 @@ class PublishService {
                 .stream()
                 .findFirst()
                 .orElse(null);
+    }
+
+    /** Returns a picture that stands in the text of a state; null if there is none. */
+    byte @Nullable [] placed(Seen seen, int number) {
+        return seen.content().placed().containsKey(number) ? placed.content(seen.writeUp().id, number) : null;
     }
 
     private static Refusal nothing() {

@@ -16,6 +16,7 @@ import org.jspecify.annotations.Nullable;
  * @param measured how its device was measured, and those that it was held against
  * @param readBy who put their name to it
  * @param pictures numbers of the figures that there is a picture of
+ * @param placed pictures that stand in the text, by their numbers
  */
 record PublishedContent(
         String title,
@@ -27,7 +28,13 @@ record PublishedContent(
         Map<Integer, FigureContent> figures,
         List<MeasuredSetup> measured,
         List<String> readBy,
-        List<Integer> pictures) {
+        List<Integer> pictures,
+        Map<Integer, PlacedPicture> placed) {
+
+    PublishedContent {
+        // What was published before texts had pictures has none.
+        placed = Objects.requireNonNullElse(placed, Map.of());
+    }
 
     /**
      * How one setup was measured.

@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
+import org.jspecify.annotations.Nullable;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.core.io.Resource;
 import org.springframework.stereotype.Component;
@@ -66,15 +67,14 @@ class PublishedFolder {
                 folder + "index.html",
                 ReaderPage.page(content, PublicPages.told(seen, publishing), new Place("../", "", "", "", true)));
         put(zip, folder + "text.md", markdown(content));
+        for (PlacedPicture picture : content.placed().values()) {
+            put(zip, folder + picture.file(), publishing.placed(seen, picture.number()));
+        }
         for (Map.Entry<Integer, FigureContent> figure : content.figures().entrySet()) {
             String name = folder + "figure-" + figure.getKey();
             put(zip, name + ".svg", FigureFiles.svg(figure.getValue()));
             put(zip, name + ".csv", FigureFiles.csv(figure.getValue()));
-            byte[] png = publishing.picture(seen.state().id, figure.getKey());
-            if (png != null) {
-                zip.putNextEntry(new ZipEntry(name + ".png"));
-                zip.write(png);
-            }
+            put(zip, name + ".png", publishing.picture(seen.state().id, figure.getKey()));
         }
     }
 
@@ -119,6 +119,13 @@ class PublishedFolder {
             out.append(name).append(":\n\n");
             lines.forEach(l -> out.append("- ").append(l).append("\n"));
             out.append("\n");
+        }
+    }
+
+    private static void put(ZipOutputStream zip, String name, byte @Nullable [] content) throws IOException {
+        if (content != null) {
+            zip.putNextEntry(new ZipEntry(name));
+            zip.write(content);
         }
     }
 

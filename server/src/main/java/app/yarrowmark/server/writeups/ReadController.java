@@ -114,6 +114,26 @@ class ReadController {
         return page(content, type);
     }
 
+    @GetMapping({
+        "/{slug}/picture-{picture:\\d{1,4}}.{ending:png|jpg}",
+        "/{slug}/{number:\\d+}/picture-{picture:\\d{1,4}}.{ending:png|jpg}"
+    })
+    ResponseEntity<byte[]> picture(
+            @PathVariable String slug,
+            @PathVariable(required = false) @Nullable Integer number,
+            @PathVariable int picture,
+            @PathVariable String ending) {
+        byte[] content = kept.bytes("picture " + slug + " " + number + " " + picture, () -> {
+            PublishService.Seen seen = publishing.seen(slug, number);
+            byte[] found = seen.writeUp().state == State.WITHDRAWN ? null : publishing.placed(seen, picture);
+            if (found == null) {
+                throw Refusal.notFound("There is no such picture.");
+            }
+            return found;
+        });
+        return page(content, ending.equals("png") ? MediaType.IMAGE_PNG : MediaType.IMAGE_JPEG);
+    }
+
     private byte[] file(String slug, @Nullable Integer number, int figure, String ending, String base) {
         PublishService.Seen seen = publishing.seen(slug, number);
         FigureContent content = seen.content().figures().get(figure);

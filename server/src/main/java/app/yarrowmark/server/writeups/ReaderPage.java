@@ -74,7 +74,7 @@ final class ReaderPage {
             if (figure != null) {
                 figure(html, block.figure(), shown.add(block.figure()), figure, content, place);
             } else {
-                html.raw(block.html()).raw("\n");
+                html.raw(placed(block.html(), content, place)).raw("\n");
             }
         }
         html.list("ul class=\"next\"", content.verdict().next());
@@ -83,6 +83,18 @@ final class ReaderPage {
         changes(html, told);
         foot(html, told, place);
         return html.raw("</main></body></html>\n").toString();
+    }
+
+    /** Pictures of the text come from where its files are, in the size that they have room for. */
+    private static String placed(String html, PublishedContent content, Place place) {
+        String shown = html;
+        for (PlacedPicture p : content.placed().values()) {
+            shown = shown.replace(
+                    "src=\"" + p.file() + "\"",
+                    "src=\"" + Html.text(place.files() + p.file()) + "\" width=\"" + p.width() + "\" height=\""
+                            + p.height() + "\" loading=\"lazy\"");
+        }
+        return shown;
     }
 
     private static String byline(PublishedContent content, Told told) {

@@ -39,6 +39,7 @@ public class WriteUpArchive {
     private final HistoryService history;
     private final ViewAddress addresses;
     private final LiveEvents events;
+    private final PictureService placed;
     private final JdbcTemplate jdbc;
 
     WriteUpArchive(
@@ -51,6 +52,7 @@ public class WriteUpArchive {
             HistoryService history,
             ViewAddress addresses,
             LiveEvents events,
+            PictureService placed,
             JdbcTemplate jdbc) {
         this.writeUps = writeUps;
         this.figures = figures;
@@ -61,6 +63,7 @@ public class WriteUpArchive {
         this.history = history;
         this.addresses = addresses;
         this.events = events;
+        this.placed = placed;
         this.jdbc = jdbc;
     }
 
@@ -87,7 +90,13 @@ public class WriteUpArchive {
             List<ArchivedFigure> figures,
             List<WriteUpView.Remark> remarks,
             List<WriteUpView.Reader> readers,
-            List<ArchivedState> states) {
+            List<ArchivedState> states,
+            List<ArchivedPicture> placed) {
+
+        public Archived {
+            // Archives that were written before texts had pictures have none.
+            placed = Objects.requireNonNullElse(placed, List.of());
+        }
 
         /** Returns the same with the pictures that its last state names, by the number of the figure. */
         public Archived withPictures(IntFunction<byte[]> picture) {
@@ -104,7 +113,7 @@ public class WriteUpArchive {
                     last.number(), last.at(), last.who(), last.revision(), last.changes(), last.content(), pictures));
             return new Archived(
                     slug, title, line, maker, model, text, verdict, answers, state, withdrawn, madeBy, madeAt,
-                    changedBy, changedAt, figures, remarks, readers, all);
+                    changedBy, changedAt, figures, remarks, readers, all, placed);
         }
     }
 
@@ -149,6 +158,18 @@ public class WriteUpArchive {
             PublishedContent content,
             Map<Integer, String> pictures) {}
 
+    /**
+     * A picture of the text.
+     *
+     * @param content in Base64
+     */
+    public record ArchivedPicture(int number, String file, String name, int width, int height, String content) {
+
+        PlacedPicture placed() {
+            return new PlacedPicture(number, file, name, width, height);
+        }
+    }
+
     /** Returns the numbers of all write-ups. */
     public List<Long> all() {
         return writeUps.findAll().stream().map(w -> w.id).sorted().toList();
@@ -190,7 +211,16 @@ public class WriteUpArchive {
                 readers.findByWriteUpIdOrderByAt(id).stream()
                         .map(r -> new WriteUpView.Reader(r.who, r.at, !r.standsBy(w)))
                         .toList(),
-                statesOf(id));
+                statesOf(id),
+                placed.of(id).stream()
+                        .map(p -> new ArchivedPicture(
+                                p.number(),
+                                p.file(),
+                                p.name(),
+                                p.width(),
+                                p.height(),
+                                Base64.getEncoder().encodeToString(placed.content(id, p.number()))))
+                        .toList());
     }
 
     private List<ArchivedState> statesOf(long id) {
@@ -251,6 +281,9 @@ public class WriteUpArchive {
             remarks.save(remark);
         });
         archived.readers().forEach(r -> readers.save(new WriteUpReaderEntity(w.id, r.who(), r.at())));
+        archived.placed()
+                .forEach(
+                        p -> placed.keep(w.id, p.placed(), Base64.getDecoder().decode(p.content()), archived.madeBy()));
         archived.states().forEach(s -> take(w.id, s));
         history.add(HistoryService.Kind.WRITE_UP, w.id, "TAKEN_IN", who, w.title);
         events.changed(LiveEvents.Topic.WRITE_UPS);
@@ -284,6 +317,7 @@ public class WriteUpArchive {
                 drawn,
                 content.measured(),
                 content.readBy(),
-                content.pictures());
+                content.pictures(),
+                content.placed());
     }
 }

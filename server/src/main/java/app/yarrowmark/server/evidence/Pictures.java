@@ -13,23 +13,22 @@ import javax.imageio.ImageReadParam;
 import javax.imageio.ImageReader;
 import javax.imageio.stream.ImageInputStream;
 
-/** Small pictures of pictures. */
-final class Thumbnails {
+/** Pictures made smaller. */
+public final class Pictures {
 
-    private static final int LONGEST_SIDE = 240;
-    /** A file of a few bytes can claim to be enormous; such are kept without a thumbnail. */
+    /** A file of a few bytes can claim to be enormous; such are not drawn. */
     private static final long MOST_PIXELS = 40_000_000;
 
     private static final Object ONE_AT_A_TIME = new Object();
 
-    private Thumbnails() {}
+    private Pictures() {}
 
     /**
-     * Returns a PNG of at most 240 pixels a side; empty where the picture cannot be drawn here.
+     * Returns a picture of at most so many pixels a side, on white; empty where it cannot be drawn here.
      *
      * @throws IOException if the content only begins like a picture
      */
-    static Optional<byte[]> of(byte[] content) throws IOException {
+    public static Optional<BufferedImage> within(int longestSide, byte[] content) throws IOException {
         try (ImageInputStream in = ImageIO.createImageInputStream(new ByteArrayInputStream(content))) {
             Iterator<ImageReader> readers = ImageIO.getImageReaders(in);
             if (!readers.hasNext()) {
@@ -44,11 +43,11 @@ final class Thumbnails {
                     return Optional.empty();
                 }
                 // Of a large picture only every so manyth pixel is taken from the file, about twice what is shown.
-                int step = Math.max(1, Math.max(width, height) / (2 * LONGEST_SIDE));
+                int step = Math.max(1, Math.max(width, height) / (2 * longestSide));
                 ImageReadParam few = reader.getDefaultReadParam();
                 few.setSourceSubsampling(step, step, 0, 0);
                 synchronized (ONE_AT_A_TIME) {
-                    return Optional.of(png(scaled(reader.read(0, few))));
+                    return Optional.of(scaled(reader.read(0, few), longestSide));
                 }
             } catch (RuntimeException e) {
                 throw new IOException("the picture is broken: " + e.getMessage(), e);
@@ -58,8 +57,8 @@ final class Thumbnails {
         }
     }
 
-    private static BufferedImage scaled(BufferedImage picture) {
-        double factor = Math.min(1, (double) LONGEST_SIDE / Math.max(picture.getWidth(), picture.getHeight()));
+    private static BufferedImage scaled(BufferedImage picture, int longestSide) {
+        double factor = Math.min(1, (double) longestSide / Math.max(picture.getWidth(), picture.getHeight()));
         int width = Math.max(1, (int) Math.round(picture.getWidth() * factor));
         int height = Math.max(1, (int) Math.round(picture.getHeight() * factor));
         BufferedImage small = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
@@ -70,9 +69,10 @@ final class Thumbnails {
         return small;
     }
 
-    private static byte[] png(BufferedImage picture) throws IOException {
+    /** Returns a picture as a file: nothing is in it but what is drawn. */
+    public static byte[] written(BufferedImage picture, FileKind kind) throws IOException {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
-        ImageIO.write(picture, "png", out);
+        ImageIO.write(picture, kind == FileKind.JPEG ? "jpg" : "png", out);
         return out.toByteArray();
     }
 }
