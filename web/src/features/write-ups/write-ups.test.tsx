@@ -303,7 +303,7 @@ describe('a write-up', () => {
     show(<WriteUpPage />, '/write-ups/3', '/write-ups/:id')
     fireEvent.click(await screen.findByText('Picture'))
     const ready = () => screen.getByText<HTMLButtonElement>('Put it in')
-    fireEvent.change(screen.getByLabelText(/PNG, JPEG or WebP/), {
+    fireEvent.change(screen.getByLabelText('Choose a file'), {
       target: { files: [new File(['x'], 'front.png', { type: 'image/png' })] },
     })
     expect(ready().disabled).toBe(true)
@@ -315,7 +315,7 @@ describe('a write-up', () => {
     expect(shown.src).toContain('/api/v1/write-ups/3/picture-1.png')
     await waitFor(() => {
       const kept = sent.find((s) => s.method === 'PUT')?.body as Schemas['WriteUpEdit'] | undefined
-      expect(kept?.text).toContain('![The front](picture-1.png)')
+      expect(kept?.text).toContain('It is quick.\n\n![The front](picture-1.png)\n\n')
     })
     expect(sent.find((s) => s.path.includes('/pictures'))?.method).toBe('POST')
 
@@ -334,7 +334,7 @@ describe('a write-up', () => {
     const sent = serve({ ...server, 'GET /api/v1/write-ups/3/evidence': [] })
     show(<WriteUpPage />, '/write-ups/3', '/write-ups/:id')
     fireEvent.click(await screen.findByText('Picture'))
-    fireEvent.change(screen.getByLabelText(/PNG, JPEG or WebP/), {
+    fireEvent.change(screen.getByLabelText('Choose a file'), {
       target: { files: [new File(['x'], 'notes.png', { type: 'image/png' })] },
     })
     fireEvent.change(screen.getByLabelText('What it shows, for who cannot see it'), {

@@ -129,17 +129,20 @@ function Choice({ of, file, onFile, onProblem }: ChoiceProps) {
   }
   return (
     <div className="mb-3">
-      <label className="block">
-        <span className="text-sm text-ink2">PNG, JPEG or WebP; or drop or paste it into the text</span>
+      <label className="inline-block border border-line rounded px-2.75 py-1.25 text-base cursor-pointer hover:border-ink2 focus-within:border-ink">
+        Choose a file
         <input
           type="file"
           accept="image/*"
-          className="block mt-1 text-base"
+          className="sr-only"
           onChange={(e) => {
             onFile(e.target.files?.[0])
           }}
         />
-      </label>
+      </label>{' '}
+      <span className="text-sm text-ink2">
+        {file ? file.name : 'PNG, JPEG or WebP; it can be dropped or pasted into the text too.'}
+      </span>
       {evidence !== undefined && evidence.length > 0 && (
         <fieldset className="mt-3">
           <legend className="text-sm text-ink2">Or from the evidence of its runs</legend>
@@ -167,7 +170,6 @@ function Choice({ of, file, onFile, onProblem }: ChoiceProps) {
           </ul>
         </fieldset>
       )}
-      {file && <p className="mt-2 text-base">{file.name}</p>}
     </div>
   )
 }

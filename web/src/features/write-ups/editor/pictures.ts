@@ -1,4 +1,5 @@
 import type { Node } from 'prosemirror-model'
+import { NodeSelection } from 'prosemirror-state'
 import type { EditorView, NodeView } from 'prosemirror-view'
 import { schema } from './schema'
 
@@ -46,10 +47,17 @@ export function picturesOf(data: DataTransfer | null): readonly File[] {
   return [...(data?.files ?? [])].filter((f) => f.type.startsWith('image/'))
 }
 
-/** Puts a picture where the cursor is, on a line of its own, or in place of one that is marked. */
+/** Puts a picture on a line of its own below where the cursor is, or in place of one that is marked. */
 export function placePicture(view: EditorView, picture: PictureInText) {
   const image = schema.node('image', { ...picture, title: picture.title === '' ? null : picture.title })
-  view.dispatch(view.state.tr.replaceSelectionWith(image, false).scrollIntoView())
+  const { selection, tr } = view.state
+  const { $to } = selection
+  if (selection instanceof NodeSelection || ($to.depth === 1 && $to.parent.content.size === 0)) {
+    view.dispatch(tr.replaceSelectionWith(image, false).scrollIntoView())
+  } else {
+    const after = $to.depth === 0 ? $to.pos : $to.after(1)
+    view.dispatch(tr.insert(after, schema.node('paragraph', null, [image])).scrollIntoView())
+  }
   view.focus()
 }
 

@@ -112,9 +112,9 @@ final class Markdown {
                 parent.tagName("figure").addClass("photo");
                 if (!img.attr("title").isBlank()) {
                     parent.appendElement("figcaption").text(img.attr("title"));
+                    img.removeAttr("title");
                 }
             }
-            img.removeAttr("title");
         }
         return block.body().html();
     }
