@@ -5,7 +5,7 @@ import { Button } from '../ui/Button'
 import { Dialog } from '../ui/Dialog'
 import { Field } from '../ui/Field'
 import { useDeed } from '../ui/deed'
-import { forgetBoard, keepBoard } from './deeds'
+import { forgetBoard, keepBoard, showBoard } from './deeds'
 import { Failed, Loading } from '../ui/States'
 import { useBoards } from './queries'
 
@@ -45,10 +45,9 @@ export function Boards({ page }: BoardsProps) {
 }
 
 function BoardsDialog({ page, onClose }: BoardsProps & { readonly onClose: () => void }) {
-  const { search, pathname } = useLocation()
+  const { search } = useLocation()
   const boards = useBoards()
   const keep = useDeed(keepBoard, 'here')
-  const forget = useDeed(forgetBoard, 'here')
   const [name, setName] = useState('')
   if (boards.isPending) return <Loading what="the boards" />
   if (boards.isError) return <Failed error={boards.error} retry={() => void boards.refetch()} />
@@ -57,43 +56,20 @@ function BoardsDialog({ page, onClose }: BoardsProps & { readonly onClose: () =>
   const keepHere = async () => {
     if (await keep.run({ twin, page, name: twin?.name ?? name.trim(), address: search })) onClose()
   }
-  const problem = keep.problem ?? forget.problem
   return (
     <Dialog
       open
       onClose={onClose}
       title="Boards"
       about="A board is this view under a name: what it shows is computed anew each time it is opened."
-      width={480}
+      width={620}
     >
       {own.length === 0 ? (
         <p className="text-ink2 text-base">None yet. Name the view that is open to keep it.</p>
       ) : (
         <ul className="text-base">
           {own.map((b) => (
-            <li key={b.id} className="flex items-baseline gap-3 py-1.25 border-b border-line2">
-              <Link
-                className="font-semibold underline underline-offset-2 decoration-line"
-                to={pathname + b.address}
-                onClick={onClose}
-              >
-                {b.name}
-              </Link>
-              {b.address === search && <span className="text-ink2 text-sm">open now</span>}
-              <span className="ml-auto text-ink2 text-sm whitespace-nowrap">
-                {b.who}, {b.at.slice(0, 10)}
-              </span>
-              <Button
-                changes
-                look="link"
-                aria-label={`Forget ${b.name}`}
-                onClick={() => {
-                  void forget.run(b)
-                }}
-              >
-                forget
-              </Button>
-            </li>
+            <BoardLine key={b.id} board={b} address={search} onClose={onClose} />
           ))}
         </ul>
       )}
@@ -111,11 +87,74 @@ function BoardsDialog({ page, onClose }: BoardsProps & { readonly onClose: () =>
           {twin ? 'Replace' : 'Keep'}
         </Button>
       </form>
-      {problem !== null && (
+      {keep.problem !== null && (
         <p role="alert" className="text-brick text-sm mt-2">
-          {problem}
+          {keep.problem}
         </p>
       )}
     </Dialog>
+  )
+}
+
+interface BoardLineProps {
+  readonly board: Board
+  /** Of the view that is open. */
+  readonly address: string
+  readonly onClose: () => void
+}
+
+/** One of the kept views: opened, shown to readers, forgotten. */
+function BoardLine({ board: b, address, onClose }: BoardLineProps) {
+  const { pathname } = useLocation()
+  const forget = useDeed(forgetBoard)
+  const show = useDeed(showBoard)
+  const shown = b.publicSlug !== undefined
+  return (
+    <li className="flex items-baseline gap-3 py-1.25 border-b border-line2">
+      <Link
+        className="font-semibold underline underline-offset-2 decoration-line"
+        to={pathname + b.address}
+        onClick={onClose}
+      >
+        {b.name}
+      </Link>
+      {b.address === address && <span className="text-ink2 text-sm">open now</span>}
+      {shown && (
+        <a
+          className="text-sm underline underline-offset-2 decoration-line whitespace-nowrap"
+          href={`/read/boards/${b.publicSlug}`}
+          target="_blank"
+          rel="noreferrer"
+        >
+          readers see it
+        </a>
+      )}
+      <span className="ml-auto text-ink2 text-sm whitespace-nowrap">
+        {b.who}, {b.at.slice(0, 10)}
+      </span>
+      {b.page === 'STANDINGS' && (
+        <Button
+          changes
+          look="link"
+          aria-label={`${shown ? 'Hide' : 'Show'} ${b.name} ${shown ? 'from' : 'to'} readers`}
+          title="Readers need no account; what they see is always what the scores say then"
+          onClick={() => {
+            void show.run({ id: b.id, name: b.name, shown: !shown })
+          }}
+        >
+          {shown ? 'hide' : 'show to readers'}
+        </Button>
+      )}
+      <Button
+        changes
+        look="link"
+        aria-label={`Forget ${b.name}`}
+        onClick={() => {
+          void forget.run(b)
+        }}
+      >
+        forget
+      </Button>
+    </li>
   )
 }

@@ -1,4 +1,4 @@
-import { fireEvent, screen, waitFor } from '@testing-library/react'
+import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react'
 import { describe, expect, it } from 'vitest'
 import { Reply, serve, show } from '../testing'
 import { Boards } from './Boards'
@@ -51,6 +51,31 @@ describe('boards', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Replace' }))
     await screen.findByText(/^Kept as/)
     expect(asked.find((r) => r.method === 'PUT')?.body).toMatchObject({ address: '?kind=PHONE' })
+  })
+
+  it('are shown to readers where they are standings, and hidden from them', async () => {
+    const shown = { ...night, publicSlug: 'for-a-night-in-the-hide' }
+    const asked = serve({ ...server, 'PUT /api/v1/boards/4/public': shown })
+    show(<Boards page="STANDINGS" />, '/standings?kind=PHONE')
+    fireEvent.click(await screen.findByRole('button', { name: 'Boards' }))
+    fireEvent.click(await screen.findByText('show to readers'))
+    await screen.findByText(/^Readers see/)
+    expect(asked.find((r) => r.method === 'PUT')?.body).toEqual({ shown: true })
+    cleanup()
+
+    serve({ 'GET /api/v1/boards': [shown, { ...night, id: 5, page: 'SIDE_BY_SIDE', name: 'Two minis' }] })
+    show(<Boards page="STANDINGS" />, '/standings?kind=PHONE')
+    fireEvent.click(await screen.findByRole('button', { name: 'Boards' }))
+    const link = await screen.findByText<HTMLAnchorElement>('readers see it')
+    expect(link.getAttribute('href')).toBe('/read/boards/for-a-night-in-the-hide')
+    expect(screen.getByText('hide')).toBeTruthy()
+    cleanup()
+
+    serve(server)
+    show(<Boards page="SIDE_BY_SIDE" />, '/side-by-side')
+    fireEvent.click(await screen.findByRole('button', { name: 'Boards' }))
+    expect(await screen.findByText('Two minis')).toBeTruthy()
+    expect(screen.queryByText('show to readers')).toBeNull()
   })
 
   it('are forgotten with a way back', async () => {

@@ -87,6 +87,21 @@ export const takeEvidenceOff: Deed<Evidence, unknown> = {
 
 type Board = Schemas['BoardView']
 
+export interface Showing {
+  readonly id: number
+  readonly name: string
+  readonly shown: boolean
+}
+
+/** Shows a kept standing to readers, or to them no more. */
+export const showBoard: Deed<Showing, Board> = {
+  send: ({ id, shown }) =>
+    take(api.PUT('/api/v1/boards/{id}/public', { params: { path: { id } }, body: { shown } })),
+  renews: ['boards'],
+  says: ({ name, shown }) =>
+    shown ? `Readers see “${name}”, as it is at any time.` : `Readers do not see “${name}” any more.`,
+}
+
 /** Keeps a view under a name, in the place of the one that has it already. */
 export const keepBoard: Deed<Schemas['BoardDraft'] & { readonly twin?: Board | undefined }, Board> = {
   send: ({ twin, ...body }) =>

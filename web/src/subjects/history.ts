@@ -45,6 +45,8 @@ const deeds: Record<string, string> = {
   ASKED: 'asked to read it',
   ASKED_NO_MORE: 'asked no more to read it',
   READ: 'put their name to it',
+  SHOWN_TO_READERS: 'shown to readers',
+  SHOWN_NO_MORE: 'shown to readers no more',
   PUBLISHED: 'published',
   WITHDRAWN: 'withdrew',
   THROWN_AWAY: 'threw away',

@@ -176,8 +176,8 @@ function Head({ view, q, choose, own, by, shown }: StandingsProps) {
   const places = by === 'places' || by === 'steep'
   const lines = by === 'value' ? 'cost' : shown.sort === undefined ? 'bracketed' : 'alone'
   return (
-    <div className="flex items-start gap-2 max-md:flex-wrap">
-      <div className="flex-1 min-w-0 max-md:basis-full">
+    <div className="flex items-start gap-2 flex-wrap">
+      <div className="flex-1 min-w-0 max-2xl:basis-full">
         <h1>{by === 'number' ? `${capital(rankedWords(q.ranked))} by one number` : title(view, q)}</h1>
         {by !== 'number' && (
           <p className="text-ink2 text-base mt-0.5">

@@ -61,6 +61,35 @@ class StandingsApiTest extends ServerTest {
                 .json();
         assertThat(processor.at("/places")).hasSize(4);
         assertThat(processor.at("/places/0/testsOf").asInt()).isEqualTo(3);
+
+        String live = readersSee("Boards", "?kind=BOARD&reference=setup-" + setups.get(0));
+        assertThat(live)
+                .contains("<p class=\"line\">kind: board</p>", "is 100, more is better. Two whose lines do not touch")
+                .contains("<td>= 100</td>", "<td>1</td><th scope=\"row\">", "1 without a place")
+                .contains("Counted: processor (", "drive (", ", of kernmill", "3 of 3 pairs are told apart")
+                .doesNotContain("NaN", "null");
+        assertThat(live.split("<tr>", -1)).hasSize(5);
+        String weighed = readersSee("Boards by processor", "?kind=BOARD&weight=PROCESSOR:80&weight=STORAGE:20");
+        assertThat(weighed).contains(", weight 80)", ", weight 20)");
+        String numbers = readersSee("Boards by number", "?kind=BOARD&by=number&test=" + processor.at("/tests/0/id"));
+        assertThat(numbers).contains("Lines are 95 % intervals", "<th scope=\"col\">Runs</th>", "<td>3</td>");
+        assertThat(numbers.split("<tr>", -1)).hasSize(6);
+        assertThat(readersSee("No boards", "?kind=BOARD&yearFrom=2999")).contains("Nobody is placed here yet");
+    }
+
+    /** The page that strangers get of a standing that is kept and shown to them. */
+    private String readersSee(String name, String address) {
+        JsonNode kept = person.post(
+                        "/api/v1/boards",
+                        "{\"page\":\"STANDINGS\",\"name\":\"" + name + "\",\"address\":\"" + address + "\"}")
+                .expect(201)
+                .json();
+        String slug = person.put("/api/v1/boards/" + kept.get("id") + "/public", "{\"shown\":true}")
+                .expect(200)
+                .json()
+                .get("publicSlug")
+                .asText();
+        return Api.anonymous(port).get("/read/boards/" + slug).expect(200).text();
     }
 
     @Test

@@ -58,6 +58,15 @@ class BoardController {
         return boards.change(id, body.page(), body.name(), body.address(), body.edition(), caller.who());
     }
 
+    /** Whether readers see a kept view. */
+    record Showing(boolean shown) {}
+
+    @Operation(summary = "Show a kept standing to readers, who need no account; or to nobody else any more")
+    @PutMapping("/{id}/public")
+    BoardView show(@PathVariable long id, @RequestBody Showing body, @AuthenticationPrincipal Caller caller) {
+        return boards.show(id, body.shown(), caller.who());
+    }
+
     @Operation(summary = "Forget a kept view; nothing it showed is touched")
     @DeleteMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)

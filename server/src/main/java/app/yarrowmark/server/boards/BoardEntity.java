@@ -12,6 +12,7 @@ import jakarta.persistence.Version;
 import java.time.Instant;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 
 @Entity
 @Table(name = "board")
@@ -30,6 +31,9 @@ class BoardEntity {
     String address;
     String who;
     Instant at;
+
+    @Nullable
+    String publicSlug;
 
     @Version
     int edition;
@@ -50,6 +54,6 @@ class BoardEntity {
     }
 
     BoardView view() {
-        return new BoardView(id, page, name, address, who, at, edition);
+        return new BoardView(id, page, name, address, who, at, publicSlug, edition);
     }
 }

@@ -8,5 +8,7 @@ interface BoardRepository extends JpaRepository<BoardEntity, Long> {
 
     List<BoardEntity> findAllByOrderByPageAscNameAsc();
 
+    Optional<BoardEntity> findByPublicSlug(String slug);
+
     Optional<BoardEntity> findByPageAndName(BoardView.Page page, String name);
 }

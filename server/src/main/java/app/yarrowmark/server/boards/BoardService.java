@@ -2,11 +2,13 @@ package app.yarrowmark.server.boards;
 
 import app.yarrowmark.server.events.LiveEvents;
 import app.yarrowmark.server.history.HistoryService;
+import app.yarrowmark.server.pages.Slugs;
 import app.yarrowmark.server.problems.Refusal;
 import app.yarrowmark.server.problems.RuleViolations;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -95,6 +97,44 @@ public class BoardService {
                 board.page.words() + " " + board.name + ": " + board.address);
         boards.delete(board);
         events.changed(LiveEvents.Topic.BOARDS);
+    }
+
+    /** Returns the one that readers see at a public address; empty where they see none. */
+    @Transactional(readOnly = true)
+    public Optional<BoardView> shownAt(String slug) {
+        return boards.findByPublicSlug(slug).map(BoardEntity::view);
+    }
+
+    /**
+     * Shows one to readers, who need no account, or to nobody but those who have one.
+     *
+     * @throws RuleViolations if it is of a page that readers cannot be shown
+     * @throws Refusal if there is no such view
+     */
+    @Transactional
+    BoardView show(long id, boolean shown, String who) {
+        BoardEntity board = boards.findById(id).orElseThrow(() -> missing(id));
+        if (board.page != BoardView.Page.STANDINGS) {
+            throw new RuleViolations("page", "is " + board.page.words() + ": only standings can be shown to readers");
+        }
+        if (shown == (board.publicSlug != null)) {
+            return board.view();
+        }
+        board.publicSlug = shown
+                ? Slugs.of(
+                        board.name,
+                        "board",
+                        taken -> boards.findByPublicSlug(taken).isPresent())
+                : null;
+        boards.flush();
+        history.add(
+                HistoryService.Kind.BOARD,
+                id,
+                shown ? "SHOWN_TO_READERS" : "SHOWN_NO_MORE",
+                who,
+                board.page.words() + " " + board.name);
+        events.changed(LiveEvents.Topic.BOARDS);
+        return board.view();
     }
 
     private static void check(String name, String address) {

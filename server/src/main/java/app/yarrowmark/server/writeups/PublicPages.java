@@ -26,12 +26,18 @@ class PublicPages {
     private static final Duration LOOK = Duration.ofSeconds(1);
 
     private final Kept<String, byte[]> pages = Kept.weighed(MOST_BYTES, bytes -> bytes.length);
-    private volatile Looked looked = new Looked("", Instant.EPOCH);
+    private volatile Looked looked = new Looked("", 0, Instant.EPOCH);
     private final JdbcTemplate jdbc;
     private final Clock clock;
     private final Resource letters;
 
-    private record Looked(String revision, Instant at) {}
+    /**
+     * What the records were when they were asked.
+     *
+     * @param revision of what is published
+     * @param scores revision of the scores
+     */
+    private record Looked(String revision, long scores, Instant at) {}
 
     PublicPages(JdbcTemplate jdbc, Clock clock) {
         this.jdbc = jdbc;
@@ -54,23 +60,40 @@ class PublicPages {
         return pages.get(key, revision(), make);
     }
 
+    /** Returns a page of what changes with the scores, as it is kept, or makes it; names may be a minute old. */
+    byte[] live(String key, Supplier<String> make) {
+        Looked now = look();
+        long minute = now.at.getEpochSecond() / 60;
+        return pages.get(
+                key,
+                now.revision + " " + now.scores + " " + minute,
+                () -> make.get().getBytes(StandardCharsets.UTF_8));
+    }
+
     private String revision() {
+        return look().revision;
+    }
+
+    private Looked look() {
         Looked last = looked;
         Instant now = clock.instant();
         if (Duration.between(last.at, now).compareTo(LOOK) < 0) {
-            return last.revision;
+            return last;
         }
-        String revision = jdbc.queryForObject(
+        Looked found = jdbc.queryForObject(
                 "select concat((select coalesce(max(id), 0) from published_state), ' ',"
-                        + " (select coalesce(sum(edition), 0) from write_up where state <> 'DRAFT'))",
-                String.class);
-        looked = new Looked(revision, now);
-        return revision;
+                        + " (select coalesce(sum(edition), 0) from write_up where state <> 'DRAFT'), ' ',"
+                        + " (select concat(count(*), ' ', coalesce(sum(edition), 0)) from board"
+                        + " where public_slug is not null)),"
+                        + " (select revision from score_revision where id = 1)",
+                (row, at) -> new Looked(row.getString(1), row.getLong(2), now));
+        looked = found;
+        return found;
     }
 
     /** Forgets what it knows of the records: what this server just published is seen at once. */
     void lookAgain() {
-        looked = new Looked("", Instant.EPOCH);
+        looked = new Looked("", 0, Instant.EPOCH);
     }
 
     /** Returns what a page says beside its content. */

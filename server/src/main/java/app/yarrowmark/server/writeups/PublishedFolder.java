@@ -48,7 +48,7 @@ class PublishedFolder {
     /** Writes some states as a ZIP. */
     void write(List<PublishService.Seen> all, OutputStream out) {
         try (ZipOutputStream zip = new ZipOutputStream(out)) {
-            put(zip, "index.html", ReaderPage.index(listed(all), true));
+            put(zip, "index.html", ReaderPage.index(listed(all), List.of(), true));
             put(zip, "style.css", new ClassPathResource("read/style.css"));
             put(zip, "letters.woff2", pages.letters());
             for (PublishService.Seen one : all) {

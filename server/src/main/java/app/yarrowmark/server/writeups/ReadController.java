@@ -1,6 +1,10 @@
 package app.yarrowmark.server.writeups;
 
+import app.yarrowmark.server.boards.BoardService;
+import app.yarrowmark.server.boards.BoardView;
 import app.yarrowmark.server.problems.Refusal;
+import app.yarrowmark.server.problems.RuleViolations;
+import app.yarrowmark.server.standings.StandingAt;
 import app.yarrowmark.server.writeups.ReaderPage.Place;
 import app.yarrowmark.server.writeups.WriteUpView.FigureContent;
 import app.yarrowmark.server.writeups.WriteUpView.State;
@@ -33,16 +37,38 @@ class ReadController {
 
     private final PublishService publishing;
     private final PublicPages kept;
+    private final BoardService boards;
+    private final StandingAt standings;
 
-    ReadController(PublishService publishing, PublicPages kept) {
+    ReadController(PublishService publishing, PublicPages kept, BoardService boards, StandingAt standings) {
         this.publishing = publishing;
         this.kept = kept;
+        this.boards = boards;
+        this.standings = standings;
     }
 
     @GetMapping({"", "/"})
     ResponseEntity<byte[]> index() {
         return page(
-                kept.text("index", () -> ReaderPage.index(PublishedFolder.listed(publishing.published()), false)),
+                kept.text(
+                        "index",
+                        () -> ReaderPage.index(
+                                PublishedFolder.listed(publishing.published()),
+                                boards.all().stream()
+                                        .filter(b -> b.publicSlug() != null)
+                                        .toList(),
+                                false)),
+                HTML);
+    }
+
+    @GetMapping("/boards/{slug}")
+    ResponseEntity<byte[]> board(@PathVariable String slug) {
+        return page(
+                kept.live("board " + slug, () -> {
+                    BoardView board =
+                            boards.shownAt(slug).orElseThrow(() -> Refusal.notFound("There is no board here."));
+                    return BoardPage.page(board, standings.at(board.address()));
+                }),
                 HTML);
     }
 
@@ -169,6 +195,11 @@ class ReadController {
                 .contentType(type)
                 .cacheControl(CacheControl.noCache())
                 .body(content);
+    }
+
+    @ExceptionHandler(RuleViolations.class)
+    ResponseEntity<byte[]> unfit(RuleViolations unfit) {
+        return nothing(Refusal.notFound("What was kept under this name cannot be shown any more."));
     }
 
     /** Readers get a page, not what a program is told. */

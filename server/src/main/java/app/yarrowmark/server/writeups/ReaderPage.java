@@ -2,6 +2,7 @@ package app.yarrowmark.server.writeups;
 
 import app.yarrowmark.core.claim.Quote;
 import app.yarrowmark.core.exchange.Json;
+import app.yarrowmark.server.boards.BoardView;
 import app.yarrowmark.server.writeups.PublishedContent.MeasuredSetup;
 import app.yarrowmark.server.writeups.PublishedContent.MeasuredSuite;
 import app.yarrowmark.server.writeups.WriteUpView.FigureContent;
@@ -381,7 +382,7 @@ final class ReaderPage {
                 .toString();
     }
 
-    private static Html bare(String title) {
+    static Html bare(String title) {
         return new Html()
                 .raw("<!doctype html>\n<html lang=\"en\"><head><meta charset=\"utf-8\">\n")
                 .raw("<meta name=\"viewport\" content=\"width=device-width, initial-scale=1\">\n")
@@ -406,9 +407,10 @@ final class ReaderPage {
     /**
      * Returns the page that lists everything published.
      *
+     * @param boards standings that stay live; none where it is read from a folder
      * @param alone whether it is read from a folder, without the desk
      */
-    static String index(List<Listed> all, boolean alone) {
+    static String index(List<Listed> all, List<BoardView> boards, boolean alone) {
         Html html = new Html();
         html.raw("<!doctype html>\n<html lang=\"en\"><head><meta charset=\"utf-8\">\n")
                 .raw("<meta name=\"viewport\" content=\"width=device-width, initial-scale=1\">\n")
@@ -420,12 +422,18 @@ final class ReaderPage {
                     + " title=\"Everything published\">\n");
         }
         html.raw("</head><body><main>\n").tag("h1", "Published");
-        if (all.isEmpty()) {
+        if (all.isEmpty() && boards.isEmpty()) {
             html.tag("p", "Nothing is published yet.");
         }
         html.raw("<ul class=\"index\">");
         all.forEach(one -> listed(html, one, alone ? one.slug() + "/index.html" : "/read/" + one.slug()));
-        return html.raw("</ul></main></body></html>\n").toString();
+        html.raw("</ul>\n");
+        if (!boards.isEmpty()) {
+            html.tag("h2", "Standings that stay live").raw("<ul class=\"index\">");
+            boards.forEach(b -> html.raw("<li>" + link("/read/boards/" + b.publicSlug(), b.name()) + "</li>\n"));
+            html.raw("</ul>\n");
+        }
+        return html.raw("</main></body></html>\n").toString();
     }
 
     private static void listed(Html html, Listed one, String address) {

@@ -7,6 +7,7 @@ import app.yarrowmark.server.catalogue.ModelView;
 import app.yarrowmark.server.events.LiveEvents;
 import app.yarrowmark.server.history.HistoryService;
 import app.yarrowmark.server.history.HistoryService.Kind;
+import app.yarrowmark.server.pages.Slugs;
 import app.yarrowmark.server.problems.Refusal;
 import app.yarrowmark.server.problems.RuleViolations;
 import app.yarrowmark.server.scorebook.ScoreRevision;
@@ -20,10 +21,8 @@ import app.yarrowmark.server.writeups.WriteUpView.StateLine;
 import app.yarrowmark.server.writeups.WriteUpView.Verdict;
 import app.yarrowmark.server.writeups.WriteUpView.WriteUpLine;
 import com.fasterxml.jackson.core.type.TypeReference;
-import java.text.Normalizer;
 import java.time.Clock;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
@@ -37,7 +36,6 @@ import org.springframework.transaction.annotation.Transactional;
 @Transactional(readOnly = true)
 class WriteUpService {
 
-    private static final int LONGEST_SLUG = 70;
     private static final int MOST_FIGURES = 60;
 
     private final WriteUpRepository writeUps;
@@ -199,7 +197,10 @@ class WriteUpService {
     @Transactional
     WriteUpView begin(String title, String line, @Nullable Long modelId, String who) {
         requireSound(title, line, modelId);
-        WriteUpEntity w = new WriteUpEntity(freeSlug(title), who, clock.instant());
+        WriteUpEntity w = new WriteUpEntity(
+                Slugs.of(title, "write-up", taken -> writeUps.existsBySlug(taken) || taken.equals("feed")),
+                who,
+                clock.instant());
         set(w, title, line, modelId, who);
         w.text = "";
         w.verdict = Json.write(modelId == null ? Verdict.NONE : verdictOf(catalogue.model(modelId)));
@@ -352,21 +353,5 @@ class WriteUpService {
         if (modelId != null) {
             catalogue.model(modelId);
         }
-    }
-
-    private String freeSlug(String title) {
-        String plain = Normalizer.normalize(title, Normalizer.Form.NFD)
-                .replaceAll("\\p{M}", "")
-                .toLowerCase(Locale.ROOT)
-                .replaceAll("[^a-z0-9]+", "-")
-                .replaceAll("^-|-$", "");
-        String base = plain.isEmpty()
-                ? "write-up"
-                : plain.substring(0, Math.min(LONGEST_SLUG, plain.length())).replaceAll("-$", "");
-        String slug = base;
-        for (int i = 2; writeUps.existsBySlug(slug) || slug.equals("feed"); i++) {
-            slug = base + "-" + i;
-        }
-        return slug;
     }
 }
