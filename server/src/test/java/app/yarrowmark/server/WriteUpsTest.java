@@ -129,13 +129,20 @@ class WriteUpsTest extends ServerTest {
                         "2 runs; 4 May 2026",
                         "application/ld+json",
                         "State 1 of this page")
-                .doesNotContain("<script src", "onload");
+                .contains("<script src=\"read.js\" defer></script>", "data-numbers=\"")
+                .doesNotContainPattern("<script src=\"(?!read\\.js\")")
+                .doesNotContain("onload");
+        assertThat(stranger.get(page + "/figure-1.js").expect(200).text())
+                .startsWith("figureNumbers([{\"of\":\"Reed \\\"bed\\\"\"")
+                .contains("Nook \\u003c2>")
+                .doesNotContain("<");
+        assertThat(stranger.get("/read/read.js").expect(200).text()).contains("figureNumbers");
         assertThat(read.response()
                         .headers()
                         .firstValue("Content-Security-Policy")
                         .orElse(""))
-                .contains("default-src 'none'", "frame-ancestors 'none'")
-                .doesNotContain("script-src", "unsafe");
+                .contains("default-src 'none'; script-src 'self'; style-src 'self'", "frame-ancestors 'none'")
+                .doesNotContain("unsafe", "connect-src");
         assertThat(read.response().headers().firstValue("Set-Cookie")).isEmpty();
         assertThat(stranger.get("/read").expect(200).text()).contains("A small box " + tag);
         assertThat(stranger.get("/read/feed.xml").expect(200).text()).contains("<entry>", "A small box " + tag);
@@ -311,11 +318,13 @@ class WriteUpsTest extends ServerTest {
                 .containsOnlyKeys(
                         "index.html",
                         "style.css",
+                        "read.js",
                         "letters.woff2",
                         folder + "index.html",
                         folder + "text.md",
                         folder + "figure-1.svg",
                         folder + "figure-1.csv",
+                        folder + "figure-1.js",
                         folder + "figure-1.png");
         assertThat(files.get("index.html"))
                 .contains("href=\"" + folder + "index.html\"")

@@ -24,9 +24,9 @@ class AnswerHeaders extends OncePerRequestFilter {
             "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self' 'unsafe-inline'; img-src 'self'"
                     + " data: blob:; media-src 'self' blob:; worker-src 'self' blob:; object-src 'none';"
                     + " frame-ancestors 'self'; base-uri 'self'; form-action 'self'";
-    /** What a writer typed runs nothing, and asks for nothing from elsewhere. */
+    /** What a writer typed runs nothing, and asks for nothing from elsewhere; only the page's own script runs. */
     private static final String READING_POLICY =
-            "default-src 'none'; style-src 'self'; font-src 'self'; img-src 'self';"
+            "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; img-src 'self';"
                     + " base-uri 'none'; form-action 'none'; frame-ancestors ";
 
     /** The only pages that others may show within theirs. */

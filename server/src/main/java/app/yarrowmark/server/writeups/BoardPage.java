@@ -31,7 +31,10 @@ final class BoardPage {
 
     /** Returns the whole page. */
     static String page(BoardView board, StandingAt.Shown shown) {
-        Html html = ReaderPage.bare(board.name()).raw("<header class=\"top\">").tag("h1", board.name());
+        Html html = ReaderPage.bare(board.name())
+                .raw(ReaderPage.script("/read/"))
+                .raw("<header class=\"top\">")
+                .tag("h1", board.name());
         StandingsView places = shown.places();
         RankingView numbers = shown.numbers();
         html.tagIf("p class=\"line\"", String.join(" · ", shown.pool())).raw("</header>\n");

@@ -1,5 +1,6 @@
 package app.yarrowmark.server.writeups;
 
+import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.server.writeups.WriteUpView.FigureContent;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -115,6 +116,11 @@ final class FigureFiles {
             throw new UncheckedIOException(e);
         }
         return out.toString();
+    }
+
+    /** Returns the numbers of the figure for the script of a page, as a script: a page from a folder can read no other file. */
+    static String numbers(FigureContent figure) {
+        return "figureNumbers(" + Json.write(figure.numbers()).replace("<", "\\u003c") + ")\n";
     }
 
     /** No spreadsheet takes a text for a formula; a number with its sign is none. */

@@ -50,6 +50,7 @@ class PublishedFolder {
         try (ZipOutputStream zip = new ZipOutputStream(out)) {
             put(zip, "index.html", ReaderPage.index(listed(all), List.of(), true));
             put(zip, "style.css", new ClassPathResource("read/style.css"));
+            put(zip, "read.js", new ClassPathResource("read/read.js"));
             put(zip, "letters.woff2", pages.letters());
             for (PublishService.Seen one : all) {
                 write(zip, one);
@@ -74,6 +75,7 @@ class PublishedFolder {
             String name = folder + "figure-" + figure.getKey();
             put(zip, name + ".svg", FigureFiles.svg(figure.getValue()));
             put(zip, name + ".csv", FigureFiles.csv(figure.getValue()));
+            put(zip, name + ".js", FigureFiles.numbers(figure.getValue()));
             put(zip, name + ".png", publishing.picture(seen.state().id, figure.getKey()));
         }
     }

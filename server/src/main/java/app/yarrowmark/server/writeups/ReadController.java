@@ -33,6 +33,7 @@ class ReadController {
     private static final MediaType SVG = MediaType.parseMediaType("image/svg+xml");
     private static final MediaType CSV = MediaType.parseMediaType("text/csv;charset=utf-8");
     private static final MediaType ATOM = MediaType.parseMediaType("application/atom+xml;charset=utf-8");
+    private static final MediaType SCRIPT = MediaType.parseMediaType("text/javascript;charset=utf-8");
     private static final MediaType HTML = MediaType.parseMediaType("text/html;charset=utf-8");
 
     private final PublishService publishing;
@@ -88,6 +89,14 @@ class ReadController {
                 .body(new ClassPathResource("read/style.css"));
     }
 
+    @GetMapping("/read.js")
+    ResponseEntity<Resource> script() {
+        return ResponseEntity.ok()
+                .contentType(SCRIPT)
+                .cacheControl(CacheControl.noCache())
+                .body(new ClassPathResource("read/read.js"));
+    }
+
     @GetMapping("/letters.woff2")
     ResponseEntity<Resource> letters() {
         return ResponseEntity.ok()
@@ -131,6 +140,7 @@ class ReadController {
             case "csv" -> CSV;
             case "png" -> MediaType.IMAGE_PNG;
             case "html" -> HTML;
+            case "js" -> SCRIPT;
             default -> throw Refusal.notFound("There is no such file.");
         };
         String base = base(request);
@@ -169,6 +179,7 @@ class ReadController {
         return switch (ending) {
             case "svg" -> FigureFiles.svg(content).getBytes(StandardCharsets.UTF_8);
             case "csv" -> FigureFiles.csv(content).getBytes(StandardCharsets.UTF_8);
+            case "js" -> FigureFiles.numbers(content).getBytes(StandardCharsets.UTF_8);
             case "png" -> {
                 byte[] png = publishing.picture(seen.state().id, figure);
                 if (png == null) {

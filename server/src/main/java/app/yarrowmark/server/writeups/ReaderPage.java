@@ -120,11 +120,19 @@ final class ReaderPage {
                     place.absolute() + "figure-" + content.pictures().get(0) + ".png");
         }
         html.raw("<link rel=\"stylesheet\" href=\"" + place.root() + "style.css\">\n");
+        if (told.number() > 0) {
+            html.raw(script(place.root()));
+        }
         if (!place.alone()) {
             html.raw("<link rel=\"alternate\" type=\"application/atom+xml\" href=\"" + place.root()
                     + "feed.xml\" title=\"Everything published\">\n");
         }
         html.raw("<script type=\"application/ld+json\">" + review(content, told) + "</script>\n</head>\n");
+    }
+
+    /** What a page can do beside being read; all of it is there without. */
+    static String script(String root) {
+        return "<script src=\"" + root + "read.js\" defer></script>\n";
     }
 
     private static void meta(Html html, String which, String content) {
@@ -216,7 +224,10 @@ final class ReaderPage {
      */
     private static void figure(
             Html html, int number, boolean named, FigureContent figure, PublishedContent content, Place place) {
-        html.raw("<figure" + (named ? " id=\"figure-" + number + "\"" : "") + ">\n<figcaption>")
+        String numbers = figure.numbers().isEmpty()
+                ? ""
+                : " data-numbers=\"" + Html.text(place.files()) + "figure-" + number + ".js\"";
+        html.raw("<figure" + (named ? " id=\"figure-" + number + "\"" : "") + numbers + ">\n<figcaption>")
                 .tag("b", figure.title())
                 .tagIf("span", figure.about())
                 .raw("</figcaption>\n<div class=\"drawing\">")
