@@ -1,4 +1,5 @@
 import type { ReactElement } from 'react'
+import { subjectCaveats } from '../../subjects/caveats'
 import type { Schemas } from '../../api/client'
 import { PlumbAxis, PlumbReach, PlumbRow, plumbScale } from '../../figures/Plumb'
 import { TableFigure, tableSize } from '../../figures/TableFigure'
@@ -302,6 +303,18 @@ function differences(view: View, meant: boolean): readonly string[] {
 
 const mostGaps = 6
 
+function restOn(shown: number, some: number, what: string): readonly string[] {
+  if (some === 0) return []
+  const tests = counted(shown, 'test')
+  const rest =
+    some < shown
+      ? `Of ${tests} shown, ${some === 1 ? 'one rests' : `${String(some)} rest`}`
+      : shown === 1
+        ? 'The test shown rests'
+        : `All ${tests} shown rest`
+  return [`${rest} on ${what}.`]
+}
+
 /** What takes something from the numbers: what was not meant to differ, single runs, and tests that not all have. */
 function caveats(view: View, blocks: readonly Block[]): readonly string[] {
   const shown = blocks.flatMap((b) => b.tests)
@@ -314,13 +327,18 @@ function caveats(view: View, blocks: readonly Block[]): readonly string[] {
     ),
   )
   const more = gaps.length > mostGaps ? `; and ${String(gaps.length - mostGaps)} more` : ''
+  const oneDay = shown.filter(
+    (t) => !single.includes(t) && t.cells.some((c) => c.kind === 'SCORE' && c.days === 1),
+  )
   return [
     ...differences(view, false).map((d) => `Differs from the reference and was not meant to: ${d}.`),
-    ...(single.length === 0
-      ? []
-      : [
-          `Of ${counted(shown.length, 'test')} shown, ${single.length === 1 ? 'one rests' : `${String(single.length)} rest`} on a single run, on one side at least.`,
-        ]),
+    ...restOn(shown.length, single.length, 'a single run, on one side at least'),
+    ...restOn(
+      shown.length,
+      oneDay.length,
+      'runs of one day, on one side at least; how far numbers move from day to day is taken from other setups',
+    ),
+    ...subjectCaveats(view.subjects, (_, i) => label[i] ?? ''),
     ...(gaps.length === 0 ? [] : [`No number: ${gaps.slice(0, mostGaps).join('; ')}${more}.`]),
   ]
 }

@@ -323,7 +323,7 @@ describe('side by side', () => {
     const shown = blocks(single, { sort: 'group', telling: false, open: ['PROCESSOR'] }, (g) => g)
     const figure = comparisonFigure(single, shown, question(new URLSearchParams('s=setup-11&s=setup-12')))
     const told = figure.caveats?.join('\n') ?? ''
-    expect(told).toContain('tests shown, 4 rest on a single run, on one side at least.')
+    expect(told).toContain('All 4 tests shown rest on a single run, on one side at least.')
     expect(told).toMatch(/No number: .*Forge of setup 1[12]: failed: it crashed\./)
   })
 
@@ -354,7 +354,10 @@ describe('side by side', () => {
       '2 of 4 tests shown.',
       'Differs from the reference as it was meant to: memory 8 GiB → 16 GiB.',
     ])
-    expect(figure.caveats).toEqual(['Differs from the reference and was not meant to: channels one → two.'])
+    expect(figure.caveats).toEqual([
+      'Differs from the reference and was not meant to: channels one → two.',
+      'All 2 tests shown rest on runs of one day, on one side at least; how far numbers move from day to day is taken from other setups.',
+    ])
     const drawn = render(<svg>{figure.drawing}</svg>).container
     expect(drawn.textContent).toContain('Kernmill, Weave')
     expect(drawn.textContent).not.toContain('Forge')

@@ -12,6 +12,7 @@ import { aboutRanking, hasPercentiles, rowName, testTitle, valueOf } from './ran
 import { kept as keptBrackets, lanesOf, letters, runs } from './lanes'
 import { apartWords, oddWords, rangeWords } from './sentence'
 import { today } from '../../figures/dates'
+import { subjectCaveats } from '../../subjects/caveats'
 
 type View = Schemas['StandingsView']
 
@@ -137,7 +138,10 @@ function notes(view: View): readonly string[] {
 function caveats(view: View): readonly string[] {
   return [
     ...view.places.filter((p) => p.odd.length > 0).map((p) => `${subjectText(p.subject)}: ${oddWords(p)}.`),
-    ...origins(view.places),
+    ...subjectCaveats(
+      view.places.map((p) => p.subject),
+      subjectText,
+    ),
   ]
 }
 
@@ -223,7 +227,10 @@ export function rankingFigure(view: Schemas['RankingView'], focus: string | unde
       ...(left > 0 ? [`${String(view.rows.length)} of ${String(view.ranked)} shown.`] : []),
       ...(view.rows.some((r) => r.subject.tuned) ? ['Grey: tuned.'] : []),
     ],
-    caveats: origins(view.rows),
+    caveats: subjectCaveats(
+      view.rows.map((r) => r.subject),
+      subjectText,
+    ),
     source: source(view.revision),
     ...tableSize(table),
     drawing: <TableFigure {...table} />,
@@ -267,10 +274,6 @@ function rankingData(view: Schemas['RankingView']): readonly (readonly string[])
 }
 
 /** Lists from elsewhere among them, which were not measured here. */
-function origins(rows: readonly { readonly subject: Schemas['SubjectView'] }[]): readonly string[] {
-  const lists = [...new Set(rows.map((r) => r.subject.origin).filter((o) => o !== ''))]
-  return lists.length === 0 ? [] : [`Not measured here, but from a list: ${lists.join(', ')}.`]
-}
 
 function indexOrNone(index: number): number | undefined {
   return index < 0 ? undefined : index

@@ -157,7 +157,7 @@ public record Quote(
         return new Quote(
                 As.TIMES,
                 fixed(t.value, digits) + "\u00a0times",
-                against(wish) + interval(t.low, t.high, 1, "times"),
+                against(wish) + interval(t.low, t.high, 1, "times") + sure(t.low, t.high, 1),
                 t.value,
                 t.low,
                 t.high);
@@ -173,8 +173,8 @@ public record Quote(
         return new Quote(
                 wish.as(),
                 fixed(share * 100, digits) + "\u00a0%",
-                kind + " than " + wish.base() + ": " + wish.of() + ", " + wish.subject()
-                        + interval(low, high, 100, "%"),
+                kind + " than " + wish.base() + ": " + wish.of() + ", " + wish.subject() + interval(low, high, 100, "%")
+                        + sure(low, high, 0),
                 share,
                 low,
                 high);
@@ -220,6 +220,14 @@ public record Quote(
         }
         return "; 95\u00a0% interval " + significant(low * times) + " to " + significant(high * times)
                 + (unit.isEmpty() ? "" : "\u00a0" + unit);
+    }
+
+    /** Says where it is open which of two is the better. */
+    private static String sure(@Nullable Double low, @Nullable Double high, double equal) {
+        if (low == null || high == null) {
+            return "; no interval is known";
+        }
+        return low < equal && high > equal ? ", so that it is undecided which is ahead" : "";
     }
 
     /** Returns a place in words, or with its ending. */

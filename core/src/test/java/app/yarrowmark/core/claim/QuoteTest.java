@@ -112,4 +112,25 @@ class QuoteTest {
                 .extracting(Quote::as)
                 .containsExactly(As.VALUE);
     }
+
+    @Test
+    void aDifferenceThatIsNotSureSaysSo() {
+        List<Known> known = List.of(
+                new Known("all", "New", "Old", "+3.0 %", 1.03, "", 0.99, 1.07, false, 0),
+                new Known("all", "Old", "New", "-2.9 %", 1 / 1.03, "", 1 / 1.07, 1 / 0.99, false, 0),
+                number("page", "New", "1.62", 1.62, "s", true),
+                number("page", "Old", "1.4", 1.4, "s", true));
+        for (As as : new As[] {As.GAIN, As.TIMES}) {
+            for (String[] pair : new String[][] {{"New", "Old"}, {"Old", "New"}}) {
+                Quote open = Quote.of(known, new Wish("all", pair[0], pair[1], as, null))
+                        .orElseThrow();
+                assertThat(open.words()).as(as + pair[0]).endsWith(", so that it is undecided which is ahead");
+            }
+            assertThat(Quote.of(known, new Wish("page", "New", "Old", as, null))
+                            .orElseThrow()
+                            .words())
+                    .endsWith("; no interval is known");
+            assertThat(quote("all", "New", "Old", as).words()).doesNotContain("undecided", "no interval");
+        }
+    }
 }
