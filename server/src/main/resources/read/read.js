@@ -83,21 +83,33 @@
     return [`${of}, ${whose}`, `${text}${unit === '' ? '' : ` ${unit}`}${outOf > 0 ? ` of ${outOf}` : ''}${interval}`]
   }
 
-  /** The numbers whose test or owner has a name in the drawing at that height; the nearest name counts. */
+  const bare = (text) => text.replace(/[\s\u2009\u202f]/g, '')
+
+  const beside = (text, box) => {
+    const own = text.getBoundingClientRect()
+    return Math.abs(own.top + own.bottom - box.top - box.bottom) < box.height
+  }
+
+  /** The numbers whose test or owner has a name in the drawing in that row; the nearest name counts. */
   function under(drawing, numbers, x, y) {
     const names = [...drawing.querySelectorAll('text')]
       .map((t) => ({ words: t.textContent.trim(), box: t.getBoundingClientRect() }))
       .filter(({ words }) => words.length > 2 && value({ textContent: words }) === null)
+      .filter(({ box }) => Math.abs((box.top + box.bottom) / 2 - y) < 14)
       .map((n) => ({ ...n, far: Math.abs((n.box.top + n.box.bottom) / 2 - y) * 4 + Math.abs((n.box.left + n.box.right) / 2 - x) / 8 }))
       .sort((a, b) => a.far - b.far)
-    for (const { words } of names.slice(0, 12)) {
+    for (const { words, box } of names.slice(0, 12)) {
       const parts = words.replace(/…$/, '').toLowerCase().split(', ')
       const named = (text) => parts.every((p) => text.toLowerCase().includes(p))
       const whose = numbers.filter((n) => named(n.subject))
       if (whose.length > 0) return whose.slice(0, most)
-      // Of several tests that have the words, the one with the fewest others.
-      const tests = numbers.filter((n) => named(n.of)).sort((a, b) => a.of.length - b.of.length)
-      if (tests.length > 0) return tests.filter((n) => n.of === tests[0].of).slice(0, most)
+      const tests = [...new Set(numbers.filter((n) => named(n.of)).map((n) => n.of))]
+      const told = tests.map((of) => numbers.filter((n) => n.of === of))
+      // Of several tests that have the words, the one whose numbers stand in that row.
+      const row = new Set([...drawing.querySelectorAll('text')].filter((t) => beside(t, box)).map((t) => bare(t.textContent)))
+      const drawn = told.filter((own) => own.some((n) => row.has(bare(n.text))))
+      const best = drawn[0] ?? (told.length === 1 ? told[0] : undefined)
+      if (best) return best.slice(0, most)
     }
     return []
   }

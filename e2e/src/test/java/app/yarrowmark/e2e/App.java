@@ -239,6 +239,17 @@ final class App implements AutoCloseable {
     }
 
     HttpResponse<String> send(String method, String path, String token, String body) {
+        return send(method, path, token, body, HttpResponse.BodyHandlers.ofString());
+    }
+
+    /** A file that a bearer of that token gets. */
+    byte[] bytes(String path, String token) {
+        return send("GET", path, token, "", HttpResponse.BodyHandlers.ofByteArray())
+                .body();
+    }
+
+    private <T> HttpResponse<T> send(
+            String method, String path, String token, String body, HttpResponse.BodyHandler<T> as) {
         try {
             HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(url() + path));
             if (!token.isEmpty()) {
@@ -248,7 +259,7 @@ final class App implements AutoCloseable {
                     request.header("Content-Type", "application/json")
                             .method(method, HttpRequest.BodyPublishers.ofString(body))
                             .build(),
-                    HttpResponse.BodyHandlers.ofString());
+                    as);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         } catch (InterruptedException e) {

@@ -31,6 +31,7 @@ class PeopleTest {
             second.see("Standings");
             second.go(own.app.url() + "/access");
             second.see("An owner invites people and says what they may do.");
+            isAskedToRead(own, second);
 
             first.go(own.app.url() + "/access");
             first.choose("What Ida Fell may do", "reviewer");
@@ -63,5 +64,40 @@ class PeopleTest {
             second.see("took a new password by a link");
             second.requireAccessible(own.app.url() + "/access", "You, Ida Fell");
         }
+    }
+
+    /** A reader is asked to read a draft, remarks on a passage of it, and puts her name to it. */
+    private static void isAskedToRead(OwnDesk own, Browser second) {
+        Browser first = own.desk;
+        first.go(own.app.url() + "/write-ups");
+        first.press("Begin a write-up");
+        first.type("Title", "A quiet summer");
+        first.press("Begin");
+        first.see("Before readers see it");
+        own.write("It is quieter than the reeds.");
+        own.kept();
+        first.choose("Ask somebody to read it", "Ida Fell");
+        first.see("Ida Fell is asked: it stands in their list of write-ups.");
+
+        second.go(own.app.url() + "/write-ups");
+        second.see("You are asked to read A quiet summer.");
+        assertThat(second.text("nav a[href='/write-ups'], nav a[href^='/write-ups?']"))
+                .contains("1");
+        second.press("A quiet summer");
+        second.see("Merle Sedge asks you to read it");
+        second.script("const p = document.querySelector('.ProseMirror p').firstChild;"
+                + "getSelection().setBaseAndExtent(p, 6, p, 13)");
+        second.waitFor(By.xpath("//summary[.='Remark on a passage']")).click();
+        second.type("What you say of it", "By how many dB?");
+        second.press("Say it");
+        second.waitFor(By.xpath("//q[.='quieter']"));
+        second.press("I read it, with my name");
+        second.see("Your name stands below it.");
+
+        first.see("Ida Fell: By how many dB?");
+        assertThat(first.script("return [...CSS.highlights.get('remarks')].map(r => r.toString()).join()"))
+                .isEqualTo("quieter");
+        first.press("It is settled");
+        first.see("Read by Ida Fell.");
     }
 }

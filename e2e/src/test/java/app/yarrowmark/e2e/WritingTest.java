@@ -3,10 +3,16 @@ package app.yarrowmark.e2e;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipInputStream;
+import javax.imageio.ImageIO;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -102,6 +108,75 @@ class WritingTest {
         return own.desk.waitFor(By.xpath("//label[span[.='" + label + "']]/textarea"));
     }
 
+    /** A photo of 3000 pixels, put in at the end. */
+    private static void pictureIn() {
+        own.desk.press("Picture");
+        own.desk.see("Put a picture in");
+        Path file = own.app.home().resolve("front.png");
+        BufferedImage photo = new BufferedImage(3000, 1000, BufferedImage.TYPE_INT_RGB);
+        try {
+            ImageIO.write(photo, "png", file.toFile());
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        own.desk.waitFor(By.cssSelector("input[type=file][accept]")).sendKeys(file.toString());
+        own.desk.see("front.png");
+        own.desk.type("What it shows, for who cannot see it", "The front of the Nook 3");
+        own.desk.type("Line below it, if any", "As it came.");
+        own.desk.press("Put it in");
+        own.desk.waitFor(By.cssSelector(".ProseMirror img[alt='The front of the Nook 3']"));
+    }
+
+    /** What the page's own script adds: sorting, values under the pointer, another base. */
+    private static void theScriptHelps(String address) {
+        own.desk.go(address);
+        own.desk.script("document.querySelector('figure[data-numbers] details').open = true");
+        own.desk.waitFor(By.cssSelector("details select"));
+        own.desk.script("const s = document.querySelector('details select'); s.selectedIndex = 1;"
+                + "s.dispatchEvent(new Event('change'))");
+        own.desk.see("of what is better; without an interval");
+        String column = "return [...document.querySelectorAll('details table:first-of-type tbody tr')]"
+                + ".map(r => r.cells[3].textContent).join()";
+        Object before = own.desk.script(column);
+        own.desk.script("document.querySelectorAll('details table th')[3].firstChild.click();"
+                + "document.querySelectorAll('details table th')[3].firstChild.click()");
+        assertThat(own.desk.script(column)).isNotEqualTo(before);
+        own.desk.script(
+                "const t = [...document.querySelectorAll('.drawing text')].find(t => /Film/.test(t.textContent));"
+                        + "t.scrollIntoView({block: 'center'}); const b = t.getBoundingClientRect();"
+                        + "const at = {bubbles: true, clientX: b.left + 40, clientY: b.top + 6};"
+                        + "const d = document.querySelector('.drawing');"
+                        + "d.dispatchEvent(new PointerEvent('pointerenter', at)); window.again = () =>"
+                        + " d.dispatchEvent(new PointerEvent('pointermove', at))");
+        own.desk.waitUntil("values", () -> {
+            own.desk.script("window.again()");
+            return own.desk.body().contains("Film export, Corvane Nook 3");
+        });
+    }
+
+    /** What is published, as a folder that is opened by a double click. */
+    private static void theFolderIsReadWithoutADesk(String slug) throws IOException {
+        Path folder = Files.createTempDirectory("folder");
+        try (ZipInputStream zip = new ZipInputStream(
+                new ByteArrayInputStream(own.app.bytes("/api/v1/write-ups/published.zip", own.token)))) {
+            for (ZipEntry e = zip.getNextEntry(); e != null; e = zip.getNextEntry()) {
+                Path file = folder.resolve(e.getName());
+                Files.createDirectories(file.getParent());
+                Files.write(file, zip.readAllBytes());
+            }
+        }
+        own.desk.go("file://" + folder + "/index.html");
+        own.desk.press(TITLE);
+        own.desk.see("The film is there 88 s sooner.");
+        assertThat(own.desk.address()).startsWith("file://").contains(slug);
+        assertThat(own.desk.script("const i = document.querySelector('figure.photo img');"
+                        + "i.loading = 'eager'; return i.decode().then(() => i.naturalWidth)"))
+                .isEqualTo(1600L);
+        assertThat(own.desk.script("return document.fonts.ready.then(() => document.fonts.check('17px Archivo'))"))
+                .isEqualTo(true);
+        theScriptHelps(own.desk.address());
+    }
+
     private static void write() {
         own.desk.go(own.app.url() + "/write-ups");
         own.desk.press(TITLE);
@@ -112,6 +187,7 @@ class WritingTest {
                 .waitFor(By.xpath("//label[.='For']/following-sibling::textarea"))
                 .sendKeys("88 s sooner\nsmall");
         own.write("The film is there 88 s sooner.", Keys.ENTER, "## The drive", Keys.ENTER, "- half as fast");
+        pictureIn();
         WebElement answer = own.desk.waitFor(By.cssSelector("[data-figure] input"));
         answer.sendKeys("That is what is in the box.");
         own.kept();
@@ -136,7 +212,7 @@ class WritingTest {
         assertThat(page)
                 .contains("<h1>" + TITLE + "</h1>", "Buy it for film", "<h2>The drive</h2>", "<li>half as fast</li>")
                 .contains("88 s sooner; small", "That is what is in the box.", "drive", "<svg")
-                .doesNotContain("<script src");
+                .contains("<figcaption>As it came.</figcaption>", "picture-1.png\" width=\"1600\"");
         assertThat(page.indexOf("The film is there")).isLessThan(page.indexOf("<figure"));
         assertThat(page)
                 .contains(">39&nbsp;%</a>", "faster than Corvane Nook 2")
@@ -149,6 +225,8 @@ class WritingTest {
         own.desk.press(TITLE);
         own.desk.see("What readers saw");
         own.desk.requireAccessible(own.desk.address(), "What readers saw");
+        theScriptHelps(own.app.url() + "/read/" + slug);
+        theFolderIsReadWithoutADesk(slug);
         theRecordsMove(page);
     }
 
