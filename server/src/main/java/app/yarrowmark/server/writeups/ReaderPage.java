@@ -27,6 +27,7 @@ final class ReaderPage {
     private static final DateTimeFormatter DAY =
             DateTimeFormatter.ofPattern("d MMMM uuuu", Locale.ENGLISH).withZone(ZoneOffset.UTC);
     private static final int SUMMARY = 200;
+    private static final String ICON = "<link rel=\"icon\" href=\"/favicon.svg\" type=\"image/svg+xml\">\n";
 
     private ReaderPage() {}
 
@@ -120,6 +121,9 @@ final class ReaderPage {
                     place.absolute() + "figure-" + content.pictures().get(0) + ".png");
         }
         html.raw("<link rel=\"stylesheet\" href=\"" + place.root() + "style.css\">\n");
+        if (!place.alone()) {
+            html.raw(ICON);
+        }
         if (told.number() > 0) {
             html.raw(script(place.root()));
         }
