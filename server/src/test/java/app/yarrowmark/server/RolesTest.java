@@ -45,6 +45,11 @@ class RolesTest extends ServerTest {
             return !method.equals("GET") && path.matches("/api/v1/access/(people|links).*");
         }
 
+        /** What a reader may say of a write-up. */
+        boolean ofSecondReaders() {
+            return method.equals("POST") && path.matches("/api/v1/write-ups/\\{id}/(remarks|readers)");
+        }
+
         /** What the rules must answer to a caller; null where they let it through. */
         Integer refused(String caller) {
             if (FOR_ALL.contains(name())) {
@@ -55,7 +60,7 @@ class RolesTest extends ServerTest {
             }
             return switch (caller) {
                 case "stranger" -> 401;
-                case "reader" -> method.equals("GET") || ofTheCaller() ? null : 403;
+                case "reader" -> method.equals("GET") || ofTheCaller() || ofSecondReaders() ? null : 403;
                 case "reviewer" -> ofOwners() ? (Integer) 403 : null;
                 case "script that reads" -> method.equals("GET") && !ofPeople() ? null : 403;
                 case "script" -> ofPeople() ? (Integer) 403 : null;

@@ -152,6 +152,9 @@ class ApiWords implements GlobalOpenApiCustomizer {
         if (method == PathItem.HttpMethod.GET) {
             return people ? "For all who are signed in." : "For all who are signed in, and tokens of scripts.";
         }
+        if (method == PathItem.HttpMethod.POST && path.matches("/api/v1/write-ups/[^/]+/(remarks|readers)")) {
+            return "For all who are signed in, and tokens of scripts that may change records.";
+        }
         if (path.startsWith("/api/v1/access/people") || path.startsWith("/api/v1/access/links")) {
             return "For owners.";
         }
