@@ -17,6 +17,7 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param lanPassword of the key store
  * @param startCommand path of the command that started this
  * @param demoHome folder for the demo desk, should somebody start it from here
+ * @param shared whether other servers may work on the same database
  */
 @ConfigurationProperties("yarrowmark")
 public record Settings(
@@ -30,4 +31,5 @@ public record Settings(
         @DefaultValue("") String lanKeyStore,
         @DefaultValue("") String lanPassword,
         @DefaultValue("") String startCommand,
-        @DefaultValue("") String demoHome) {}
+        @DefaultValue("") String demoHome,
+        @DefaultValue("false") boolean shared) {}

@@ -13,6 +13,8 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.util.Optional;
+import java.util.concurrent.Flow;
+import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 
 /** A caller of the HTTP API: a person with a session, or a bearer of a token. */
@@ -113,6 +115,32 @@ final class Api {
                 path,
                 HttpRequest.BodyPublishers.ofByteArray(body.toByteArray()),
                 "multipart/form-data; boundary=parts");
+    }
+
+    /** Listens to a stream of events until the server ends it; each line is told as it comes. */
+    void stream(String path, Consumer<String> line) {
+        http.sendAsync(
+                HttpRequest.newBuilder(URI.create(base + path)).build(),
+                HttpResponse.BodyHandlers.fromLineSubscriber(new Lines(line)));
+    }
+
+    private record Lines(Consumer<String> line) implements Flow.Subscriber<String> {
+
+        @Override
+        public void onSubscribe(Flow.Subscription subscription) {
+            subscription.request(Long.MAX_VALUE);
+        }
+
+        @Override
+        public void onNext(String text) {
+            line.accept(text);
+        }
+
+        @Override
+        public void onError(Throwable e) {}
+
+        @Override
+        public void onComplete() {}
     }
 
     /** What is answered to a GET, as it is. */

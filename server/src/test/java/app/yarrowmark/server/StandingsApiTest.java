@@ -66,7 +66,7 @@ class StandingsApiTest extends ServerTest {
         assertThat(live)
                 .contains("<p class=\"line\">kind: board</p>", "is 100, more is better. Two whose lines do not touch")
                 .contains("<td>= 100</td>", "<td>1</td><th scope=\"row\">", "1 without a place")
-                .contains("Counted: processor (", "drive (", ", of kernmill", "3 of 3 pairs are told apart")
+                .contains("Counted: processor (", "drive (", ", of kernmill", "All of these 3 are told apart;")
                 .doesNotContain("NaN", "null");
         assertThat(live.split("<tr>", -1)).hasSize(5);
         String weighed = readersSee("Boards by processor", "?kind=BOARD&weight=PROCESSOR:80&weight=STORAGE:20");

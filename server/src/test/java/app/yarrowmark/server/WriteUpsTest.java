@@ -367,6 +367,20 @@ class WriteUpsTest extends ServerTest {
         assertThat(claims.at("/0/where").asText()).startsWith("scores: ").contains("Nook " + tag);
     }
 
+    @Test
+    void aDeviceWithAShortNameIsKnownByItWithItsMakers() {
+        JsonNode sheet = onDesk("MINI", "\u00b53", suite("shortmill" + tag, "processor"));
+        keep(sheet.get("sitting").asLong(), "shortmill" + tag, "weave=417");
+        JsonNode view = begin("Short " + tag, null);
+        JsonNode kept = written(view, "The \u00b53 weaves 417 MB/s.");
+        assertThat(person.get(at(view) + "/claims").json().findValuesAsText("standing"))
+                .as("two letters alone stand in many words")
+                .containsExactly("UNKNOWN");
+        written(kept, "The Ostrel \u00b53 weaves 417 MB/s.");
+        assertThat(person.get(at(view) + "/claims").json().findValuesAsText("standing"))
+                .containsExactly("FOUND");
+    }
+
     private JsonNode quoted(JsonNode view, String base, String as) {
         ObjectNode body = tree(figure("Reed bed", "<rect width='9'/>"));
         body.putObject("number")

@@ -3,6 +3,7 @@ package app.yarrowmark.server.access;
 import app.yarrowmark.server.Settings;
 import app.yarrowmark.server.history.HistoryService;
 import app.yarrowmark.server.limits.AttemptLimiter;
+import app.yarrowmark.server.limits.AttemptLimits;
 import app.yarrowmark.server.problems.Refusal;
 import app.yarrowmark.server.problems.RuleViolations;
 import java.nio.charset.StandardCharsets;
@@ -33,7 +34,7 @@ public class AccountService {
     private final String firstKey;
     private final HistoryService history;
     private final TransactionTemplate transaction;
-    private final AttemptLimiter limiter = new AttemptLimiter();
+    private final AttemptLimiter limiter;
     /** Compared against when the name is unknown, so that the answer takes as long. */
     private final String nobody;
 
@@ -43,6 +44,7 @@ public class AccountService {
             Clock clock,
             Settings settings,
             HistoryService history,
+            AttemptLimits limits,
             PlatformTransactionManager transactions) {
         this.accounts = accounts;
         this.passwords = passwords;
@@ -50,6 +52,7 @@ public class AccountService {
         this.firstKey = settings.firstKey();
         this.history = history;
         this.transaction = new TransactionTemplate(transactions);
+        this.limiter = limits.of("passwords");
         this.nobody = passwords.encode("nobody's password");
     }
 

@@ -3,6 +3,7 @@ package app.yarrowmark.server.access;
 import app.yarrowmark.server.access.AccessLinkEntity.Kind;
 import app.yarrowmark.server.history.HistoryService;
 import app.yarrowmark.server.limits.AttemptLimiter;
+import app.yarrowmark.server.limits.AttemptLimits;
 import app.yarrowmark.server.problems.Refusal;
 import app.yarrowmark.server.problems.RuleViolations;
 import app.yarrowmark.server.secrets.Tokens;
@@ -31,7 +32,7 @@ class PeopleService {
     private final TokenService tokens;
     private final HistoryService history;
     private final Clock clock;
-    private final AttemptLimiter limiter = new AttemptLimiter();
+    private final AttemptLimiter limiter;
 
     PeopleService(
             AccountRepository accounts,
@@ -40,6 +41,7 @@ class PeopleService {
             PersonSessions sessions,
             TokenService tokens,
             HistoryService history,
+            AttemptLimits limits,
             Clock clock) {
         this.accounts = accounts;
         this.links = links;
@@ -48,6 +50,7 @@ class PeopleService {
         this.tokens = tokens;
         this.history = history;
         this.clock = clock;
+        this.limiter = limits.of("links");
     }
 
     /**

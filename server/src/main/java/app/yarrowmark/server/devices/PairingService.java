@@ -3,6 +3,7 @@ package app.yarrowmark.server.devices;
 import app.yarrowmark.server.access.TokenService;
 import app.yarrowmark.server.history.HistoryService;
 import app.yarrowmark.server.limits.AttemptLimiter;
+import app.yarrowmark.server.limits.AttemptLimits;
 import app.yarrowmark.server.problems.Refusal;
 import app.yarrowmark.server.problems.RuleViolations;
 import app.yarrowmark.server.secrets.Tokens;
@@ -36,7 +37,7 @@ class PairingService {
     private final Clock clock;
     private final HistoryService history;
     private final TransactionTemplate transaction;
-    private final AttemptLimiter limiter = new AttemptLimiter();
+    private final AttemptLimiter limiter;
 
     PairingService(
             PairingCodeRepository codes,
@@ -44,6 +45,7 @@ class PairingService {
             TokenService tokens,
             HistoryService history,
             Clock clock,
+            AttemptLimits limits,
             PlatformTransactionManager transactions) {
         this.codes = codes;
         this.sittings = sittings;
@@ -51,6 +53,7 @@ class PairingService {
         this.clock = clock;
         this.history = history;
         this.transaction = new TransactionTemplate(transactions);
+        this.limiter = limits.of("codes");
     }
 
     record Code(String code, Instant expiresAt) {}

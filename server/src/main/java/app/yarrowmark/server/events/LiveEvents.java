@@ -33,9 +33,13 @@ public class LiveEvents {
     private final ExecutorService writers = new ThreadPoolExecutor(
             0, MOST, 10, TimeUnit.SECONDS, new SynchronousQueue<>(), LiveEvents::writer, (task, pool) -> {});
     private final DeskRevision revision;
+    private final Relay relay;
 
-    LiveEvents(DeskRevision revision) {
+    LiveEvents(DeskRevision revision, Relay relay) {
         this.revision = revision;
+        this.relay = relay;
+        relay.listen("changed", topic -> pass("changed", topic));
+        relay.listen("end", this::endHere);
     }
 
     /** What of the records changed; pages read it anew. */
@@ -66,20 +70,21 @@ public class LiveEvents {
 
     /** As {@link #changed}, for what has counted up the number of the scores or of the catalogue by itself. */
     public void tell(Topic topic) {
+        relay.tell("changed", topic.name());
         if (!TransactionSynchronizationManager.isSynchronizationActive()) {
-            send("changed", topic.name());
+            pass("changed", topic.name());
             return;
         }
         TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
             @Override
             public void afterCommit() {
-                send("changed", topic.name());
+                pass("changed", topic.name());
             }
         });
     }
 
-    /** Sends data of any kind under a name, without waiting for anybody to take it. */
-    public void send(String name, Object data) {
+    /** Sends data of any kind under a name to the pages that listen to this server, without waiting for anybody to take it. */
+    public void pass(String name, Object data) {
         open.forEach(l -> l.tell(SseEmitter.event().name(name).data(data)));
     }
 
@@ -107,6 +112,11 @@ public class LiveEvents {
 
     /** Ends the streams of a session or token that is over. */
     public void endOf(String owner) {
+        relay.tell("end", owner);
+        endHere(owner);
+    }
+
+    private void endHere(String owner) {
         open.stream().filter(l -> l.owner().equals(owner)).forEach(Listener::end);
     }
 
@@ -122,7 +132,7 @@ public class LiveEvents {
                 .distinct()
                 .filter(o ->
                         o.startsWith(TOKEN) ? !tokenIsGood.test(o.substring(TOKEN.length())) : !sessionIsGood.test(o))
-                .forEach(this::endOf);
+                .forEach(this::endHere);
     }
 
     /** Returns how many listen. */

@@ -7,6 +7,7 @@ import com.github.benmanes.caffeine.cache.Ticker;
 import java.time.Duration;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.Consumer;
 import java.util.function.LongConsumer;
 import java.util.function.Supplier;
 
@@ -30,14 +31,20 @@ public final class AttemptLimiter {
     private final Cache<String, Semaphore> waitingOfOne;
     private final Semaphore waiting = new Semaphore(MOST_WAITING);
     private final LongConsumer sleep;
+    private final Consumer<String> failed;
 
-    /** Counts by the system's clock. */
-    public AttemptLimiter() {
-        this(Ticker.systemTicker(), AttemptLimiter::sleep);
+    /**
+     * Counts by the system's clock.
+     *
+     * @param failed is told the address of every attempt that failed, for servers beside this one
+     */
+    AttemptLimiter(Consumer<String> failed) {
+        this(Ticker.systemTicker(), AttemptLimiter::sleep, failed);
     }
 
     /** @param sleep waits for so many milliseconds */
-    AttemptLimiter(Ticker ticker, LongConsumer sleep) {
+    AttemptLimiter(Ticker ticker, LongConsumer sleep, Consumer<String> failed) {
+        this.failed = failed;
         this.counts = Caffeine.newBuilder()
                 .maximumSize(MOST_KEYS)
                 .expireAfterWrite(Duration.ofMinutes(1))
@@ -61,10 +68,22 @@ public final class AttemptLimiter {
         if (pause > 0) {
             await(from, pause);
         }
-        T right = attempt.get();
+        T right;
+        try {
+            right = attempt.get();
+        } catch (RuntimeException e) {
+            failed.accept(from);
+            throw e;
+        }
         own.decrementAndGet();
         all.decrementAndGet();
         return right;
+    }
+
+    /** Counts an attempt that failed elsewhere. */
+    void count(String from) {
+        counts.get(from, k -> new AtomicInteger()).incrementAndGet();
+        counts.get(ALL, k -> new AtomicInteger()).incrementAndGet();
     }
 
     private void await(String from, long pause) {

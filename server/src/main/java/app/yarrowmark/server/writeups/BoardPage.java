@@ -70,7 +70,8 @@ final class BoardPage {
                 .raw("<th scope=\"col\">Index</th><th scope=\"col\">" + (view.oneTest() ? "" : "Against 100"))
                 .raw("</th></tr></thead>\n<tbody>");
         for (PlaceView p : view.places()) {
-            row(html, placeWords(p.best(), p.worst()), p.subject());
+            String has = p.tests() < p.testsOf() ? p.tests() + " of " + counted(p.testsOf(), "test") : "";
+            row(html, placeWords(p.best(), p.worst()), p.subject(), has);
             line(html, x, p.index(), p.lineLow(), p.lineHigh(), 100);
             html.raw("<td>" + digits(p.index(), 0) + "</td><td>" + against(view, p) + "</td></tr>\n");
         }
@@ -95,9 +96,7 @@ final class BoardPage {
                         ? "Counted: " + counted + ", of " + suites(view, counting) + "."
                         : test.suite() + " " + test.version() + ", " + test.name() + ".");
         if (!view.oneTest() && view.pairs() > 0) {
-            notes.add(view.pairsApart() + " of " + counted(view.pairs(), "pair")
-                    + (view.pairs() == 1 ? " is" : " are")
-                    + " told apart; in nine tables of ten all of them the right way round.");
+            notes.add(apart(view));
         }
         if (view.places().size() < view.placed()) {
             notes.add(view.places().size() + " of " + view.placed() + " are shown.");
@@ -112,6 +111,9 @@ final class BoardPage {
                 .filter(p -> !p.odd().isEmpty())
                 .forEach(p -> caveats.add(named(p.subject()) + " does much better or worse than elsewhere in "
                         + p.odd().stream().map(o -> o.suite()).collect(Collectors.joining(", ")) + "."));
+        if (!view.oneTest() && view.suites() == 1) {
+            caveats.add("All tests are of one suite, so that how much a device likes it is assumed.");
+        }
         caveats.addAll(origins(view.places().stream().map(PlaceView::subject)));
         html.list("ul class=\"caveats\"", caveats);
         if (!view.unplaced().isEmpty()) {
@@ -123,6 +125,17 @@ final class BoardPage {
                                     .toList())
                     .raw("</details>\n");
         }
+    }
+
+    private static String apart(StandingsView view) {
+        if (view.pairsApart() == 0) {
+            return "These " + view.placed() + " are not told apart: their order is the best estimate and no more.";
+        }
+        return view.pairsApart() == view.pairs()
+                ? "All of these " + view.placed()
+                        + " are told apart; in nine tables of ten every such pair is the right way round."
+                : view.pairsApart() + " of " + view.pairs()
+                        + " pairs are told apart; in nine tables of ten all of them the right way round.";
     }
 
     private static String suites(StandingsView view, List<StandingsView.GroupView> counting) {
@@ -164,7 +177,7 @@ final class BoardPage {
                 .raw("<th scope=\"col\">" + Html.text(test.unit().isEmpty() ? "Value" : test.unit()) + "</th>")
                 .raw("<th scope=\"col\">Runs</th></tr></thead>\n<tbody>");
         for (RankedRow r : view.rows()) {
-            row(html, String.valueOf(r.place()), r.subject());
+            row(html, String.valueOf(r.place()), r.subject(), "");
             line(html, x, r.value(), r.low(), r.high(), 0);
             String words = r.words();
             html.raw("<td>" + Html.text(words == null ? digits(r.value(), r.decimals()) : words) + "</td><td>"
@@ -188,10 +201,11 @@ final class BoardPage {
                 .toList();
     }
 
-    private static void row(Html html, String place, SubjectView subject) {
+    private static void row(Html html, String place, SubjectView subject, String more) {
         html.raw("<tr><td>" + place + "</td><th scope=\"row\">" + Html.text(subject.name()))
                 .raw(subject.detail().isEmpty() ? "" : " <small>" + Html.text(subject.detail()) + "</small>")
                 .raw(subject.tuned() ? " <small>tuned</small>" : "")
+                .raw(more.isEmpty() ? "" : " <small>" + more + "</small>")
                 .raw("</th>");
     }
 

@@ -104,10 +104,15 @@ class ClaimService {
     private List<ModelView> named(String text, @Nullable Long modelId) {
         String lower = text.toLowerCase(Locale.ROOT);
         return catalogue.models().stream()
-                .filter(m -> Long.valueOf(m.id()).equals(modelId)
-                        || (m.name().length() > 2 && lower.contains(m.name().toLowerCase(Locale.ROOT))))
+                .filter(m -> Long.valueOf(m.id()).equals(modelId) || isNamed(lower, m))
                 .limit(MOST_NAMED)
                 .toList();
+    }
+
+    /** A name of two letters stands in many words: it counts with its maker's only. */
+    private static boolean isNamed(String lower, ModelView model) {
+        String name = model.name().length() > 2 ? model.name() : WriteUpService.called(model);
+        return name.length() > 2 && lower.contains(name.toLowerCase(Locale.ROOT));
     }
 
     private static boolean isSmallCount(Claim claim) {

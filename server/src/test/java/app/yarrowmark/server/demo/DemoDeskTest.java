@@ -36,7 +36,8 @@ class DemoDeskTest {
                 "",
                 "",
                 command,
-                folder.resolve("home").toString());
+                folder.resolve("home").toString(),
+                false);
     }
 
     private static void await(DemoDesk desk, DemoDesk.State state) throws InterruptedException {

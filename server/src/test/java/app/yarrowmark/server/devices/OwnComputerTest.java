@@ -40,7 +40,7 @@ class OwnComputerTest {
     private final AtomicBoolean alive = new AtomicBoolean();
 
     private OwnComputer computer(String jar) {
-        Settings settings = new Settings(jar, "", "", "", "", 0, "", "", "", "", "");
+        Settings settings = new Settings(jar, "", "", "", "", 0, "", "", "", "", "", false);
         return new OwnComputer(settings, pairing, server, command -> {
             started.add(command);
             return process;

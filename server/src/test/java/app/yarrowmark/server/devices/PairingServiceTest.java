@@ -7,6 +7,7 @@ import static org.mockito.Mockito.verify;
 import static org.mockito.Mockito.when;
 
 import app.yarrowmark.server.access.TokenService;
+import app.yarrowmark.server.limits.AttemptLimits;
 import app.yarrowmark.server.sittings.Sitting;
 import app.yarrowmark.server.sittings.SittingService;
 import java.time.Clock;
@@ -28,8 +29,14 @@ class PairingServiceTest {
     private final PairingCodeRepository codes = mock();
     private final SittingService sittings = mock();
     private final TokenService tokens = mock();
-    private final PairingService pairing =
-            new PairingService(codes, sittings, tokens, mock(), Clock.fixed(NOW, ZoneOffset.UTC), transactions());
+    private final PairingService pairing = new PairingService(
+            codes,
+            sittings,
+            tokens,
+            mock(),
+            Clock.fixed(NOW, ZoneOffset.UTC),
+            new AttemptLimits(mock()),
+            transactions());
 
     private static PlatformTransactionManager transactions() {
         return new AbstractPlatformTransactionManager() {

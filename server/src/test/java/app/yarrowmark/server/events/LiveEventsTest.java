@@ -14,7 +14,7 @@ import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 
 class LiveEventsTest {
 
-    private final LiveEvents events = new LiveEvents(mock());
+    private final LiveEvents events = new LiveEvents(mock(), mock());
     private final ExecutorService writers = Executors.newCachedThreadPool();
 
     @AfterEach

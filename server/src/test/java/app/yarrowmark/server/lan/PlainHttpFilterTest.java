@@ -80,6 +80,6 @@ class PlainHttpFilterTest {
     }
 
     private static Settings settings(int lanPort) {
-        return new Settings("", "", "", "", "", lanPort, "", "nowhere.p12", "secret", "", "");
+        return new Settings("", "", "", "", "", lanPort, "", "nowhere.p12", "secret", "", "", false);
     }
 }

@@ -17,7 +17,8 @@ class AttemptLimiterTest {
 
     private long now;
     private final List<Long> pauses = new ArrayList<>();
-    private final AttemptLimiter limiter = new AttemptLimiter(() -> now, pauses::add);
+    private final List<String> failed = new ArrayList<>();
+    private final AttemptLimiter limiter = new AttemptLimiter(() -> now, pauses::add, failed::add);
 
     @Test
     void wrongTriesWaitLongerAndLongerAndTheRightOneIsNeverLockedOut() {
@@ -47,6 +48,19 @@ class AttemptLimiterTest {
     }
 
     @Test
+    void whatFailsHereIsToldAndWhatFailedElsewhereCounts() {
+        fail("here", 3);
+        limiter.attempt("here", () -> "in");
+        assertThat(failed).containsExactly("here", "here", "here");
+        for (int i = 0; i < 8; i++) {
+            limiter.count("here");
+        }
+        assertThat(failed).as("not told back").hasSize(3);
+        limiter.attempt("here", () -> "in");
+        assertThat(pauses).containsExactly(500L);
+    }
+
+    @Test
     void aMinuteWithoutTriesForgets() {
         fail("here", 12);
         pauses.clear();
@@ -59,10 +73,13 @@ class AttemptLimiterTest {
     void nobodyHoldsMoreThanTwoPlacesWhereItWaits() throws Exception {
         CountDownLatch wake = new CountDownLatch(1);
         CountDownLatch asleep = new CountDownLatch(2);
-        AttemptLimiter slow = new AttemptLimiter(() -> 0, millis -> {
-            asleep.countDown();
-            await(wake);
-        });
+        AttemptLimiter slow = new AttemptLimiter(
+                () -> 0,
+                millis -> {
+                    asleep.countDown();
+                    await(wake);
+                },
+                from -> {});
         for (int i = 0; i < 10; i++) {
             assertThatThrownBy(() -> slow.attempt("here", AttemptLimiterTest::wrong))
                     .hasMessage("wrong");

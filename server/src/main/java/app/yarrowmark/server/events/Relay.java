@@ -1,0 +1,120 @@
+package app.yarrowmark.server.events;
+
+import app.yarrowmark.server.Settings;
+import java.time.Duration;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Consumer;
+import java.util.stream.Collectors;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessException;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.scheduling.annotation.Scheduled;
+import org.springframework.stereotype.Component;
+
+/**
+ * Tells other servers on the same database what this one did, and hears what they did. Where there is one server it does
+ * nothing. What is told within a transaction is heard once that is committed, and never where it is not.
+ */
+@Component
+public class Relay {
+
+    private static final Logger LOG = LoggerFactory.getLogger(Relay.class);
+
+    /** A transaction that was told of earlier may commit later than others: so long one is waited for. */
+    private static final Duration LATE = Duration.ofSeconds(20);
+
+    private static final int KEPT_SECONDS = 120;
+
+    private final JdbcTemplate jdbc;
+    private final boolean shared;
+    private final String own = UUID.randomUUID().toString();
+    private final Map<String, Consumer<String>> listeners = new ConcurrentHashMap<>();
+    /** Numbers of what was heard, and when; older ones than are waited for are left out. */
+    private final TreeMap<Long, Long> heard = new TreeMap<>();
+
+    private long from = -1;
+    private boolean broken;
+
+    Relay(JdbcTemplate jdbc, Settings settings) {
+        this.jdbc = jdbc;
+        this.shared = settings.shared();
+    }
+
+    /**
+     * Tells the others.
+     *
+     * @param kind that their listeners go by
+     * @param data of at most 16 MB
+     */
+    public void tell(String kind, String data) {
+        if (shared) {
+            jdbc.update("insert into relay (server, kind, data) values (?, ?, ?)", own, kind, data);
+        }
+    }
+
+    /** Has somebody hear what others tell; one for each kind. */
+    public void listen(String kind, Consumer<String> listener) {
+        listeners.put(kind, listener);
+    }
+
+    private record Told(long id, String kind, String data) {}
+
+    @Scheduled(fixedDelay = 200)
+    void hear() {
+        if (!shared) {
+            return;
+        }
+        try {
+            if (from < 0) {
+                from = jdbc.queryForObject("select coalesce(max(id), 0) from relay", Long.class);
+            }
+            jdbc.query(
+                            "select id, kind, data from relay where id > ? and server <> ? order by id",
+                            (row, at) -> new Told(row.getLong(1), row.getString(2), row.getString(3)),
+                            from,
+                            own)
+                    .forEach(this::heard);
+            forget();
+            broken = false;
+        } catch (DataAccessException e) {
+            if (!broken) {
+                LOG.warn("other servers are not heard while the database cannot be reached");
+            }
+            broken = true;
+        }
+    }
+
+    private void heard(Told told) {
+        if (heard.putIfAbsent(told.id, System.nanoTime()) == null) {
+            Consumer<String> listener = listeners.get(told.kind);
+            if (listener != null) {
+                listener.accept(told.data);
+            }
+        }
+    }
+
+    /** Nothing comes any more with a number below those that were heard long ago. */
+    private void forget() {
+        long old = System.nanoTime() - LATE.toNanos();
+        Set<Long> past = heard.entrySet().stream()
+                .filter(h -> h.getValue() - old < 0)
+                .map(Map.Entry::getKey)
+                .collect(Collectors.toSet());
+        past.forEach(id -> {
+            from = Math.max(from, id);
+            heard.remove(id);
+        });
+    }
+
+    @Scheduled(fixedDelay = 30_000, initialDelay = 30_000)
+    void clear() {
+        if (shared) {
+            jdbc.update("delete from relay where at < current_timestamp(6) - interval " + KEPT_SECONDS + " second");
+        }
+    }
+}
