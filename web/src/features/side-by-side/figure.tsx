@@ -302,6 +302,8 @@ function differences(view: View, meant: boolean): readonly string[] {
 }
 
 const mostGaps = 6
+/** From so many tests on, one that is ahead by chance is to be expected. */
+const manyLooks = 20
 
 function restOn(shown: number, some: number, what: string): readonly string[] {
   if (some === 0) return []
@@ -339,6 +341,11 @@ function caveats(view: View, blocks: readonly Block[]): readonly string[] {
       'runs of one day, on one side at least; how far numbers move from day to day is taken from other setups',
     ),
     ...subjectCaveats(view.subjects, (_, i) => label[i] ?? ''),
+    ...(testsOf(view).length < manyLooks
+      ? []
+      : [
+          `Each of ${counted(testsOf(view).length, 'test')} is judged by itself: of those that do not differ, up to one in twenty is called ahead or behind.`,
+        ]),
     ...(gaps.length === 0 ? [] : [`No number: ${gaps.slice(0, mostGaps).join('; ')}${more}.`]),
   ]
 }

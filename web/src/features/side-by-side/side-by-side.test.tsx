@@ -327,6 +327,22 @@ describe('side by side', () => {
     expect(told).toMatch(/No number: .*Forge of setup 1[12]: failed: it crashed\./)
   })
 
+  it('says where so many tests are looked at that one is ahead by chance', () => {
+    const [group] = view.groups
+    const [test] = group?.tests ?? []
+    const many = (n: number) => ({
+      ...view,
+      groups: group && test ? [{ ...group, tests: Array.from({ length: n }, () => test) }] : [],
+    })
+    const told = (n: number) => {
+      const shown = blocks(many(n), { sort: 'group', telling: false, open: ['PROCESSOR'] }, (g) => g)
+      const asked = question(new URLSearchParams('s=setup-11&s=setup-12'))
+      return comparisonFigure(many(n), shown, asked).caveats?.join('\n') ?? ''
+    }
+    expect(told(20)).toContain('Each of 20 tests is judged by itself')
+    expect(told(19)).not.toContain('judged by itself')
+  })
+
   it('can be taken with every test in its data, shown or folded', () => {
     const asked = question(new URLSearchParams('s=setup-11&s=setup-12'))
     const shown = blocks(view, { sort: 'group', telling: true, open: [] }, (g) => g)
