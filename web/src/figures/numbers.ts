@@ -4,7 +4,10 @@ import { percent, significant } from './format'
 /** A number of a figure that a text can quote. */
 export type FigureNumber = Schemas['Known']
 
-type More = Partial<Pick<FigureNumber, 'unit' | 'low' | 'high' | 'lessIsBetter' | 'outOf'>>
+/** Confidence of an interval of which nothing else is told. */
+const usual = 0.95
+
+type More = Partial<Pick<FigureNumber, 'unit' | 'low' | 'high' | 'lessIsBetter' | 'outOf' | 'confidence'>>
 
 /** A number of a figure: what it is of, whose it is, and as it is shown. */
 export function figureNumber(
@@ -12,7 +15,7 @@ export function figureNumber(
   subject: string,
   text: string,
   value: number,
-  { unit = '', low, high, lessIsBetter = false, outOf = 0 }: More = {},
+  { unit = '', low, high, lessIsBetter = false, outOf = 0, confidence }: More = {},
 ): FigureNumber {
   return {
     of,
@@ -22,6 +25,7 @@ export function figureNumber(
     value,
     unit,
     ...(low === undefined || high === undefined ? {} : { low, high }),
+    ...(confidence === undefined || confidence === usual ? {} : { confidence }),
     lessIsBetter,
     outOf,
   }
@@ -38,7 +42,7 @@ export function ratioNumber(
   subject: string,
   base: string,
   times: number,
-  more: Pick<More, 'low' | 'high' | 'lessIsBetter'>,
+  more: Pick<More, 'low' | 'high' | 'lessIsBetter' | 'confidence'>,
 ): FigureNumber {
   const text = times < 2 ? percent(times - 1) : `×${significant(times, 3)}`
   return { ...figureNumber(of, subject, text, times, more), base }

@@ -17,7 +17,15 @@ import type { Block, Test } from './rows'
 import { namesAmong } from './names'
 import type { Names } from './names'
 import { needs, kindBasis, kindWords, subjectName, suiteWords, testsOf, title, togetherWords } from './words'
-import { bases, halfWords, ink, shownWords, tickLabel, verdictWords } from '../../subjects/differences'
+import {
+  bases,
+  halfWords,
+  ink,
+  isAlone,
+  shownWords,
+  tickLabel,
+  verdictWords,
+} from '../../subjects/differences'
 import { gapOf, ratioOf, unitLine, valueText } from './rows'
 import { today } from '../../figures/dates'
 
@@ -302,8 +310,6 @@ function differences(view: View, meant: boolean): readonly string[] {
 }
 
 const mostGaps = 6
-/** From so many tests on, one that is ahead by chance is to be expected. */
-const manyLooks = 20
 
 function restOn(shown: number, some: number, what: string): readonly string[] {
   if (some === 0) return []
@@ -315,6 +321,30 @@ function restOn(shown: number, some: number, what: string): readonly string[] {
         ? 'The test shown rests'
         : `All ${tests} shown rest`
   return [`${rest} on ${what}.`]
+}
+
+/** Leads that stand alone: of many tests some show one by chance. */
+function leads(shown: readonly Test[], called: (t: Test) => string): readonly string[] {
+  const alone = shown.filter((t) => t.cells.some((c) => isAloneIn(c))).map((t) => called(t))
+  const more = alone.length > mostGaps ? ` and ${String(alone.length - mostGaps)} more` : ''
+  return alone.length === 0
+    ? []
+    : [`Ahead or behind alone, and not among all tests: ${alone.slice(0, mostGaps).join('; ')}${more}.`]
+}
+
+function isAloneIn(cell: Test['cells'][number]): boolean {
+  const d = ratioOf(cell)
+  return d !== undefined && isAlone(d)
+}
+
+/** Who looks again until something shows will find something: later looks have wider intervals. */
+function looks(shown: readonly Test[]): readonly string[] {
+  const later = shown.filter((t) => t.cells.some((c) => (ratioOf(c)?.look ?? 1) > 1)).length
+  return later === 0
+    ? []
+    : [
+        `${later === 1 ? 'One of the tests shown is' : `${String(later)} of the tests shown are`} looked at again after runs were added: the intervals are wider for it.`,
+      ]
 }
 
 /** What takes something from the numbers: what was not meant to differ, single runs, and tests that not all have. */
@@ -338,14 +368,11 @@ function caveats(view: View, blocks: readonly Block[]): readonly string[] {
     ...restOn(
       shown.length,
       oneDay.length,
-      'runs of one day, on one side at least; how far numbers move from day to day is taken from other setups',
+      'runs of one day, on one side at least; how far numbers move from day to day is taken from other setups, or assumed',
     ),
     ...subjectCaveats(view.subjects, (_, i) => label[i] ?? ''),
-    ...(testsOf(view).length < manyLooks
-      ? []
-      : [
-          `Each of ${counted(testsOf(view).length, 'test')} is judged by itself: of those that do not differ, up to one in twenty is called ahead or behind.`,
-        ]),
+    ...leads(shown, called),
+    ...looks(shown),
     ...(gaps.length === 0 ? [] : [`No number: ${gaps.slice(0, mostGaps).join('; ')}${more}.`]),
   ]
 }
@@ -415,7 +442,15 @@ function numbers(view: View): readonly FigureNumber[] {
       const own = figureNumber(of, subject, text, c.value, { unit: unitWords(t.unit), lessIsBetter })
       const d = ratioOf(c)
       return d && i !== view.reference
-        ? [own, ratioNumber(of, subject, base, d.times, { low: d.low, high: d.high, lessIsBetter })]
+        ? [
+            own,
+            ratioNumber(of, subject, base, d.times, {
+              low: d.low,
+              high: d.high,
+              lessIsBetter,
+              confidence: d.confidence,
+            }),
+          ]
         : [own]
     })
   })
@@ -427,6 +462,7 @@ function numbers(view: View): readonly FigureNumber[] {
             ratioNumber(`${group}, ${what}`, called[m.subject] ?? '', base, d.times, {
               low: d.low,
               high: d.high,
+              confidence: d.confidence,
             }),
           ]
     return [

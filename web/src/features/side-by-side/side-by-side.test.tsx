@@ -327,20 +327,31 @@ describe('side by side', () => {
     expect(told).toMatch(/No number: .*Forge of setup 1[12]: failed: it crashed\./)
   })
 
-  it('says where so many tests are looked at that one is ahead by chance', () => {
-    const [group] = view.groups
-    const [test] = group?.tests ?? []
-    const many = (n: number) => ({
-      ...view,
-      groups: group && test ? [{ ...group, tests: Array.from({ length: n }, () => test) }] : [],
-    })
-    const told = (n: number) => {
-      const shown = blocks(many(n), { sort: 'group', telling: false, open: ['PROCESSOR'] }, (g) => g)
+  it('says which leads stand alone, and where tests are looked at again', () => {
+    const told = (change: Partial<Schemas['Difference']>) => {
+      const groups = view.groups.map((g) => ({
+        ...g,
+        tests: g.tests.map((t) => ({
+          ...t,
+          cells: t.cells.map((c) =>
+            c.kind === 'SCORE' && c.difference ? { ...c, difference: { ...c.difference, ...change } } : c,
+          ),
+        })),
+      }))
+      const shown = blocks(
+        { ...view, groups },
+        { sort: 'group', telling: false, open: ['PROCESSOR'] },
+        (g) => g,
+      )
       const asked = question(new URLSearchParams('s=setup-11&s=setup-12'))
-      return comparisonFigure(many(n), shown, asked).caveats?.join('\n') ?? ''
+      return comparisonFigure({ ...view, groups }, shown, asked).caveats?.join('\n') ?? ''
     }
-    expect(told(20)).toContain('Each of 20 tests is judged by itself')
-    expect(told(19)).not.toContain('judged by itself')
+    expect(told({ verdict: 'AHEAD', counted: 'UNDECIDED' })).toMatch(
+      /Ahead or behind alone, and not among all tests: .*Weave/,
+    )
+    expect(told({ verdict: 'AHEAD', counted: 'AHEAD' })).not.toContain('alone')
+    expect(told({ look: 3, confidence: 0.978 })).toContain('looked at again after runs were added')
+    expect(told({ look: 1 })).not.toContain('looked at again')
   })
 
   it('can be taken with every test in its data, shown or folded', () => {
@@ -372,7 +383,7 @@ describe('side by side', () => {
     ])
     expect(figure.caveats).toEqual([
       'Differs from the reference and was not meant to: channels one → two.',
-      'All 2 tests shown rest on runs of one day, on one side at least; how far numbers move from day to day is taken from other setups.',
+      'All 2 tests shown rest on runs of one day, on one side at least; how far numbers move from day to day is taken from other setups, or assumed.',
     ])
     const drawn = render(<svg>{figure.drawing}</svg>).container
     expect(drawn.textContent).toContain('Kernmill, Weave')

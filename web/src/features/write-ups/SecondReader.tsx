@@ -179,7 +179,7 @@ function Ask({ view }: { readonly view: View }) {
   if (people?.length === 1)
     return (
       <p className="mt-2 text-sm text-ink2">
-        Nobody else has an account here yet. An owner invites others under “Who may do what”.
+        Nobody else has an account here. An owner invites others under “Who may do what”.
       </p>
     )
   return (

@@ -66,7 +66,7 @@ function Writing({ view }: { readonly view: View }) {
             }}
             editable={!reads}
             files={`/api/v1/write-ups/${String(view.id)}/`}
-            picture={(asked) => <PictureForm of={view.id} {...asked} />}
+            picture={(asked) => <PictureForm key={asked.dropped.length} of={view.id} {...asked} />}
             finds={finds(view)}
             onQuote={async ({ number, quote }) => (quote === undefined ? undefined : firstWay(number, quote))}
             number={(pressed) => {

@@ -329,6 +329,32 @@ describe('a write-up', () => {
     })
   })
 
+  it('asks for several that were dropped one after the other', async () => {
+    vi.stubGlobal('createImageBitmap', () => Promise.resolve({ width: 40, height: 30 }))
+    const placed = { number: 1, file: 'picture-1.png', name: 'a.png', width: 40, height: 30 }
+    serve({
+      ...server,
+      'GET /api/v1/write-ups/3/evidence': [],
+      'POST /api/v1/write-ups/3/pictures': new Reply(201, placed),
+      'PUT /api/v1/write-ups/3': { ...view, edition: 5 },
+    })
+    show(<WriteUpPage />, '/write-ups/3', '/write-ups/:id')
+    const text = (await screen.findByText('It is quick.')).parentElement as HTMLElement
+    const files = ['a.png', 'b.png'].map((name) => new File(['x'], name, { type: 'image/png' }))
+    fireEvent.paste(text, { clipboardData: { files, types: ['Files'], getData: () => '' } })
+    for (const name of ['a.png', 'b.png']) {
+      expect(await screen.findByText(name)).toBeTruthy()
+      fireEvent.change(screen.getByLabelText('What it shows, for who cannot see it'), {
+        target: { value: name },
+      })
+      fireEvent.click(screen.getByText('Put it in'))
+    }
+    expect(await screen.findByAltText('b.png')).toBeTruthy()
+    await waitFor(() => {
+      expect(screen.queryByText('Put a picture in')).toBeNull()
+    })
+  })
+
   it('says which file is no picture, and sends nothing', async () => {
     vi.stubGlobal('createImageBitmap', () => Promise.reject(new Error('broken')))
     const sent = serve({ ...server, 'GET /api/v1/write-ups/3/evidence': [] })

@@ -83,17 +83,18 @@ export function Editor({ figure, finds, onQuote, number, picture, ...text }: Edi
             setPressed(null)
           },
         })}
-      {view && asked && picture({ ...asked, ...changing(view, setAsked) })}
+      {view && asked && picture({ ...asked, ...changing(view, asked, setAsked) })}
       {[...holders].map(([holder, number]) => createPortal(figure(number), holder, String(number)))}
     </div>
   )
 }
 
-/** What can be done with a picture that is asked about. */
-function changing(view: EditorView, ask: (asked: null) => void) {
+/** What can be done with a picture that is asked about; of several that were dropped, one comes after the other. */
+function changing(view: EditorView, { dropped }: Pictured, ask: (asked: Pictured | null) => void) {
   return {
     onPlace: (put: PictureInText) => {
       placePicture(view, put)
+      ask(dropped.length > 1 ? { placed: undefined, dropped: dropped.slice(1) } : null)
     },
     onRemove: () => {
       view.dispatch(view.state.tr.deleteSelection())

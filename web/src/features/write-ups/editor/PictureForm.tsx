@@ -45,7 +45,7 @@ export function PictureForm(props: PictureFormProps) {
         )}
         {dropped.length > 1 && (
           <p className="text-sm text-ink2 mb-3">
-            This is the first of {dropped.length}; drop the others after it, one by one.
+            The first of {dropped.length}: the others come after it, one by one.
           </p>
         )}
         <Field label="What it shows, for who cannot see it" value={alt} onValue={setAlt} required />
@@ -79,7 +79,7 @@ function Ends({ placed, disabled, onRemove }: EndsProps) {
 }
 
 /** Keeps the file, and puts it into the text with its words. */
-function usePutting({ of, placed, onPlace, onClose }: PictureFormProps) {
+function usePutting({ of, placed, onPlace }: PictureFormProps) {
   const [problem, setProblem] = useState<string | null>(null)
   const [busy, setBusy] = useState(false)
   const put = async (file: File | undefined, alt: string, title: string) => {
@@ -89,7 +89,6 @@ function usePutting({ of, placed, onPlace, onClose }: PictureFormProps) {
       const src = placed?.src ?? (file && (await kept(of, file)))
       if (src === undefined) return
       onPlace({ src, alt, title })
-      onClose()
     } catch (e) {
       setProblem(wordsOf(e).replace(/^file: /, ''))
     } finally {

@@ -61,15 +61,19 @@ export function placePicture(view: EditorView, picture: PictureInText) {
   view.focus()
 }
 
-/** Draws a picture from where the write-up's files are. */
-export function pictureView(node: Node, files: string, onPress: () => void): NodeView {
+/**
+ * Draws a picture from where the write-up's files are.
+ *
+ * @param onPress undefined where nothing can be changed
+ */
+export function pictureView(node: Node, files: string, onPress: (() => void) | undefined): NodeView {
   const dom = document.createElement('img')
   const { src, alt, title } = inText(node)
   dom.src = files + src
   dom.alt = alt
-  dom.title = title === '' ? 'Press to say what it shows' : title
-  dom.className = 'inline-block max-w-full h-auto cursor-pointer'
-  dom.addEventListener('click', onPress)
+  dom.title = title === '' && onPress ? 'Press to say what it shows' : title
+  dom.className = `inline-block max-w-full h-auto ${onPress ? 'cursor-pointer' : ''}`
+  if (onPress) dom.addEventListener('click', onPress)
   return { dom }
 }
 

@@ -73,14 +73,16 @@ export function useTextView(props: TextViewProps): TextView {
       attributes: { 'aria-label': 'Text of the write-up', role: 'textbox', 'aria-multiline': 'true' },
       nodeViews: {
         figure: (node) => figureView(Number(node.attrs.number), setHolders),
-        image: (node, shownView, at) =>
-          pictureView(node, files, () => {
+        image: (node, shownView, at) => {
+          const press = () => {
             const place = at()
-            if (!editable || place === undefined) return
+            if (place === undefined) return
             const { doc, tr } = shownView.state
             shownView.dispatch(tr.setSelection(NodeSelection.create(doc, place)))
             onPicture({ placed: inText(node), dropped: [] })
-          }),
+          }
+          return pictureView(node, files, editable ? press : undefined)
+        },
       },
       transformPastedHTML: readyToPaste,
       handlePaste: (_, { clipboardData }) => taken(clipboardData),

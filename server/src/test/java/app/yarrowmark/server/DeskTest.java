@@ -3,13 +3,8 @@ package app.yarrowmark.server;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
-import java.io.BufferedReader;
-import java.io.InputStreamReader;
-import java.net.CookieManager;
-import java.net.URI;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
+import java.util.List;
+import java.util.concurrent.CopyOnWriteArrayList;
 import org.junit.jupiter.api.Test;
 
 class DeskTest extends ServerTest {
@@ -115,38 +110,13 @@ class DeskTest extends ServerTest {
     }
 
     @Test
-    void pagesHearOfChanges() throws Exception {
-        CookieManager cookies = new CookieManager();
-        HttpClient http = HttpClient.newBuilder().cookieHandler(cookies).build();
-        String base = "http://127.0.0.1:" + port;
-        http.send(
-                HttpRequest.newBuilder(URI.create(base + "/api/v1/session")).build(),
-                HttpResponse.BodyHandlers.discarding());
-        String csrf = cookies.getCookieStore().getCookies().stream()
-                .filter(c -> c.getName().equals("XSRF-TOKEN"))
-                .findFirst()
-                .orElseThrow()
-                .getValue();
-        http.send(
-                HttpRequest.newBuilder(URI.create(base + "/api/v1/session"))
-                        .header("Content-Type", "application/json")
-                        .header("X-XSRF-TOKEN", csrf)
-                        .POST(HttpRequest.BodyPublishers.ofString(
-                                "{\"name\":\"Wren Alder\",\"password\":\"salt and samphire\"}"))
-                        .build(),
-                HttpResponse.BodyHandlers.discarding());
-        var stream = http.send(
-                HttpRequest.newBuilder(URI.create(base + "/api/v1/events")).build(),
-                HttpResponse.BodyHandlers.ofInputStream());
-        try (BufferedReader lines = new BufferedReader(new InputStreamReader(stream.body()))) {
-            assertThat(lines.readLine()).isEqualTo(":open");
-            onDesk("LAPTOP");
-            StringBuilder heard = new StringBuilder();
-            while (!heard.toString().contains("SITTINGS")) {
-                heard.append(lines.readLine()).append('\n');
-            }
-            assertThat(heard.toString()).contains("event:changed", "data:CATALOGUE");
-        }
+    void pagesHearOfChanges() {
+        List<String> heard = new CopyOnWriteArrayList<>();
+        person.stream("/api/v1/events", heard::add);
+        soon("the stream opens", () -> heard.contains(":open"));
+        onDesk("LAPTOP");
+        soon("the desk is told of", () -> heard.contains("data:SITTINGS"));
+        assertThat(heard).contains("event:changed", "data:CATALOGUE");
     }
 
     @Test

@@ -3,13 +3,19 @@ package app.yarrowmark.server;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
+import java.util.Locale;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.jdbc.core.JdbcTemplate;
 
 class PublicBoardsTest extends ServerTest {
 
+    @Autowired
+    JdbcTemplate jdbc;
+
     private final String tag = UUID.randomUUID().toString().substring(0, 8);
-    private final String kind = "BOX" + tag.toUpperCase(java.util.Locale.ROOT);
+    private final String kind = "BOX" + tag.toUpperCase(Locale.ROOT);
 
     private JsonNode kept(String page, String name, String address) {
         return person.post(
@@ -48,14 +54,10 @@ class PublicBoardsTest extends ServerTest {
 
     /** The records are asked once a second at most. */
     private static void seen(Api stranger, String path, int status, String words) {
-        long end = System.nanoTime() + 10_000_000_000L;
-        Api.Answer last = stranger.get(path);
-        while (System.nanoTime() < end
-                && !(last.status() == status && last.text().contains(words))) {
-            java.util.concurrent.locks.LockSupport.parkNanos(100_000_000);
-            last = stranger.get(path);
-        }
-        assertThat(last.expect(status).text()).contains(words);
+        soon(path + " says " + words, () -> {
+            Api.Answer now = stranger.get(path);
+            return now.status() == status && now.text().contains(words);
+        });
     }
 
     @Test
@@ -69,16 +71,42 @@ class PublicBoardsTest extends ServerTest {
     }
 
     @Test
-    void whatCannotBeAskedAnyMoreIsAPageThatSaysSo() {
+    void whatReadersCannotBeShownIsRefusedBeforeTheySeeIt() {
         for (String address : new String[] {"?yearFrom=soon", "?by=value", "?weight=PROCESSOR:x"}) {
             JsonNode board = kept("STANDINGS", "Odd " + address.length() + " " + tag, address);
-            String slug = show(board, true).expect(200).json().get("publicSlug").asText();
-            assertThat(Api.anonymous(port)
-                            .get("/read/boards/" + slug)
-                            .expect(404)
-                            .text())
-                    .as(address)
-                    .contains("cannot be shown any more");
+            show(board, true).expect(422);
+            assertThat(show(board, false).expect(200).json().get("publicSlug")).isNull();
         }
+        JsonNode board = kept("STANDINGS", "Fair " + tag, "");
+        String slug = show(board, true).expect(200).json().get("publicSlug").asText();
+        String value = "{\"page\":\"STANDINGS\",\"name\":\"Fair " + tag + "\",\"address\":\"?by=value\",\"edition\":"
+                + (board.get("edition").asInt() + 1) + "}";
+        assertThat(person.put("/api/v1/boards/" + board.get("id"), value)
+                        .expect(422)
+                        .text())
+                .contains("readers cannot be shown yet");
+        Api.anonymous(port).get("/read/boards/" + slug).expect(200);
+    }
+
+    @Test
+    void whatCannotBeAskedAnyMoreIsAPageThatSaysSo() {
+        JsonNode board = kept("STANDINGS", "Odd " + tag, "");
+        String slug = show(board, true).expect(200).json().get("publicSlug").asText();
+        jdbc.update(
+                "update board set address = '?yearFrom=soon' where id = ?",
+                board.get("id").asLong());
+        seen(Api.anonymous(port), "/read/boards/" + slug, 404, "cannot be shown any more");
+    }
+
+    @Test
+    void howItIsReadIsSaid() {
+        JsonNode board = kept("STANDINGS", "Read " + tag, "?kind=" + kind + "&ranked=cpu.model&by=steep&find=nobody");
+        String slug = show(board, true).expect(200).json().get("publicSlug").asText();
+        assertThat(Api.anonymous(port).get("/read/boards/" + slug).expect(200).text())
+                .contains(
+                        "ranked by cpu model",
+                        "read as if heavy tests were skipped",
+                        "only those called \u201cnobody\u201d")
+                .contains("Nobody here has a score yet.");
     }
 }

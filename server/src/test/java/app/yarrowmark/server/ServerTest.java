@@ -1,10 +1,15 @@
 package app.yarrowmark.server;
 
+import static org.assertj.core.api.Assertions.assertThat;
+
 import app.yarrowmark.server.runs.Reviews;
 import com.fasterxml.jackson.databind.JsonNode;
+import java.time.Duration;
 import java.util.List;
 import java.util.UUID;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.locks.LockSupport;
+import java.util.function.BooleanSupplier;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.BeforeEach;
 import org.springframework.beans.factory.annotation.Autowired;
@@ -22,6 +27,8 @@ import org.springframework.context.ApplicationContext;
             "spring.data.jpa.repositories.bootstrap-mode=default"
         })
 abstract class ServerTest {
+
+    private static final Duration SOON = Duration.ofSeconds(10);
 
     static final String PASSWORD = "mud and marram";
 
@@ -127,6 +134,15 @@ abstract class ServerTest {
 
     static final String answer(String secret, String name, String password) {
         return "{\"secret\":\"" + secret + "\",\"name\":\"" + name + "\",\"password\":\"" + password + "\"}";
+    }
+
+    /** Waits for what another thread or server does; fails where it does not come. */
+    static void soon(String what, BooleanSupplier holds) {
+        long end = System.nanoTime() + SOON.toNanos();
+        while (!holds.getAsBoolean()) {
+            assertThat(System.nanoTime()).as(what + " within " + SOON).isLessThan(end);
+            LockSupport.parkNanos(20_000_000);
+        }
     }
 
     final Api newcomer() {

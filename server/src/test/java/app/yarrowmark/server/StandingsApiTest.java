@@ -74,7 +74,7 @@ class StandingsApiTest extends ServerTest {
         String numbers = readersSee("Boards by number", "?kind=BOARD&by=number&test=" + processor.at("/tests/0/id"));
         assertThat(numbers).contains("Lines are 95 % intervals", "<th scope=\"col\">Runs</th>", "<td>3</td>");
         assertThat(numbers.split("<tr>", -1)).hasSize(6);
-        assertThat(readersSee("No boards", "?kind=BOARD&yearFrom=2999")).contains("Nobody is placed here yet");
+        assertThat(readersSee("No boards", "?kind=BOARD&yearFrom=2999")).contains("Nobody here has a score yet.");
     }
 
     /** The page that strangers get of a standing that is kept and shown to them. */

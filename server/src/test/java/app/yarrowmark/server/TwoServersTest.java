@@ -3,11 +3,8 @@ package app.yarrowmark.server;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
-import java.time.Duration;
 import java.util.List;
 import java.util.concurrent.CopyOnWriteArrayList;
-import java.util.concurrent.locks.LockSupport;
-import java.util.function.BooleanSupplier;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -20,8 +17,6 @@ import org.springframework.test.context.TestPropertySource;
 @TestPropertySource(properties = "yarrowmark.shared=true")
 @TestInstance(TestInstance.Lifecycle.PER_CLASS)
 class TwoServersTest extends ServerTest {
-
-    private static final Duration SOON = Duration.ofSeconds(10);
 
     private ConfigurableApplicationContext second;
     private int secondPort;
@@ -36,14 +31,6 @@ class TwoServersTest extends ServerTest {
     @AfterAll
     void stopTheSecond() {
         second.close();
-    }
-
-    private static void soon(String what, BooleanSupplier holds) {
-        long end = System.nanoTime() + SOON.toNanos();
-        while (!holds.getAsBoolean()) {
-            assertThat(System.nanoTime()).as(what + " within " + SOON).isLessThan(end);
-            LockSupport.parkNanos(20_000_000);
-        }
     }
 
     /** A page that is open on the second server, and what it hears. */

@@ -13,10 +13,11 @@ import org.jspecify.annotations.Nullable;
  * @param text as it is shown, without its unit
  * @param value how many times the base for ratios, where more is better; else in its unit
  * @param unit as it is written; empty for ratios, counts and places
- * @param low of its 95 % interval; null where it has none
- * @param high of its 95 % interval; null where it has none
+ * @param low of its interval; null where it has none
+ * @param high of its interval; null where it has none
  * @param lessIsBetter whether a smaller number is the better one
  * @param outOf among how many, for places; 0 for every other number
+ * @param confidence of the interval; null for the usual 95 %
  */
 public record Known(
         String of,
@@ -28,7 +29,26 @@ public record Known(
         @Nullable Double low,
         @Nullable Double high,
         boolean lessIsBetter,
-        int outOf) {
+        int outOf,
+        @Nullable Double confidence) {
+
+    /** Of an interval of which nothing else is told. */
+    static final double USUAL = .95;
+
+    /** Of one whose interval, if it has one, is the usual. */
+    public Known(
+            String of,
+            String subject,
+            String base,
+            String text,
+            double value,
+            String unit,
+            @Nullable Double low,
+            @Nullable Double high,
+            boolean lessIsBetter,
+            int outOf) {
+        this(of, subject, base, text, value, unit, low, high, lessIsBetter, outOf, null);
+    }
 
     /** Returns whether it is a ratio to another. */
     boolean isRatio() {

@@ -15,8 +15,8 @@ import org.jspecify.annotations.Nullable;
  * @param text what stands in the text
  * @param words what it is, with its base and interval
  * @param value that the text says: a share of 1 for per cents
- * @param low of the 95 % interval of the value; null without one
- * @param high of the 95 % interval of the value; null without one
+ * @param low of the interval of the value; null without one
+ * @param high of the interval of the value; null without one
  */
 public record Quote(
         As as,
@@ -100,7 +100,9 @@ public record Quote(
                     : Optional.empty();
         }
         boolean less = own != null && own.lessIsBetter();
-        Times times = ratio != null ? new Times(ratio.value(), ratio.low(), ratio.high()) : times(own, base);
+        Times times = ratio != null
+                ? new Times(ratio.value(), ratio.low(), ratio.high(), ratio.confidence())
+                : times(own, base);
         if (times == null || wish.as() == As.VALUE || (wish.as() == As.AMOUNT && !less)) {
             return Optional.empty();
         }
@@ -117,7 +119,8 @@ public record Quote(
     private static @Nullable Times times(@Nullable Known own, @Nullable Known base) {
         return own == null || base == null || !isPair(own, base)
                 ? null
-                : new Times(own.lessIsBetter() ? base.value() / own.value() : own.value() / base.value(), null, null);
+                : new Times(
+                        own.lessIsBetter() ? base.value() / own.value() : own.value() / base.value(), null, null, null);
     }
 
     private static @Nullable Known find(List<Known> known, String of, String subject, String base) {
@@ -131,11 +134,14 @@ public record Quote(
 
     /** @param value how many times as good */
     private record Times(
-            double value, @Nullable Double low, @Nullable Double high) {
+            double value,
+            @Nullable Double low,
+            @Nullable Double high,
+            @Nullable Double confidence) {
 
         /** Amounts instead of what is better. */
         Times turned() {
-            return new Times(1 / value, high == null ? null : 1 / high, low == null ? null : 1 / low);
+            return new Times(1 / value, high == null ? null : 1 / high, low == null ? null : 1 / low, confidence);
         }
     }
 
@@ -146,7 +152,7 @@ public record Quote(
         return new Quote(
                 As.VALUE,
                 text,
-                k.of() + ": " + k.subject() + interval(k.low(), k.high(), 1, k.unit()),
+                k.of() + ": " + k.subject() + interval(k.low(), k.high(), 1, k.unit(), k.confidence()),
                 k.value(),
                 k.low(),
                 k.high());
@@ -157,7 +163,7 @@ public record Quote(
         return new Quote(
                 As.TIMES,
                 fixed(t.value, digits) + "\u00a0times",
-                against(wish) + interval(t.low, t.high, 1, "times") + sure(t.low, t.high, 1),
+                against(wish) + interval(t.low, t.high, 1, "times", t.confidence) + sure(t.low, t.high, 1),
                 t.value,
                 t.low,
                 t.high);
@@ -173,8 +179,8 @@ public record Quote(
         return new Quote(
                 wish.as(),
                 fixed(share * 100, digits) + "\u00a0%",
-                kind + " than " + wish.base() + ": " + wish.of() + ", " + wish.subject() + interval(low, high, 100, "%")
-                        + sure(low, high, 0),
+                kind + " than " + wish.base() + ": " + wish.of() + ", " + wish.subject()
+                        + interval(low, high, 100, "%", t.confidence) + sure(low, high, 0),
                 share,
                 low,
                 high);
@@ -214,11 +220,14 @@ public record Quote(
         return wish.of() + ": " + wish.subject() + " against " + wish.base();
     }
 
-    private static String interval(@Nullable Double low, @Nullable Double high, int times, String unit) {
+    private static String interval(
+            @Nullable Double low, @Nullable Double high, int times, String unit, @Nullable Double confidence) {
         if (low == null || high == null) {
             return "";
         }
-        return "; 95\u00a0% interval " + significant(low * times) + " to " + significant(high * times)
+        double level = Math.round(1000 * (confidence == null ? Known.USUAL : confidence)) / 10.0;
+        return "; " + (level == Math.rint(level) ? String.valueOf((long) level) : String.valueOf(level))
+                + "\u00a0% interval " + significant(low * times) + " to " + significant(high * times)
                 + (unit.isEmpty() ? "" : "\u00a0" + unit);
     }
 

@@ -114,6 +114,16 @@ class QuoteTest {
     }
 
     @Test
+    void anIntervalOfALaterLookSaysHowWideItIs() {
+        List<Known> known = List.of(new Known("all", "New", "Old", "+9 %", 1.09, "", 1.02, 1.16, false, 0, .978));
+        assertThat(Quote.of(known, new Wish("all", "New", "Old", As.GAIN, null))
+                        .orElseThrow()
+                        .words())
+                .contains("; 97.8\u00a0% interval");
+        assertThat(quote("all", "New", "Old", As.GAIN).words()).contains("; 95\u00a0% interval");
+    }
+
+    @Test
     void aDifferenceThatIsNotSureSaysSo() {
         List<Known> known = List.of(
                 new Known("all", "New", "Old", "+3.0 %", 1.03, "", 0.99, 1.07, false, 0),

@@ -5,6 +5,7 @@ import app.yarrowmark.server.history.HistoryService;
 import app.yarrowmark.server.pages.Slugs;
 import app.yarrowmark.server.problems.Refusal;
 import app.yarrowmark.server.problems.RuleViolations;
+import app.yarrowmark.server.standings.StandingAt;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
@@ -20,12 +21,14 @@ public class BoardService {
     private static final int LONGEST_ADDRESS = 2000;
 
     private final BoardRepository boards;
+    private final StandingAt standings;
     private final HistoryService history;
     private final LiveEvents events;
     private final Clock clock;
 
-    BoardService(BoardRepository boards, HistoryService history, LiveEvents events, Clock clock) {
+    BoardService(BoardRepository boards, StandingAt standings, HistoryService history, LiveEvents events, Clock clock) {
         this.boards = boards;
+        this.standings = standings;
         this.history = history;
         this.events = events;
         this.clock = clock;
@@ -60,7 +63,7 @@ public class BoardService {
     /**
      * Changes name and content of one.
      *
-     * @throws RuleViolations if name or address are unfit, or it is of another page
+     * @throws RuleViolations if name or address are unfit, it is of another page, or readers see it and could not any more
      * @throws Refusal if there is no such view, it was changed meanwhile, or the page has another of that name
      */
     @Transactional
@@ -74,6 +77,9 @@ public class BoardService {
             throw new RuleViolations("page", "was " + board.page + " and stays so: keep it there under a new name");
         }
         refuseTwins(page, name.strip(), id);
+        if (board.publicSlug != null) {
+            standings.at(address);
+        }
         board.set(name.strip(), address, who, clock.instant());
         history.add(HistoryService.Kind.BOARD, id, "CHANGED", who, board.page.words() + " " + board.name);
         boards.flush();
@@ -108,7 +114,7 @@ public class BoardService {
     /**
      * Shows one to readers, who need no account, or to nobody but those who have one.
      *
-     * @throws RuleViolations if it is of a page that readers cannot be shown
+     * @throws RuleViolations if it is of a page, or asks for something, that readers cannot be shown
      * @throws Refusal if there is no such view
      */
     @Transactional
@@ -119,6 +125,9 @@ public class BoardService {
         }
         if (shown == (board.publicSlug != null)) {
             return board.view();
+        }
+        if (shown) {
+            standings.at(board.address);
         }
         board.publicSlug = shown
                 ? Slugs.of(

@@ -24,6 +24,9 @@ import org.springframework.stereotype.Service;
 @Service
 public class LiveBoard {
 
+    /** What is told between servers goes by this. */
+    private static final String KIND = "sitting";
+
     private static final Duration STALE = Duration.ofSeconds(30);
 
     /** A device that waits says so every two seconds. */
@@ -40,7 +43,7 @@ public class LiveBoard {
         this.events = events;
         this.relay = relay;
         this.clock = clock;
-        relay.listen(Word.class.getSimpleName(), told -> heard(Json.read(told, new TypeReference<Word>() {})));
+        relay.listen(KIND, told -> heard(Json.read(told, new TypeReference<Word>() {})));
     }
 
     /** What servers tell each other of a sitting. */
@@ -61,7 +64,7 @@ public class LiveBoard {
 
     private void tell(What what, long sitting, DeviceProtocol.@Nullable ProgressReport report) {
         Word word = new Word(what, sitting, clock.instant(), report);
-        relay.tell(Word.class.getSimpleName(), Json.write(word));
+        relay.tell(KIND, Json.write(word));
     }
 
     /** What was said to another server is known here too. */

@@ -30,7 +30,7 @@ public class StandingAt {
     /**
      * What stands there: places, or one test's numbers in order.
      *
-     * @param pool what narrows it, in words, each a part; empty for everything there is
+     * @param pool what is ranked, what narrows it and how scores are read, in words, each a part; empty where all is as usual
      */
     public record Shown(
             List<String> pool,
@@ -64,10 +64,11 @@ public class StandingAt {
             asked.remove("kind");
         }
         StandingsQuestion question = read(asked, StandingsQuestion.class);
-        ShownRows rows = new ShownRows(null, null, asked.getFirst("find"), asked.getFirst("sort"));
+        String find = Optional.ofNullable(asked.getFirst("find")).orElse("");
+        ShownRows rows = new ShownRows(null, null, find, asked.getFirst("sort"));
         boolean numbers = by.equals("number");
         return new Shown(
-                PoolWords.of(question),
+                PoolWords.of(question, find),
                 numbers ? null : standings.standings(question, rows),
                 numbers ? rankings.ranking(question, rows) : null);
     }

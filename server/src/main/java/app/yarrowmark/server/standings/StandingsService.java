@@ -50,8 +50,6 @@ import org.springframework.stereotype.Service;
 @Service
 public class StandingsService {
 
-    private static final int MOST_UNPLACED = 250;
-
     /** Up to so many all brackets are told; of more only those that hold one of them. */
     private static final int MOST_BRACKETED = 60;
 
@@ -516,7 +514,7 @@ public class StandingsService {
         });
         ranked.forEach(r -> r.subjects().forEach(anywhere::clear));
         return anywhere.stream()
-                .limit(MOST_UNPLACED)
+                .limit(StandingsView.MOST_UNPLACED)
                 .mapToObj(s -> unplaced(fits, s, needed))
                 .sorted(Comparator.comparing(
                         u -> u.subject().name() + u.subject().detail()))

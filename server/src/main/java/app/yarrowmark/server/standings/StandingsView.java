@@ -45,6 +45,9 @@ public record StandingsView(
         List<UnplacedView> unplaced,
         List<SteepTest> steepness) {
 
+    /** So many of the unplaced are told at most. */
+    public static final int MOST_UNPLACED = 250;
+
     /**
      * A group of tests in the pool.
      *

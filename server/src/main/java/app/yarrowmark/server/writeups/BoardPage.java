@@ -1,6 +1,7 @@
 package app.yarrowmark.server.writeups;
 
 import app.yarrowmark.core.suite.Direction;
+import app.yarrowmark.core.suite.Scale;
 import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.server.boards.BoardView;
 import app.yarrowmark.server.standings.RankingView;
@@ -52,7 +53,14 @@ final class BoardPage {
 
     private static void places(Html html, StandingsView view) {
         if (view.places().isEmpty()) {
-            html.tag("p", "Nobody is placed here yet: there are too few scores in common.");
+            html.tag(
+                    "p",
+                    view.placed() > 0
+                            ? "Nobody who is placed here has that name."
+                            : view.unplaced().isEmpty()
+                                    ? "Nobody here has a score yet."
+                                    : "Nobody is placed here yet: there are too few scores in common.");
+            unplaced(html, view);
             return;
         }
         SubjectView reference = view.reference();
@@ -103,7 +111,8 @@ final class BoardPage {
         }
         int apart = view.apart().stream().mapToInt(a -> a.places().size()).sum();
         if (apart > 0) {
-            notes.add(apart + " more share no test with these and cannot be held against them.");
+            notes.add(apart + (apart == 1 ? " more shares" : " more share")
+                    + " no test with these and cannot be held against them.");
         }
         html.list("ul class=\"facts\"", notes);
         List<String> caveats = new ArrayList<>();
@@ -116,8 +125,13 @@ final class BoardPage {
         }
         caveats.addAll(origins(view.places().stream().map(PlaceView::subject)));
         html.list("ul class=\"caveats\"", caveats);
+        unplaced(html, view);
+    }
+
+    private static void unplaced(Html html, StandingsView view) {
         if (!view.unplaced().isEmpty()) {
-            html.raw("<details><summary>" + view.unplaced().size() + " without a place</summary>")
+            html.raw("<details><summary>" + (view.unplaced().size() < StandingsView.MOST_UNPLACED ? "" : "At least ")
+                            + view.unplaced().size() + " without a place</summary>")
                     .list(
                             "ul",
                             view.unplaced().stream()
@@ -157,7 +171,7 @@ final class BoardPage {
 
     private static void numbers(Html html, RankingView view) {
         if (view.test() == null || view.rows().isEmpty()) {
-            html.tag("p", "Nothing was measured here yet.");
+            html.tag("p", view.ranked() > 0 ? "Nobody here has that name." : "Nothing was measured here yet.");
             return;
         }
         TestView test = view.test().test();
@@ -166,7 +180,7 @@ final class BoardPage {
                 "p class=\"note\"",
                 test.suite() + " " + test.version() + settings + ", " + test.name() + ". "
                         + (test.better() == Direction.HIGHER ? "More is better. " : "Less is better. ")
-                        + "Lines are 95 % intervals; without one the noise is unknown.");
+                        + lines(view, test));
         DoubleUnaryOperator x = scale(DoubleStream.concat(
                 DoubleStream.of(0),
                 view.rows().stream()
@@ -189,10 +203,18 @@ final class BoardPage {
             notes.add(view.rows().size() + " of " + view.ranked() + " are shown.");
         }
         if (view.without() > 0) {
-            notes.add(view.without() + " of the pool have no number here.");
+            notes.add(view.without() + (view.without() == 1 ? " of the pool has" : " of the pool have")
+                    + " no number here.");
         }
         html.list("ul class=\"facts\"", notes)
                 .list("ul class=\"caveats\"", origins(view.rows().stream().map(RankedRow::subject)));
+    }
+
+    private static String lines(RankingView view, TestView test) {
+        boolean some = view.rows().stream().anyMatch(r -> r.low() != null);
+        boolean unknown =
+                test.scale() == Scale.RATIO && view.rows().stream().anyMatch(r -> r.low() == null && r.words() == null);
+        return (some ? "Lines are 95 % intervals. " : "") + (unknown ? "Without a line: the noise is unknown." : "");
     }
 
     private static List<String> origins(Stream<SubjectView> subjects) {
