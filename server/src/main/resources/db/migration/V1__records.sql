@@ -1,5 +1,5 @@
 -- Everything a desk keeps. Ids come from one sequence, fifty at a time, so that inserts can travel in batches.
-create sequence record_seq start with 1 increment by 50;
+create sequence record_seq start with 1 nocache increment by 50;
 
 create table account (
   id            bigint       not null primary key,

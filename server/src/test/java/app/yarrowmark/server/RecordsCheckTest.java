@@ -69,6 +69,37 @@ class RecordsCheckTest {
     }
 
     @Test
+    void aHomeWhoseSequenceWasMadeTheOtherWayOpens() {
+        jdbc.execute("drop sequence record_seq");
+        jdbc.execute("create sequence record_seq start with 1 increment by 50");
+        jdbc.update("update flyway_schema_history set checksum = 1 where version = '1'");
+        open();
+        open();
+    }
+
+    @Test
+    void noNumberOfARecordIsGivenTwiceThoughItsRecordIsGone() {
+        jdbc.queryForObject("select nextval(record_seq)", Long.class);
+        long last = jdbc.queryForObject("select nextval(record_seq)", Long.class);
+        open();
+        jdbc.update("insert into model (maker, name, kind, created_at) values ('Ostrel', 'Nook', 'MINI', now())");
+        assertThat(jdbc.queryForObject("select id from model", Long.class)).isGreaterThan(last);
+        assertThat(jdbc.queryForList(
+                        "select table_name from information_schema.columns where table_schema = database() and column_name = 'id'"
+                                + " and data_type = 'bigint' and extra not like '%auto_increment%'",
+                        String.class))
+                .isEmpty();
+    }
+
+    @Test
+    void theCountsGoOn() {
+        jdbc.update("update score_revision set revision = 41");
+        open();
+        assertThat(jdbc.queryForObject("select number from revision where counted = 'SCORES' and lane = 0", Long.class))
+                .isEqualTo(41);
+    }
+
+    @Test
     void aHomeWhoseOtherVersionsDifferIsStillRefused() {
         jdbc.update("update flyway_schema_history set checksum = 1 where version in ('14', '15')");
         assertThatThrownBy(this::open).isInstanceOf(FlywayValidateException.class);

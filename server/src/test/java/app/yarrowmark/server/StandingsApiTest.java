@@ -549,10 +549,9 @@ class StandingsApiTest extends ServerTest {
         keep(sheet.get("sitting").asLong(), "kernmill", "weave=100");
         assertThat(own(cpu, setup, "weave").get("count").asInt()).isEqualTo(1);
 
-        jdbc.update("update score_revision set revision = revision + 1");
+        jdbc.update("insert into revision (counted, lane, number) values ('SCORES', 9, 1)");
         jdbc.update(
-                "update run set state = 'SET_ASIDE', reason = 'elsewhere',"
-                        + " revision = (select revision from score_revision) where setup_id = ?",
+                "update run set state = 'SET_ASIDE', reason = 'elsewhere', revision = (9 << 40) + 1 where setup_id = ?",
                 setup);
 
         assertThat(own(cpu, setup, "weave").isMissingNode()).isTrue();

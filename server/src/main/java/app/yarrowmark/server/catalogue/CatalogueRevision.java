@@ -2,29 +2,30 @@ package app.yarrowmark.server.catalogue;
 
 import app.yarrowmark.server.kept.Kept;
 import app.yarrowmark.server.kept.ReadOnce;
+import app.yarrowmark.server.revisions.Counted;
+import app.yarrowmark.server.revisions.Marks;
+import app.yarrowmark.server.revisions.Revisions;
 import java.util.function.Supplier;
-import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
-/** The number that counts up with every change to models, units and the names of setups. */
+/** What counts up with every change to models, units and the names of setups. */
 @Component
 public class CatalogueRevision {
 
-    private final JdbcTemplate jdbc;
-    private final ReadOnce<Long> current;
+    private final Revisions revisions;
+    private final ReadOnce<Marks> current;
 
-    CatalogueRevision(JdbcTemplate jdbc) {
-        this.jdbc = jdbc;
-        this.current = new ReadOnce<>(
-                () -> jdbc.queryForObject("select revision from catalogue_revision where id = 1", Long.class));
+    CatalogueRevision(Revisions revisions) {
+        this.revisions = revisions;
+        this.current = new ReadOnce<>(() -> revisions.of(Counted.CATALOGUE));
     }
 
     /** Counts up within the caller's transaction. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void next() {
-        jdbc.update("update catalogue_revision set revision = revision + 1 where id = 1");
+        revisions.next(Counted.CATALOGUE);
     }
 
     /**

@@ -5,7 +5,6 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
-import jakarta.persistence.SequenceGenerator;
 import jakarta.persistence.Table;
 import jakarta.persistence.Version;
 import java.time.Instant;
@@ -16,8 +15,7 @@ import org.jspecify.annotations.Nullable;
 class ModelEntity {
 
     @Id
-    @GeneratedValue(strategy = GenerationType.SEQUENCE, generator = "record")
-    @SequenceGenerator(name = "record", sequenceName = "record_seq", allocationSize = 50)
+    @GeneratedValue(strategy = GenerationType.IDENTITY)
     Long id;
 
     String maker;

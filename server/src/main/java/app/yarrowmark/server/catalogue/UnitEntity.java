@@ -4,7 +4,6 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
-import jakarta.persistence.SequenceGenerator;
 import jakarta.persistence.Table;
 import jakarta.persistence.Version;
 
@@ -13,8 +12,7 @@ import jakarta.persistence.Version;
 class UnitEntity {
 
     @Id
-    @GeneratedValue(strategy = GenerationType.SEQUENCE, generator = "record")
-    @SequenceGenerator(name = "record", sequenceName = "record_seq", allocationSize = 50)
+    @GeneratedValue(strategy = GenerationType.IDENTITY)
     Long id;
 
     Long modelId;

@@ -34,10 +34,9 @@ class DeskLoads {
 
     /** Loads all of a file that is sound and reports the rest; the file is kept until then. */
     DeskFileImport.Report load(String name, DeskFile file, Caller caller) {
-        long id = jdbc.queryForObject("select next value for record_seq", Long.class);
-        jdbc.update(
-                "insert into desk_load (id, name, who, begun_at, file) values (?, ?, ?, ?, ?)",
-                id,
+        long id = jdbc.queryForObject(
+                "insert into desk_load (name, who, begun_at, file) values (?, ?, ?, ?) returning id",
+                Long.class,
                 name,
                 caller.who(),
                 Timestamp.from(clock.instant()),

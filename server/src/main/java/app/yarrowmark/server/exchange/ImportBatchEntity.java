@@ -7,7 +7,6 @@ import jakarta.persistence.Enumerated;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
-import jakarta.persistence.SequenceGenerator;
 import jakarta.persistence.Table;
 import java.time.Instant;
 import org.hibernate.annotations.JdbcTypeCode;
@@ -19,8 +18,7 @@ import org.jspecify.annotations.Nullable;
 class ImportBatchEntity {
 
     @Id
-    @GeneratedValue(strategy = GenerationType.SEQUENCE, generator = "record")
-    @SequenceGenerator(name = "record", sequenceName = "record_seq", allocationSize = 50)
+    @GeneratedValue(strategy = GenerationType.IDENTITY)
     Long id;
 
     String name;

@@ -2,13 +2,16 @@ package app.yarrowmark.server.runs;
 
 import app.yarrowmark.server.events.LiveEvents;
 import app.yarrowmark.server.problems.Trouble;
+import app.yarrowmark.server.revisions.Marks;
 import app.yarrowmark.server.scorebook.Cell;
 import app.yarrowmark.server.scorebook.ScoreRevision;
 import jakarta.annotation.PreDestroy;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
@@ -63,13 +66,13 @@ class ReviewQueue {
         notifyAll();
     }
 
-    /** Writes down that a cell is to be reviewed, in the transaction in which a run is kept with a number of the scores. */
-    void due(Cell cell, long number) {
+    /** Writes down that a cell is to be reviewed, in the transaction in which a run is kept with a stamp. */
+    void due(Cell cell, long stamp) {
         jdbc.update(
                 "insert into review_due (setup_id, suite_id, revision) values (?, ?, ?)",
                 cell.setup(),
                 cell.suite(),
-                number);
+                stamp);
     }
 
     /** Takes a cell in which a run was kept, once that is committed. */
@@ -116,14 +119,15 @@ class ReviewQueue {
 
     private void review(List<Cell> cells) throws InterruptedException {
         try {
-            long seen = revision.current();
+            Marks.Changes seen = revision.current().since(Marks.NONE);
             if (review.all(cells) > 0) {
                 events.changed(LiveEvents.Topic.RUNS);
             }
             jdbc.batchUpdate(
-                    "delete from review_due where setup_id = ? and suite_id = ? and revision <= ?",
+                    "delete from review_due where setup_id = ? and suite_id = ? and " + seen.condition("revision"),
                     cells.stream()
-                            .map(c -> new Object[] {c.setup(), c.suite(), seen})
+                            .map(c -> Stream.concat(Stream.of(c.setup(), c.suite()), Arrays.stream(seen.values()))
+                                    .toArray())
                             .toList());
         } catch (RuntimeException e) {
             if (Trouble.isOutage(e)) {

@@ -136,7 +136,7 @@ public class RunIntake {
                 entities.persist(run);
                 record(run, caller);
                 entities.flush();
-                // As late as can be: others wait for the number until this is committed.
+                // As late as can be: who counts in the same lane waits until this is committed.
                 long number = revision.next();
                 writer.number(run.id, number);
                 if (isReviewed(run)) {
@@ -191,7 +191,7 @@ public class RunIntake {
             origins.arriving(fresh.stream()
                     .map(r -> new SetupOrigins.Arrival(r.setupId, r.origin))
                     .collect(Collectors.toSet()));
-            // As late as can be: others wait for the number until this is committed.
+            // As late as can be: who counts in the same lane waits until this is committed.
             long number = revision.next();
             fresh.forEach(run -> run.revision = number);
             writer.write(fresh);

@@ -230,9 +230,8 @@ interface RunRepository extends JpaRepository<RunEntity, UUID> {
     @Modifying
     @Query(
             nativeQuery = true,
-            value =
-                    "insert into record_event (id, kind, record_id, at, what, who, reason) select nextval(record_seq), 'RUN',"
-                            + " cast(id as char), utc_timestamp(6), :what, :who, :reason from run where revision = :revision")
+            value = "insert into record_event (kind, record_id, at, what, who, reason) select 'RUN',"
+                    + " cast(id as char), utc_timestamp(6), :what, :who, :reason from run where revision = :revision")
     void recordMove(long revision, String what, String who, @Nullable String reason);
 
     /** @throws Refusal if there is no such run */

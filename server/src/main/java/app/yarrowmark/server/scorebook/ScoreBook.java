@@ -3,6 +3,7 @@ package app.yarrowmark.server.scorebook;
 import app.yarrowmark.core.Maps;
 import app.yarrowmark.core.check.DisplayHold;
 import app.yarrowmark.core.suite.KnownFault;
+import app.yarrowmark.server.revisions.Marks;
 import app.yarrowmark.server.suites.Suite;
 import app.yarrowmark.server.suites.SuiteService;
 import java.sql.Date;
@@ -28,8 +29,8 @@ import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /**
- * Keeps all scores in memory. Before every use it compares its revision with the database's, which several servers may
- * write to, and reads again only the setups whose runs changed since.
+ * Keeps all scores in memory. Before every use it compares how far the changes are that it has with how far they are in the
+ * database, which several servers may write to, and reads again only the setups whose runs changed since.
  */
 @Service
 public class ScoreBook {
@@ -52,7 +53,7 @@ public class ScoreBook {
     private final SuiteService suites;
     private final Uncounted uncounted;
     private final TransactionTemplate reading;
-    private volatile ScoreSnapshot snapshot = ScoreSnapshot.of(-1, Map.of());
+    private volatile ScoreSnapshot snapshot = ScoreSnapshot.of(Marks.NONE, Map.of());
 
     ScoreBook(
             JdbcTemplate jdbc,
@@ -83,7 +84,7 @@ public class ScoreBook {
      */
     public ScoreSnapshot current() {
         ScoreSnapshot mine = snapshot;
-        if (revision.current() == mine.revision()) {
+        if (revision.current().equals(mine.marks())) {
             return mine;
         }
         return refresh();
@@ -96,17 +97,20 @@ public class ScoreBook {
 
     private synchronized ScoreSnapshot refresh() {
         ScoreSnapshot mine = snapshot;
-        // One transaction, so that the revision and the rows are of the same moment.
+        // One transaction, so that the marks and the rows are of the same moment.
         ScoreSnapshot fresh = reading.execute(tx -> {
-            long now = revision.current();
+            Marks now = revision.current();
             suites.catchUp();
-            return now == mine.revision() ? mine : mine.revision() < 0 ? whole(now) : changed(mine, now);
+            if (now.equals(mine.marks())) {
+                return mine;
+            }
+            return mine.columns().isEmpty() || !now.reach(mine.marks()) ? whole(now) : changed(mine, now);
         });
         snapshot = fresh;
         return fresh;
     }
 
-    private ScoreSnapshot whole(long now) {
+    private ScoreSnapshot whole(Marks now) {
         Loader loader = new Loader(broken(null), holdable());
         jdbc.query(RUNS + IN_ORDER, loader::addRun);
         loader.holdBack("");
@@ -118,12 +122,16 @@ public class ScoreBook {
         return ScoreSnapshot.of(now, columns);
     }
 
-    private ScoreSnapshot changed(ScoreSnapshot old, long now) {
+    private ScoreSnapshot changed(ScoreSnapshot old, Marks now) {
+        Marks.Changes changes = now.since(old.marks());
+        String changed = changes.condition("revision");
         List<Long> setups = jdbc.queryForList(
-                "select distinct setup_id from run where revision > ? order by setup_id", Long.class, old.revision());
+                "select distinct setup_id from run where " + changed + " order by setup_id",
+                Long.class,
+                changes.values());
         // These lost their runs to others, and are gone themselves.
         List<Long> emptied =
-                jdbc.queryForList("select setup_id from emptied_setup where revision > ?", Long.class, old.revision());
+                jdbc.queryForList("select setup_id from emptied_setup where " + changed, Long.class, changes.values());
         Loader loader = new Loader(broken(setups), holdable());
         for (int from = 0; from < setups.size(); from += SETUPS_AT_ONCE) {
             Object[] some = setups.subList(from, Math.min(setups.size(), from + SETUPS_AT_ONCE))

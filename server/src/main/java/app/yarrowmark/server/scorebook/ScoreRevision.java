@@ -1,33 +1,42 @@
 package app.yarrowmark.server.scorebook;
 
+import app.yarrowmark.server.revisions.Counted;
+import app.yarrowmark.server.revisions.Marks;
+import app.yarrowmark.server.revisions.Revisions;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
-/** The number that counts up with every change to the accepted runs. */
+/** What counts up with every change to the accepted runs. */
 @Service
 public class ScoreRevision {
 
     private final JdbcTemplate jdbc;
+    private final Revisions revisions;
 
-    ScoreRevision(JdbcTemplate jdbc) {
+    ScoreRevision(JdbcTemplate jdbc, Revisions revisions) {
         this.jdbc = jdbc;
+        this.revisions = revisions;
     }
 
     /**
-     * Counts up within the caller's transaction and returns the new number, to be kept with the runs that changed. The row
-     * stays locked until the commit, so numbers become visible in order.
+     * Counts up within the caller's transaction and returns the stamp, to be kept with the runs that changed. Others who use the
+     * same lane wait until that is committed.
      */
     @Transactional(propagation = Propagation.MANDATORY)
     public long next() {
-        jdbc.update("update score_revision set revision = revision + 1 where id = 1");
-        return current();
+        return revisions.next(Counted.SCORES);
     }
 
-    /** Returns the number as the database has it now. */
-    public long current() {
-        return jdbc.queryForObject("select revision from score_revision where id = 1", Long.class);
+    /** Returns how far it is as the database has it now. */
+    public Marks current() {
+        return revisions.of(Counted.SCORES);
+    }
+
+    /** Returns how many changes there were: the number that people are told. */
+    public long number() {
+        return current().sum();
     }
 
     /** Says that the scores of a setup may be others now, though no run of it changed. */

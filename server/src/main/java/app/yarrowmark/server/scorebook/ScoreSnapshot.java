@@ -1,41 +1,42 @@
 package app.yarrowmark.server.scorebook;
 
+import app.yarrowmark.server.revisions.Marks;
 import java.util.HashSet;
 import java.util.Map;
 import java.util.Set;
 
-/** Every score as of one revision; does not change. */
+/** Every score as of one moment; does not change. */
 public final class ScoreSnapshot {
 
-    private final long revision;
+    private final Marks marks;
     private final Map<Long, ScoreColumn> columns;
     /** Every setup with a reading in any column. */
     private final Set<Long> measured;
 
-    private ScoreSnapshot(long revision, Map<Long, ScoreColumn> columns, Set<Long> measured) {
-        this.revision = revision;
+    private ScoreSnapshot(Marks marks, Map<Long, ScoreColumn> columns, Set<Long> measured) {
+        this.marks = marks;
         this.columns = columns;
         this.measured = measured;
     }
 
     /**
-     * Returns the scores as of a revision of the database.
+     * Returns the scores as of a moment of the database.
      *
      * @param columns by metric number
      */
-    static ScoreSnapshot of(long revision, Map<Long, ScoreColumn> columns) {
+    static ScoreSnapshot of(Marks marks, Map<Long, ScoreColumn> columns) {
         Set<Long> measured = new HashSet<>();
         columns.values().forEach(c -> c.addSetupsTo(measured));
-        return new ScoreSnapshot(revision, DayMovements.moving(columns), measured);
+        return new ScoreSnapshot(marks, DayMovements.moving(columns), measured);
     }
 
     /**
-     * Returns the scores as of a later revision.
+     * Returns the scores as of a later moment.
      *
      * @param changed setups whose readings may be others now
      * @param later every column, by metric number
      */
-    ScoreSnapshot changed(long now, Set<Long> changed, Map<Long, ScoreColumn> later) {
+    ScoreSnapshot changed(Marks now, Set<Long> changed, Map<Long, ScoreColumn> later) {
         Set<Long> still = new HashSet<>(measured);
         changed.forEach(setup -> {
             if (later.values().stream().anyMatch(c -> c.has(setup))) {
@@ -47,9 +48,14 @@ public final class ScoreSnapshot {
         return new ScoreSnapshot(now, DayMovements.moving(later), still);
     }
 
-    /** Returns the revision of the database it is true to. */
+    /** Returns how far the changes were that it is true to. */
+    public Marks marks() {
+        return marks;
+    }
+
+    /** Returns how many changes that were together: the number that people are told. */
     public long revision() {
-        return revision;
+        return marks.sum();
     }
 
     /** Returns all columns by metric number. */

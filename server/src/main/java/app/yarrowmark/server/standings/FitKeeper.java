@@ -6,6 +6,7 @@ import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.server.catalogue.CatalogueService;
 import app.yarrowmark.server.kept.Kept;
 import app.yarrowmark.server.problems.Refusal;
+import app.yarrowmark.server.revisions.Marks;
 import app.yarrowmark.server.scorebook.ScoreBook;
 import app.yarrowmark.server.scorebook.ScoreSnapshot;
 import app.yarrowmark.server.scorebook.TestColumn;
@@ -70,23 +71,23 @@ class FitKeeper {
         ScoreSnapshot scores = book.current();
         Map<Long, SetupLabel> labels = setupLabels.all();
         PoolFits before = kept.peek(question).filter(f -> f.labels() == labels).orElse(null);
-        return kept.get(question, new Moment(scores.revision(), labels), () -> {
+        return kept.get(question, new Moment(scores.marks(), labels), () -> {
             kept.forget(f -> f.labels() != labels);
             return fit(question, scores, labels, before);
         });
     }
 
     /** What a fit was made of; labels are made anew with every change of the catalogue. */
-    private record Moment(long revision, Map<Long, SetupLabel> labels) {
+    private record Moment(Marks scores, Map<Long, SetupLabel> labels) {
 
         @Override
         public boolean equals(Object other) {
-            return other instanceof Moment m && m.revision == revision && m.labels == labels;
+            return other instanceof Moment m && m.scores.equals(scores) && m.labels == labels;
         }
 
         @Override
         public int hashCode() {
-            return Long.hashCode(revision);
+            return scores.hashCode();
         }
     }
 

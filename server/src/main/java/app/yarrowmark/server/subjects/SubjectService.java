@@ -287,7 +287,7 @@ public class SubjectService {
     /** Mean over the tests a setup has of how far it is above the middle score, as a logarithm. */
     private double aheadOfUsual(long setup, ScoreSnapshot scores) {
         DoubleSummaryStatistics own =
-                leads.get("", scores.revision(), () -> leads(scores)).get(setup);
+                leads.get("", scores.marks(), () -> leads(scores)).get(setup);
         return own == null ? Double.NEGATIVE_INFINITY : own.getAverage();
     }
 

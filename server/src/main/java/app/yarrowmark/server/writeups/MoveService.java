@@ -138,7 +138,7 @@ class MoveService {
             latest.put(f.number, f.latest());
         });
         Set<Integer> needed = needed(w.text);
-        long current = revision.current();
+        long current = revision.number();
         return new Moves(
                 HungNumber.in(w.text).stream().map(n -> held(n, kept, latest)).toList(),
                 all.stream()
@@ -240,7 +240,7 @@ class MoveService {
 
     /** Returns figures that texts need and that nobody looked at since the scores changed, the last changed texts first. */
     List<UnseenFigure> unseen() {
-        long current = revision.current();
+        long current = revision.number();
         List<UnseenFigure> unseen = new ArrayList<>();
         for (WriteUpEntity w : records.findAllByOrderByChangedAtDesc()) {
             if (w.state != State.WITHDRAWN) {
@@ -261,14 +261,14 @@ class MoveService {
         // The title is the writer's.
         FigureContent clean =
                 FigureRules.clean(f.source(), content).called(f.content().title());
-        f.seen(clean, revision.current(), Instant.now(clock));
+        f.seen(clean, revision.number(), Instant.now(clock));
         figures.flush();
         events.changed(LiveEvents.Topic.WRITE_UPS);
     }
 
     /** Returns, for each write-up that readers see, which of its numbers no longer hold. */
     List<PublishedMoves> published() {
-        long current = revision.current();
+        long current = revision.number();
         return publishing.published().stream().map(s -> published(s, current)).toList();
     }
 

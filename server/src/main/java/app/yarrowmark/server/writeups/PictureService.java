@@ -95,8 +95,8 @@ class PictureService {
     void keep(long writeUp, PlacedPicture picture, byte[] content, String who) {
         jdbc.update(
                 "insert into write_up_picture"
-                        + " (id, write_up_id, number, name, ending, width, height, content, put_by, put_at)"
-                        + " values (nextval(record_seq), ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+                        + " (write_up_id, number, name, ending, width, height, content, put_by, put_at)"
+                        + " values (?, ?, ?, ?, ?, ?, ?, ?, ?)",
                 writeUp,
                 picture.number(),
                 picture.name(),

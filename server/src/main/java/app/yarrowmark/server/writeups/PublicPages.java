@@ -81,11 +81,11 @@ class PublicPages {
             return last;
         }
         Looked found = jdbc.queryForObject(
-                "select concat((select coalesce(max(id), 0) from published_state), ' ',"
+                "select concat((select count(*) from published_state), ' ',"
                         + " (select coalesce(sum(edition), 0) from write_up where state <> 'DRAFT'), ' ',"
                         + " (select concat(count(*), ' ', coalesce(sum(edition), 0)) from board"
                         + " where public_slug is not null)),"
-                        + " (select revision from score_revision where id = 1)",
+                        + " (select coalesce(sum(number), 0) from revision where counted = 'SCORES')",
                 (row, at) -> new Looked(row.getString(1), row.getLong(2), now));
         looked = found;
         return found;

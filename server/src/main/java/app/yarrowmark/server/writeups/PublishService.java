@@ -94,7 +94,7 @@ class PublishService {
 
     /** Returns the page that readers would see now. */
     String preview(long id, String who) {
-        ReaderPage.Told told = new ReaderPage.Told(who, clock.instant(), 0, 0, revision.current(), List.of(), null);
+        ReaderPage.Told told = new ReaderPage.Told(who, clock.instant(), 0, 0, revision.number(), List.of(), null);
         return ReaderPage.page(draft(id), told, new ReaderPage.Place("/read/", "", "", "", true));
     }
 
@@ -126,7 +126,7 @@ class PublishService {
                 before.size() + 1,
                 clock.instant(),
                 who,
-                revision.current(),
+                revision.number(),
                 asked.changes().strip(),
                 Json.write(content)));
         pictures.forEach((number, png) -> jdbc.update(

@@ -332,7 +332,7 @@ class WriteUpService {
                 ? new WriteUpFigureEntity(id, there.isEmpty() ? 1 : there.get(there.size() - 1).number + 1)
                 : figures.findByWriteUpIdAndNumber(id, number)
                         .orElseThrow(() -> Refusal.notFound("It has no figure " + number + "."));
-        figure.set(source, clean, revision.current(), who, clock.instant());
+        figure.set(source, clean, revision.number(), who, clock.instant());
         return figures.saveAndFlush(figure);
     }
 

@@ -1,18 +1,19 @@
 package app.yarrowmark.server.catalogue;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.mockito.ArgumentMatchers.any;
-import static org.mockito.ArgumentMatchers.anyString;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
+import app.yarrowmark.server.revisions.Counted;
+import app.yarrowmark.server.revisions.Marks;
+import app.yarrowmark.server.revisions.Revisions;
+import java.util.List;
 import java.util.Set;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicLong;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 
@@ -25,12 +26,12 @@ class CatalogueRevisionTest {
 
     @BeforeEach
     void database() {
-        JdbcTemplate jdbc = mock(JdbcTemplate.class);
-        when(jdbc.queryForObject(anyString(), any(Class.class))).thenAnswer(call -> {
+        Revisions revisions = mock();
+        when(revisions.of(Counted.CATALOGUE)).thenAnswer(call -> {
             asked.incrementAndGet();
-            return revision.get();
+            return Marks.of(List.of(new Marks.Lane(0, revision.get())));
         });
-        remembered = new CatalogueRevision(jdbc).remember(made::incrementAndGet);
+        remembered = new CatalogueRevision(revisions).remember(made::incrementAndGet);
         TransactionSynchronizationManager.setCurrentTransactionReadOnly(true);
     }
 

@@ -13,7 +13,7 @@ class ScoreSnapshotTest {
     private static final List<Reading> SOME = List.of(new Reading(100, 1));
 
     private final ScoreSnapshot scores = ScoreSnapshot.of(
-            1,
+            TestScores.moment(1),
             Map.of(
                     41L, TestScores.column(Map.of(7L, SOME, 9L, SOME), Scale.RATIO),
                     42L, TestScores.column(Map.of(9L, SOME), Scale.RATIO)));

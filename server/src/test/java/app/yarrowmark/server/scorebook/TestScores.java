@@ -4,6 +4,7 @@ import app.yarrowmark.core.exchange.SheetReader;
 import app.yarrowmark.core.suite.Scale;
 import app.yarrowmark.core.suite.TestGroup;
 import app.yarrowmark.core.written.Reading;
+import app.yarrowmark.server.revisions.Marks;
 import app.yarrowmark.server.suites.Suite;
 import java.util.HashMap;
 import java.util.List;
@@ -30,11 +31,16 @@ public final class TestScores {
 
     private TestScores() {}
 
+    /** The moment after so many changes. */
+    static Marks moment(long changes) {
+        return Marks.of(List.of(new Marks.Lane(0, changes)));
+    }
+
     /** Readings by metric, then by setup. */
     public static ScoreSnapshot snapshot(Map<Long, Map<Long, List<Reading>>> cells) {
         Map<Long, ScoreColumn> columns = new HashMap<>();
         cells.forEach((metric, column) -> columns.put(metric, column(column, Scale.RATIO)));
-        return ScoreSnapshot.of(1, columns);
+        return ScoreSnapshot.of(moment(1), columns);
     }
 
     /** The next snapshot, in which one setup has other readings of one metric. */
@@ -44,7 +50,7 @@ public final class TestScores {
                 metric,
                 (m, column) ->
                         column.with(Set.of(setup), column(Map.of(setup, readings), Scale.RATIO), new HashMap<>()));
-        return old.changed(old.revision() + 1, Set.of(setup), columns);
+        return old.changed(moment(old.revision() + 1), Set.of(setup), columns);
     }
 
     /** A column of the readings of each setup by day. */
