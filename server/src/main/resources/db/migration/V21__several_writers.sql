@@ -40,9 +40,11 @@ drop table score_revision;
 drop table catalogue_revision;
 drop table desk_revision;
 
--- The servers on this database: each has a place, and lanes that go with it.
+-- The servers on this database: each has a place, and lanes that go with it. What one has begun bears its name.
 create table server_place (
   place   int         not null primary key,
   server  char(36)    not null,
   seen_at datetime(6) not null
 );
+alter table import_batch add column server char(36);
+alter table desk_load add column server char(36);

@@ -15,7 +15,6 @@ import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -45,13 +44,13 @@ public class AccountService {
             Settings settings,
             HistoryService history,
             AttemptLimits limits,
-            PlatformTransactionManager transactions) {
+            TransactionTemplate transaction) {
         this.accounts = accounts;
         this.passwords = passwords;
         this.clock = clock;
         this.firstKey = settings.firstKey();
         this.history = history;
-        this.transaction = new TransactionTemplate(transactions);
+        this.transaction = transaction;
         this.limiter = limits.of("passwords");
         this.nobody = passwords.encode("nobody's password");
     }

@@ -15,7 +15,6 @@ import java.time.Instant;
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -46,13 +45,13 @@ class PairingService {
             HistoryService history,
             Clock clock,
             AttemptLimits limits,
-            PlatformTransactionManager transactions) {
+            TransactionTemplate transaction) {
         this.codes = codes;
         this.sittings = sittings;
         this.tokens = tokens;
         this.clock = clock;
         this.history = history;
-        this.transaction = new TransactionTemplate(transactions);
+        this.transaction = transaction;
         this.limiter = limits.of("codes");
     }
 

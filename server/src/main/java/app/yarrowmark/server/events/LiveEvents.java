@@ -1,6 +1,7 @@
 package app.yarrowmark.server.events;
 
 import app.yarrowmark.server.problems.Refusal;
+import app.yarrowmark.server.servers.Relay;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;

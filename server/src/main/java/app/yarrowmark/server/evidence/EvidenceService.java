@@ -18,7 +18,6 @@ import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -47,14 +46,14 @@ public class EvidenceService {
             HistoryService history,
             LiveEvents events,
             Clock clock,
-            PlatformTransactionManager transactions) {
+            TransactionTemplate transaction) {
         this.files = files;
         this.links = links;
         this.ledger = ledger;
         this.history = history;
         this.events = events;
         this.clock = clock;
-        this.transaction = new TransactionTemplate(transactions);
+        this.transaction = transaction;
     }
 
     /**

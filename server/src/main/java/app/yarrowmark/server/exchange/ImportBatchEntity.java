@@ -47,6 +47,11 @@ class ImportBatchEntity {
     @Nullable
     String acceptedBy;
 
+    /** Which server keeps it, once it is accepted. */
+    @Column(length = 36, columnDefinition = "char(36)")
+    @Nullable
+    String server;
+
     int understood;
     int rejected;
     int runs;

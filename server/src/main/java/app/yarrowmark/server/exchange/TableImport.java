@@ -35,6 +35,7 @@ import app.yarrowmark.server.runs.RunIntake;
 import app.yarrowmark.server.runs.RunReadings;
 import app.yarrowmark.server.runs.RunReview;
 import app.yarrowmark.server.scorebook.Cell;
+import app.yarrowmark.server.servers.Servers;
 import app.yarrowmark.server.setups.SetupService;
 import app.yarrowmark.server.setups.SetupService.SetupWanted;
 import app.yarrowmark.server.suites.Suite;
@@ -64,6 +65,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
@@ -74,8 +76,8 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
+import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /** Reads tables in two steps: first what they say, line by line, then, once a person accepts it, as runs. */
@@ -103,6 +105,9 @@ class TableImport {
     private final LiveEvents events;
     private final Clock clock;
     private final TransactionTemplate transaction;
+    private final Servers servers;
+    /** What this server had to leave, as the records were away. */
+    private final Set<Long> left = ConcurrentHashMap.newKeySet();
     /** What goes on by itself, one import at a time. */
     private final ScheduledExecutorService later = Executors.newSingleThreadScheduledExecutor();
 
@@ -120,7 +125,8 @@ class TableImport {
             HistoryService history,
             LiveEvents events,
             Clock clock,
-            PlatformTransactionManager transactions) {
+            TransactionTemplate transaction,
+            Servers servers) {
         this.batches = batches;
         this.lines = lines;
         this.catalogue = catalogue;
@@ -134,7 +140,8 @@ class TableImport {
         this.history = history;
         this.events = events;
         this.clock = clock;
-        this.transaction = new TransactionTemplate(transactions);
+        this.transaction = transaction;
+        this.servers = servers;
     }
 
     /**
@@ -344,12 +351,14 @@ class TableImport {
                 lines.makeWhole(id);
             }
             batch.acceptedBy = caller.who();
+            batch.server = servers.own();
         });
         events.changed(LiveEvents.Topic.CATALOGUE);
         try {
             return keep(id);
         } catch (RuntimeException e) {
             if (Trouble.isOutage(e)) {
+                left.add(id);
                 later.execute(this::goOn);
             } else {
                 transaction.executeWithoutResult(tx -> batch(id).state = State.WAITING);
@@ -364,6 +373,14 @@ class TableImport {
         later.execute(this::goOn);
     }
 
+    /** Where there are several servers: goes on with what one of them left. */
+    @Scheduled(fixedDelay = 60_000, initialDelay = 60_000)
+    void goOnForOthers() {
+        if (servers.shared()) {
+            later.execute(this::goOn);
+        }
+    }
+
     @PreDestroy
     void end() {
         later.shutdownNow();
@@ -372,8 +389,10 @@ class TableImport {
     private void goOn() {
         try {
             for (ImportBatchEntity batch : batches.findByState(State.ACCEPTING)) {
-                LOG.info("going on with the import of {}", batch.name);
-                keep(batch.id);
+                if (isLeft(batch.id)) {
+                    LOG.info("going on with the import of {}", batch.name);
+                    goOnWith(batch.id);
+                }
             }
         } catch (RuntimeException e) {
             if (Trouble.isOutage(e)) {
@@ -382,6 +401,24 @@ class TableImport {
                 LOG.error("an import could not go on; it is tried again at the next start", e);
             }
         }
+    }
+
+    /** Whether nobody keeps it, so that this server does. */
+    private boolean isLeft(long id) {
+        List<String> alive = servers.alive();
+        return Boolean.TRUE.equals(transaction.execute(tx -> {
+            ImportBatchEntity batch = batches.lock(id).orElseThrow();
+            boolean ours = batch.state == State.ACCEPTING && (left.contains(id) || !alive.contains(batch.server));
+            batch.server = ours ? servers.own() : batch.server;
+            return ours;
+        }));
+    }
+
+    /** It is left until all of it is kept. */
+    private void goOnWith(long id) {
+        left.add(id);
+        keep(id);
+        left.remove(id);
     }
 
     private Accepted keep(long id) {

@@ -1,6 +1,6 @@
 package app.yarrowmark.server.limits;
 
-import app.yarrowmark.server.events.Relay;
+import app.yarrowmark.server.servers.Relay;
 import org.springframework.stereotype.Component;
 
 /** Makes limiters of attempts, which count what failed at every server on the same database. */

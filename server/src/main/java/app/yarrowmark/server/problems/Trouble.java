@@ -14,6 +14,7 @@ import org.hibernate.exception.ConstraintViolationException;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.dao.ConcurrencyFailureException;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.dao.OptimisticLockingFailureException;
 import org.springframework.dao.PessimisticLockingFailureException;
@@ -34,6 +35,9 @@ public class Trouble {
     private static final String CLOSED = "Connection is closed";
     /** MariaDB: the table is full, no room on the device, error writing a file. */
     private static final Set<Integer> FULL = Set.of(1021, 1114, 3, 1026);
+
+    /** MariaDB: a deadlock, which nodes of a cluster say of what two of them changed too, and a lock waited for in vain. */
+    private static final Set<Integer> MET = Set.of(1213, 1205);
 
     private final Clock clock;
     private final AtomicReference<@Nullable Instant> lastOutage = new AtomicReference<>();
@@ -95,13 +99,20 @@ public class Trouble {
                 : e.getSQLState().startsWith("08");
     }
 
+    /** Returns whether it was undone whole because another change came first, so that it can be done again. */
+    public static boolean isMet(Throwable failure) {
+        return failure instanceof ConcurrencyFailureException
+                || has(failure, e -> e instanceof SQLException s && MET.contains(s.getErrorCode()));
+    }
+
     private static boolean isOvertaken(Throwable failure) {
         return has(
                 failure,
                 e -> e instanceof OptimisticLockingFailureException
                         || e instanceof jakarta.persistence.OptimisticLockException
                         || e instanceof PessimisticLockingFailureException
-                        || e instanceof org.hibernate.exception.LockAcquisitionException);
+                        || e instanceof org.hibernate.exception.LockAcquisitionException
+                        || e instanceof SQLException s && MET.contains(s.getErrorCode()));
     }
 
     private static boolean isTwin(Throwable failure) {

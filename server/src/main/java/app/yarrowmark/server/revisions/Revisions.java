@@ -1,5 +1,6 @@
 package app.yarrowmark.server.revisions;
 
+import app.yarrowmark.server.servers.Servers;
 import java.util.List;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
@@ -21,11 +22,11 @@ public class Revisions {
             + " on duplicate key update number = number + 1 returning number";
 
     private final JdbcTemplate jdbc;
-    private final ServerPlace place;
+    private final Servers servers;
 
-    Revisions(JdbcTemplate jdbc, ServerPlace place) {
+    Revisions(JdbcTemplate jdbc, Servers servers) {
         this.jdbc = jdbc;
-        this.place = place;
+        this.servers = servers;
     }
 
     /** Counts up, and returns the stamp that what changed is to bear. */
@@ -36,7 +37,7 @@ public class Revisions {
 
     /** As {@link #next}, for what is no change by itself and may stand outside of a transaction. */
     public long count(Counted counted) {
-        int lane = place.number() * LANES_OF_A_SERVER
+        int lane = servers.place() * LANES_OF_A_SERVER
                 + (int) (Thread.currentThread().getId() % LANES_OF_A_SERVER);
         return Stamp.of(lane, jdbc.queryForObject(COUNT, Long.class, counted.name(), lane));
     }

@@ -5,9 +5,11 @@ import app.yarrowmark.server.problems.Trouble;
 import app.yarrowmark.server.revisions.Marks;
 import app.yarrowmark.server.scorebook.Cell;
 import app.yarrowmark.server.scorebook.ScoreRevision;
+import app.yarrowmark.server.servers.Servers;
 import jakarta.annotation.PreDestroy;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
@@ -17,6 +19,7 @@ import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 
 /**
@@ -38,16 +41,19 @@ class ReviewQueue {
     private final ScoreRevision revision;
     private final LiveEvents events;
     private final JdbcTemplate jdbc;
+    private final Servers servers;
     private final Set<Cell> waiting = new LinkedHashSet<>();
     private final Thread worker = new Thread(this::work, "review");
+    private Set<Due> seenBefore = Set.of();
     private boolean busy;
     private boolean over;
 
-    ReviewQueue(RunReview review, ScoreRevision revision, LiveEvents events, JdbcTemplate jdbc) {
+    ReviewQueue(RunReview review, ScoreRevision revision, LiveEvents events, JdbcTemplate jdbc, Servers servers) {
         this.review = review;
         this.revision = revision;
         this.events = events;
         this.jdbc = jdbc;
+        this.servers = servers;
         worker.setDaemon(true);
     }
 
@@ -65,6 +71,20 @@ class ReviewQueue {
         over = true;
         notifyAll();
     }
+
+    /** Takes what lies there for longer than a server needs for its own: another one left it. */
+    @Scheduled(fixedDelay = 60_000, initialDelay = 60_000)
+    void takeLeft() {
+        if (servers.shared()) {
+            Set<Due> now = new HashSet<>(jdbc.query(
+                    "select setup_id, suite_id, revision from review_due",
+                    (row, at) -> new Due(new Cell(row.getLong(1), row.getLong(2)), row.getLong(3))));
+            now.stream().filter(seenBefore::contains).forEach(due -> add(due.cell));
+            seenBefore = now;
+        }
+    }
+
+    private record Due(Cell cell, long stamp) {}
 
     /** Writes down that a cell is to be reviewed, in the transaction in which a run is kept with a stamp. */
     void due(Cell cell, long stamp) {

@@ -41,7 +41,6 @@ import org.hibernate.exception.ConstraintViolationException;
 import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /**
@@ -86,7 +85,7 @@ public class RunIntake {
             LiveEvents events,
             ReviewQueue reviews,
             Clock clock,
-            PlatformTransactionManager transactions) {
+            TransactionTemplate transaction) {
         this.checks = checks;
         this.runs = runs;
         this.writer = writer;
@@ -100,7 +99,7 @@ public class RunIntake {
         this.events = events;
         this.reviews = reviews;
         this.clock = clock;
-        this.transaction = new TransactionTemplate(transactions);
+        this.transaction = transaction;
     }
 
     /** What became of a run; {@code fresh} if it was not kept before. */

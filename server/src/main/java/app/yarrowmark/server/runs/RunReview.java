@@ -25,7 +25,6 @@ import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /**
@@ -43,11 +42,11 @@ public class RunReview {
     private final CheckService checks;
     private final TransactionTemplate transaction;
 
-    RunReview(RunRepository runs, SuiteService suites, CheckService checks, PlatformTransactionManager transactions) {
+    RunReview(RunRepository runs, SuiteService suites, CheckService checks, TransactionTemplate transaction) {
         this.runs = runs;
         this.suites = suites;
         this.checks = checks;
-        this.transaction = new TransactionTemplate(transactions);
+        this.transaction = transaction;
     }
 
     /** Reviews the cell of one run. */

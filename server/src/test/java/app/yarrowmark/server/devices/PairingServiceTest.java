@@ -21,6 +21,7 @@ import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.TransactionDefinition;
 import org.springframework.transaction.support.AbstractPlatformTransactionManager;
 import org.springframework.transaction.support.DefaultTransactionStatus;
+import org.springframework.transaction.support.TransactionTemplate;
 
 class PairingServiceTest {
 
@@ -36,7 +37,7 @@ class PairingServiceTest {
             mock(),
             Clock.fixed(NOW, ZoneOffset.UTC),
             new AttemptLimits(mock()),
-            transactions());
+            new TransactionTemplate(transactions()));
 
     private static PlatformTransactionManager transactions() {
         return new AbstractPlatformTransactionManager() {

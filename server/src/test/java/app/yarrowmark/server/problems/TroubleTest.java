@@ -17,6 +17,7 @@ import org.springframework.dao.DuplicateKeyException;
 import org.springframework.jdbc.CannotGetJdbcConnectionException;
 import org.springframework.jdbc.UncategorizedSQLException;
 import org.springframework.orm.ObjectOptimisticLockingFailureException;
+import org.springframework.orm.jpa.JpaSystemException;
 import org.springframework.transaction.CannotCreateTransactionException;
 
 class TroubleTest {
@@ -35,6 +36,7 @@ class TroubleTest {
                 Arguments.of(new DuplicateKeyException("twice"), 409),
                 Arguments.of(new ObjectOptimisticLockingFailureException("model", 1L), 409),
                 Arguments.of(new CannotAcquireLockException("deadlock"), 409),
+                Arguments.of(new JpaSystemException(new IllegalStateException("commit", AgainTest.met())), 409),
                 Arguments.of(new UncategorizedSQLException("x", "y", new SQLException("no table", "42S02", 1146)), 500),
                 Arguments.of(new IllegalStateException("a mistake of ours"), 500));
     }

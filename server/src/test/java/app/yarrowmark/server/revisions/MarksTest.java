@@ -2,11 +2,14 @@ package app.yarrowmark.server.revisions;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.yarrowmark.server.servers.Servers;
 import java.util.List;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 
 class MarksTest {
+
+    private static final int LAST_LANE = Servers.MOST * Revisions.LANES_OF_A_SERVER - 1;
 
     private static Marks marks(long... numbers) {
         return Marks.of(IntStream.range(0, numbers.length)
@@ -55,7 +58,6 @@ class MarksTest {
     void aStampOfTheFirstLaneIsItsNumber() {
         assertThat(Stamp.of(0, 77)).isEqualTo(77);
         assertThat(Stamp.of(1, 1)).isGreaterThan(Stamp.of(0, 1_000_000_000_000L));
-        assertThat((long) (double) Stamp.of(Stamp.MOST_LANES - 1, 123_456_789))
-                .isEqualTo(Stamp.of(Stamp.MOST_LANES - 1, 123_456_789));
+        assertThat((long) (double) Stamp.of(LAST_LANE, 123_456_789)).isEqualTo(Stamp.of(LAST_LANE, 123_456_789));
     }
 }

@@ -12,8 +12,8 @@ import static org.mockito.Mockito.when;
 
 import app.yarrowmark.core.exchange.DeviceProtocol.ProgressReport;
 import app.yarrowmark.server.events.LiveEvents;
-import app.yarrowmark.server.events.Relay;
 import app.yarrowmark.server.problems.Refusal;
+import app.yarrowmark.server.servers.Relay;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.HashMap;

@@ -1,11 +1,9 @@
-package app.yarrowmark.server.events;
+package app.yarrowmark.server.servers;
 
-import app.yarrowmark.server.Settings;
 import java.time.Duration;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
@@ -31,8 +29,7 @@ public class Relay {
     private static final int KEPT_SECONDS = 120;
 
     private final JdbcTemplate jdbc;
-    private final boolean shared;
-    private final String own = UUID.randomUUID().toString();
+    private final Servers servers;
     private final Map<String, Consumer<String>> listeners = new ConcurrentHashMap<>();
     /** Numbers of what was heard, and when; older ones than are waited for are left out. */
     private final TreeMap<Long, Long> heard = new TreeMap<>();
@@ -40,9 +37,9 @@ public class Relay {
     private long from = -1;
     private boolean broken;
 
-    Relay(JdbcTemplate jdbc, Settings settings) {
+    Relay(JdbcTemplate jdbc, Servers servers) {
         this.jdbc = jdbc;
-        this.shared = settings.shared();
+        this.servers = servers;
     }
 
     /**
@@ -52,8 +49,8 @@ public class Relay {
      * @param data of at most 16 MB
      */
     public void tell(String kind, String data) {
-        if (shared) {
-            jdbc.update("insert into relay (server, kind, data) values (?, ?, ?)", own, kind, data);
+        if (servers.shared()) {
+            jdbc.update("insert into relay (server, kind, data) values (?, ?, ?)", servers.own(), kind, data);
         }
     }
 
@@ -66,7 +63,7 @@ public class Relay {
 
     @Scheduled(fixedDelay = 200)
     void hear() {
-        if (!shared) {
+        if (!servers.shared()) {
             return;
         }
         try {
@@ -77,7 +74,7 @@ public class Relay {
                             "select id, kind, data from relay where id > ? and server <> ? order by id",
                             (row, at) -> new Told(row.getLong(1), row.getString(2), row.getString(3)),
                             from,
-                            own)
+                            servers.own())
                     .forEach(this::heard);
             forget();
             broken = false;
@@ -113,7 +110,7 @@ public class Relay {
 
     @Scheduled(fixedDelay = 30_000, initialDelay = 30_000)
     void clear() {
-        if (shared) {
+        if (servers.shared()) {
             jdbc.update("delete from relay where at < current_timestamp(6) - interval " + KEPT_SECONDS + " second");
         }
     }

@@ -1,4 +1,4 @@
-package app.yarrowmark.server.revisions;
+package app.yarrowmark.server.servers;
 
 import app.yarrowmark.server.Settings;
 import java.util.List;
@@ -11,14 +11,16 @@ import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 
 /**
- * The place of this server among those on the same database, by which each counts in lanes of its own. Where two had the same one
- * everything would stay right; they would wait for each other.
+ * Which servers work on this database. Each has a place, by which it counts changes beside the others, and a name for what it has begun, so
+ * that another one ends what it left. A server that has the database for itself is not written down.
  */
 @Component
-class ServerPlace {
+public class Servers {
 
-    private static final Logger LOG = LoggerFactory.getLogger(ServerPlace.class);
-    private static final int MOST = Stamp.MOST_LANES / Revisions.LANES_OF_A_SERVER;
+    private static final Logger LOG = LoggerFactory.getLogger(Servers.class);
+
+    /** Far more than work on one database. */
+    public static final int MOST = 1000;
 
     /** A server that was not seen for so long is taken to be gone. */
     private static final String GONE = "seen_at < utc_timestamp(6) - interval 60 second";
@@ -26,19 +28,43 @@ class ServerPlace {
     private final JdbcTemplate jdbc;
     private final boolean shared;
     private final String own = UUID.randomUUID().toString();
-    private volatile int number;
+    private volatile int place;
     private boolean taken;
 
-    ServerPlace(JdbcTemplate jdbc, Settings settings) {
+    Servers(JdbcTemplate jdbc, Settings settings) {
         this.jdbc = jdbc;
         this.shared = settings.shared();
     }
 
-    /** Returns it, from 0; a server alone has the first. */
-    int number() {
-        return number;
+    /** Returns whether others may work on the database. */
+    public boolean shared() {
+        return shared;
     }
 
+    /** Returns the name of this one, another one after each start. */
+    public String own() {
+        return own;
+    }
+
+    /**
+     * Returns the place of this one, from 0 to below {@link #MOST}; a server alone has the first. Where two had the same one everything would
+     * stay right, and they would wait for each other.
+     */
+    public int place() {
+        return place;
+    }
+
+    /** Returns the names of the servers that are there, this one among them. */
+    public List<String> alive() {
+        if (!shared) {
+            return List.of(own);
+        }
+        List<String> alive = jdbc.queryForList("select server from server_place where not " + GONE, String.class);
+        alive.add(own);
+        return alive;
+    }
+
+    /** Takes a place, and keeps it while this runs. */
     @Scheduled(fixedDelay = 10_000)
     void hold() {
         if (!shared) {
@@ -55,9 +81,7 @@ class ServerPlace {
 
     private boolean isStillOurs() {
         return jdbc.update(
-                        "update server_place set seen_at = utc_timestamp(6) where place = ? and server = ?",
-                        number,
-                        own)
+                        "update server_place set seen_at = utc_timestamp(6) where place = ? and server = ?", place, own)
                 == 1;
     }
 
@@ -65,14 +89,14 @@ class ServerPlace {
     private void take() {
         List<Integer> left =
                 jdbc.queryForList("select place from server_place where " + GONE + " order by place", Integer.class);
-        for (int place : left) {
+        for (int free : left) {
             if (jdbc.update(
                             "update server_place set server = ?, seen_at = utc_timestamp(6) where place = ? and "
                                     + GONE,
                             own,
-                            place)
+                            free)
                     == 1) {
-                taken(place);
+                taken(free);
                 return;
             }
         }
@@ -83,8 +107,8 @@ class ServerPlace {
         }
     }
 
-    private void taken(int place) {
-        number = place;
+    private void taken(int at) {
+        place = at;
         taken = true;
     }
 }
