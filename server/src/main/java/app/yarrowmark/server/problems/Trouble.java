@@ -39,6 +39,9 @@ public class Trouble {
     /** MariaDB: a deadlock, which nodes of a cluster say of what two of them changed too, and a lock waited for in vain. */
     private static final Set<Integer> MET = Set.of(1213, 1205);
 
+    /** MariaDB: a node of a cluster that lost the others while it committed. */
+    private static final int CUT_OFF = 1180;
+
     private final Clock clock;
     private final AtomicReference<@Nullable Instant> lastOutage = new AtomicReference<>();
 
@@ -74,7 +77,7 @@ public class Trouble {
         boolean full = has(failure, e -> e instanceof SQLException s && FULL.contains(s.getErrorCode()));
         String words = full
                 ? "The disk of the records is full; nothing was kept. Make room on it, then try again."
-                : "The records cannot be reached now; nothing was kept. Try again shortly.";
+                : "The records cannot be reached now; what is being sent may not be kept. Try again shortly.";
         if (before == null || before.isBefore(now.minus(TOLD))) {
             LOG.error("{}", words, failure);
         }
@@ -89,7 +92,8 @@ public class Trouble {
                         || e instanceof SQLTransientConnectionException
                         || e instanceof org.hibernate.exception.JDBCConnectionException
                         || e instanceof SocketTimeoutException
-                        || e instanceof SQLException s && (isConnection(s) || FULL.contains(s.getErrorCode())));
+                        || e instanceof SQLException s
+                                && (isConnection(s) || FULL.contains(s.getErrorCode()) || s.getErrorCode() == CUT_OFF));
     }
 
     /** A connection that the pool has given up says so in words only, such as when what failed on it is to be rolled back. */

@@ -32,6 +32,10 @@ class TroubleTest {
                 Arguments.of(new IllegalStateException(new SQLNonTransientConnectionException("away")), 503),
                 Arguments.of(new UncategorizedSQLException("x", "y", new SQLException("full", "HY000", 1114)), 503),
                 Arguments.of(new IllegalStateException("no rollback", new SQLException("Connection is closed")), 503),
+                Arguments.of(
+                        new JpaSystemException(new IllegalStateException(
+                                "commit", new SQLException("not connected to the primary component", "HY000", 1180))),
+                        503),
                 Arguments.of(new DataIntegrityViolationException("twice"), 409),
                 Arguments.of(new DuplicateKeyException("twice"), 409),
                 Arguments.of(new ObjectOptimisticLockingFailureException("model", 1L), 409),
