@@ -24,10 +24,12 @@ import java.util.HashSet;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -56,7 +58,7 @@ class Cluster {
     private static final int MOST_SECONDS = 30;
     /** Who runs the nodes: one copies its files to another through a daemon that would not let root in. */
     private static final String OWNER = System.getProperty("user.name").equals("root") ? "mysql" : System.getProperty("user.name");
-    private static final int WARM_UP = 3_000;
+    private static final int WARM_UP = 1_000;
     /** Of a core, to which a server is held so that it is the limit and not the machine. */
     private static final double SHARE = 0.35;
 
@@ -244,8 +246,10 @@ class Cluster {
         long[] sittings = first.desks(SENDERS);
         List<Server> servers = List.of(first, second);
         measured("three nodes, each server writing to its own", servers, nodes, sittings, SENDERS);
-        conflicts("met so far", nodes);
+        conflicts("of senders, each with its device", nodes);
         Faults faults = new Faults(nodes, servers, sittings);
+        faults.theSameAtBoth();
+        conflicts("of the same sent to both", nodes);
         faults.during("nothing happens", () -> pause(seconds * 1000));
         faults.during("the node of the first server is killed and brought back", () -> {
             pause(3000);
@@ -331,6 +335,29 @@ class Cluster {
             row(what, String.format("%d runs acknowledged in %.0f s, %d looks of two devices", runs, took, devices.get(0).told.get() + devices.get(1).told.get()),
                     String.format("longest wait of a sender %.1f s; sent again %s, refused for good %s", sending.longest(), sending.again, sending.forGood),
                     sending.forGood.isEmpty());
+        }
+
+        /** The same runs are sent to both servers at once, and the same models made at both. */
+        void theSameAtBoth() throws Exception {
+            Map<Integer, Integer> ofRuns = new TreeMap<>();
+            Map<Integer, Integer> ofModels = new TreeMap<>();
+            for (int i = 0; i < 150; i++) {
+                String id = UUID.randomUUID().toString();
+                String value = String.valueOf(5000 + i);
+                String run = Sending.run(id, sittings[i % SENDERS], value);
+                String model = "{\"maker\":\"Ostrel\",\"name\":\"Twin " + i + "\",\"kind\":\"LAPTOP\"}";
+                atBoth("PUT", "/api/v1/runs/" + id, run, ofRuns);
+                atBoth("POST", "/api/v1/models", model, ofModels);
+                acknowledged.put(id, value);
+            }
+            row("the same is sent to both servers at once", "150 runs answered " + ofRuns, "150 models answered " + ofModels,
+                    Set.of(200, 201).containsAll(ofRuns.keySet()) && Set.of(200, 201).containsAll(ofModels.keySet()) && ofModels.get(201) == 150);
+        }
+
+        private void atBoth(String method, String path, String body, Map<Integer, Integer> statuses) {
+            List<CompletableFuture<Integer>> both = servers.stream()
+                    .map(s -> CompletableFuture.supplyAsync(() -> s.status(method, path, body))).toList();
+            both.forEach(b -> statuses.merge(b.join(), 1, Integer::sum));
         }
 
         void lookUp() throws Exception {
@@ -716,7 +743,7 @@ class Cluster {
         }
 
         /** Where a node that did not end in order stood, as its service finds out before it starts it. */
-        private java.util.Optional<String> recovered() throws Exception {
+        private Optional<String> recovered() throws Exception {
             List<String> command = command();
             command.add("--wsrep-recover");
             Path log = home.resolve("recover.log");

@@ -7,9 +7,6 @@ import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
-import org.springframework.dao.DataAccessException;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
@@ -20,8 +17,6 @@ import org.springframework.stereotype.Component;
  */
 @Component
 public class Relay {
-
-    private static final Logger LOG = LoggerFactory.getLogger(Relay.class);
 
     /** A transaction that was told of earlier may commit later than others: so long one is waited for. */
     private static final Duration LATE = Duration.ofSeconds(20);
@@ -35,7 +30,6 @@ public class Relay {
     private final TreeMap<Long, Long> heard = new TreeMap<>();
 
     private long from = -1;
-    private boolean broken;
 
     Relay(JdbcTemplate jdbc, Servers servers) {
         this.jdbc = jdbc;
@@ -66,24 +60,16 @@ public class Relay {
         if (!servers.shared()) {
             return;
         }
-        try {
-            if (from < 0) {
-                from = jdbc.queryForObject("select coalesce(max(id), 0) from relay", Long.class);
-            }
-            jdbc.query(
-                            "select id, kind, data from relay where id > ? and server <> ? order by id",
-                            (row, at) -> new Told(row.getLong(1), row.getString(2), row.getString(3)),
-                            from,
-                            servers.own())
-                    .forEach(this::heard);
-            forget();
-            broken = false;
-        } catch (DataAccessException e) {
-            if (!broken) {
-                LOG.warn("other servers are not heard while the database cannot be reached");
-            }
-            broken = true;
+        if (from < 0) {
+            from = jdbc.queryForObject("select coalesce(max(id), 0) from relay", Long.class);
         }
+        jdbc.query(
+                        "select id, kind, data from relay where id > ? and server <> ? order by id",
+                        (row, at) -> new Told(row.getLong(1), row.getString(2), row.getString(3)),
+                        from,
+                        servers.own())
+                .forEach(this::heard);
+        forget();
     }
 
     private void heard(Told told) {

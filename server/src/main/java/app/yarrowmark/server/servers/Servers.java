@@ -3,9 +3,6 @@ package app.yarrowmark.server.servers;
 import app.yarrowmark.server.Settings;
 import java.util.List;
 import java.util.UUID;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
-import org.springframework.dao.DataAccessException;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
@@ -16,8 +13,6 @@ import org.springframework.stereotype.Component;
  */
 @Component
 public class Servers {
-
-    private static final Logger LOG = LoggerFactory.getLogger(Servers.class);
 
     /** Far more than work on one database. */
     public static final int MOST = 1000;
@@ -67,15 +62,8 @@ public class Servers {
     /** Takes a place, and keeps it while this runs. */
     @Scheduled(fixedDelay = 10_000)
     void hold() {
-        if (!shared) {
-            return;
-        }
-        try {
-            if (!taken || !isStillOurs()) {
-                take();
-            }
-        } catch (DataAccessException e) {
-            LOG.debug("the place among servers is looked after once the database is there again", e);
+        if (shared && !(taken && isStillOurs())) {
+            take();
         }
     }
 
