@@ -37,12 +37,14 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.locks.LockSupport;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
 /**
  * Servers on a database of their own: {@code perf/cluster [FOLDER [SECONDS]]}, on loopback, with its own folders and ports. First two
  * servers on one MariaDB: runs accepted a second by one and by both, as the machine is, with each server held to a
- * share of a core (where the system lets us), and with the database a millisecond away; and how soon pages at one see what
+ * share of a core (where the system lets us), and with the database far away; and how soon pages at one see what
  * a device does at the other. Then two servers on a cluster of three nodes, each writing to its own: eight senders and two
  * devices while a node is killed and brought back, and while one is cut off from the others. Every run that was acknowledged
  * is looked up at both servers and counted on every node. SECONDS is how long each turn lasts, 8 unless told otherwise, 30 at most. Some ten
@@ -54,11 +56,13 @@ class Cluster {
     private static final HttpClient HTTP = HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(2)).build();
     private static final int SENDERS = 8;
     private static final int FAR_SENDERS = 32;
+    /** There and back: so far that waiting is the limit and not the processors. */
+    private static final int FAR_MILLIS = 8;
     private static final int TURNS = 3;
     private static final int MOST_SECONDS = 30;
     /** Who runs the nodes: one copies its files to another through a daemon that would not let root in. */
     private static final String OWNER = System.getProperty("user.name").equals("root") ? "mysql" : System.getProperty("user.name");
-    private static final int WARM_UP = 1_000;
+    private static final int WARM_UP = 5_000;
     /** Of a core, to which a server is held so that it is the limit and not the machine. */
     private static final double SHARE = 0.35;
 
@@ -112,6 +116,7 @@ class Cluster {
         measured("two servers, one database, as this machine is", servers, databases, sittings, SENDERS);
         if (first.hold(SHARE) && second.hold(SHARE)) {
             measured("each server held to " + SHARE + " of a core", servers, databases, sittings, SENDERS);
+            read("each held so", servers);
             first.hold(0);
             second.hold(0);
         } else {
@@ -120,10 +125,10 @@ class Cluster {
         seenElsewhere(first, second, sittings[0]);
         first.close();
         second.close();
-        Far far = new Far(database.port, 500_000);
+        Far far = new Far(database.port, FAR_MILLIS * 500_000L);
         Server third = new Server("third", far.url(), token);
         Server fourth = new Server("fourth", far.url(), token);
-        measured("the database 1 ms away, 32 senders", List.of(third, fourth), databases, sittings, FAR_SENDERS);
+        measured("the database " + FAR_MILLIS + " ms away, 32 senders", List.of(third, fourth), databases, sittings, FAR_SENDERS);
         sameAtBoth(third, fourth, sittings, database);
     }
 
@@ -194,6 +199,43 @@ class Cluster {
         return some.stream().map(d -> String.valueOf(Math.round(d))).collect(Collectors.joining(", ", "(", ")"));
     }
 
+    /** Readers of a published page and of the demo's standings, of one server and of both, in turns. */
+    private void read(String how, List<Server> servers) throws Exception {
+        for (String path : List.of(servers.get(0).published(), "/api/v1/standings")) {
+            List<Double> alone = new ArrayList<>();
+            List<Double> both = new ArrayList<>();
+            for (int turn = 0; turn <= TURNS; turn++) {
+                double one = asked(servers.subList(turn % 2, turn % 2 + 1), path);
+                double all = asked(servers, path);
+                if (turn > 0) {
+                    alone.add(one);
+                    both.add(all);
+                }
+            }
+            row("readers of " + path + ", " + how, String.format("answers a second: one %.0f %s, both %.0f %s", middle(alone), rounded(alone), middle(both), rounded(both)),
+                    String.format("both answer %.2f times what one does", middle(both) / middle(alone)), true);
+        }
+    }
+
+    private double asked(List<Server> servers, String path) throws Exception {
+        AtomicInteger answers = new AtomicInteger();
+        long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(seconds);
+        ExecutorService readers = Executors.newFixedThreadPool(SENDERS);
+        for (int i = 0; i < SENDERS; i++) {
+            Server server = servers.get(i % servers.size());
+            readers.submit(() -> {
+                while (System.nanoTime() < end) {
+                    if (server.status("GET", path, null) == 200) {
+                        answers.incrementAndGet();
+                    }
+                }
+            });
+        }
+        readers.shutdown();
+        readers.awaitTermination(60, TimeUnit.SECONDS);
+        return answers.get() / (double) seconds;
+    }
+
     /** A device measures at one server, pages are open at both. */
     private void seenElsewhere(Server at, Server elsewhere, long sitting) throws Exception {
         Page near = new Page(at);
@@ -218,7 +260,7 @@ class Cluster {
 
     /** Both servers tell the same scores, and of as many readings as the database holds. */
     private void sameAtBoth(Server one, Server other, long[] sittings, Node database) throws Exception {
-        long kept = Long.parseLong(database.sql("select count(*) from run where state = 'DONE'").strip());
+        long kept = Long.parseLong(database.sql("select count(*) from run r join suite s on s.id = r.suite_id where s.suite_key = 'clustermill' and r.state = 'DONE'").strip());
         long[] told = new long[2];
         for (long sitting : sittings) {
             told[0] += one.readings(sitting);
@@ -545,19 +587,18 @@ class Cluster {
 
     private final class Server implements AutoCloseable {
 
-        private final String name;
         private final String token;
         private final int port = freePort();
         private final Process process;
         private boolean closed;
 
         Server(String name, String url, String token) throws Exception {
-            this.name = name;
             this.token = token;
             ProcessBuilder start = new ProcessBuilder(root.resolve("yarrowmark").toString(), "start", "--home", folder.resolve("server-" + name).toString(),
                     "--port", String.valueOf(port), "--database", url);
             start.environment().put("YARROWMARK_DATABASE_PASSWORD", "yarrowmark");
             start.environment().putIfAbsent("YARROWMARK_HEAP_MB", "700");
+            start.environment().put("YARROWMARK_IMPORT_FILE", root.resolve("demo/saltmarsh.json").toString());
             process = start.redirectErrorStream(true).start();
             OPEN.add(this);
             BufferedReader lines = new BufferedReader(new InputStreamReader(process.getInputStream()));
@@ -582,6 +623,13 @@ class Cluster {
             });
             rest.setDaemon(true);
             rest.start();
+        }
+
+        /** Returns the address of a page that readers see. */
+        String published() throws Exception {
+            String index = HTTP.send(request("/read/").build(), HttpResponse.BodyHandlers.ofString()).body();
+            Matcher link = Pattern.compile("href=\"([a-z0-9-]+/)\"").matcher(index);
+            return "/read/" + (link.find() ? link.group(1) : "");
         }
 
         /** Holds its process to a share of a core, 0 for none; returns whether the system lets us. */
@@ -821,11 +869,9 @@ class Cluster {
     private static final class Far implements AutoCloseable {
 
         private final ServerSocket door;
-        private final int to;
         private final long nanos;
 
         Far(int to, long nanos) throws IOException {
-            this.to = to;
             this.nanos = nanos;
             this.door = new ServerSocket(0, 50, InetAddress.getLoopbackAddress());
             OPEN.add(this);

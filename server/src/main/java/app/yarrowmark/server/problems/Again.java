@@ -1,7 +1,5 @@
 package app.yarrowmark.server.problems;
 
-import org.springframework.dao.DataIntegrityViolationException;
-
 /**
  * Does again what met another change at the same moment: on one database, or when two nodes of a cluster find at the commit that
  * they changed the same. What was undone with the transaction is read anew, so that changes which do not touch each other are both kept, and
@@ -37,7 +35,7 @@ public final class Again {
                 return work.run();
             } catch (RuntimeException failed) {
                 boolean met = Trouble.isMet(failed) && tries < MOST_TRIES;
-                boolean made = failed instanceof DataIntegrityViolationException && !twin;
+                boolean made = Trouble.isTwin(failed) && !twin;
                 if (Trouble.isOutage(failed) || !met && !made || !rested(tries)) {
                     throw failed;
                 }

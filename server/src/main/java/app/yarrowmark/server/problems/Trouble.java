@@ -16,8 +16,6 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.ConcurrencyFailureException;
 import org.springframework.dao.DataIntegrityViolationException;
-import org.springframework.dao.OptimisticLockingFailureException;
-import org.springframework.dao.PessimisticLockingFailureException;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
 
@@ -57,12 +55,14 @@ public class Trouble {
         if (isOutage(failure)) {
             return outage(failure);
         }
-        if (isOvertaken(failure)) {
+        if (isMet(failure)) {
+            LOG.debug("overtaken", failure);
             return new Answer(
                     HttpStatus.CONFLICT,
                     "Somebody changed this at the same moment; nothing was overwritten. Look at it again, then change it.");
         }
         if (isTwin(failure)) {
+            LOG.debug("made twice", failure);
             return new Answer(
                     HttpStatus.CONFLICT,
                     "Somebody made the same at the same moment, or what it belongs to is gone. Look again.");
@@ -104,22 +104,17 @@ public class Trouble {
     }
 
     /** Returns whether it was undone whole because another change came first, so that it can be done again. */
-    public static boolean isMet(Throwable failure) {
-        return failure instanceof ConcurrencyFailureException
-                || has(failure, e -> e instanceof SQLException s && MET.contains(s.getErrorCode()));
-    }
-
-    private static boolean isOvertaken(Throwable failure) {
+    static boolean isMet(Throwable failure) {
         return has(
                 failure,
-                e -> e instanceof OptimisticLockingFailureException
+                e -> e instanceof ConcurrencyFailureException
                         || e instanceof jakarta.persistence.OptimisticLockException
-                        || e instanceof PessimisticLockingFailureException
                         || e instanceof org.hibernate.exception.LockAcquisitionException
                         || e instanceof SQLException s && MET.contains(s.getErrorCode()));
     }
 
-    private static boolean isTwin(Throwable failure) {
+    /** Returns whether the same is there already, or what it belongs to is not. */
+    static boolean isTwin(Throwable failure) {
         return has(
                 failure,
                 e -> e instanceof DataIntegrityViolationException || e instanceof ConstraintViolationException);

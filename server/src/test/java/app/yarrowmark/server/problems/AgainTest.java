@@ -9,6 +9,7 @@ import java.util.ArrayDeque;
 import java.util.Collections;
 import java.util.Deque;
 import java.util.List;
+import org.hibernate.exception.ConstraintViolationException;
 import org.junit.jupiter.api.Test;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.orm.ObjectOptimisticLockingFailureException;
@@ -55,6 +56,8 @@ class AgainTest {
     @Test
     void theSecondWhoMakesTheSameTriesOnceMore() {
         assertThat(failing(new DuplicateKeyException("there"))).isEqualTo("done");
+        assertThat(failing(new ConstraintViolationException("there", new SQLException("there"), "PRIMARY")))
+                .isEqualTo("done");
         DuplicateKeyException still = new DuplicateKeyException("there");
         assertThatThrownBy(() -> failing(still, still)).isSameAs(still);
     }
