@@ -62,7 +62,7 @@ class Cluster {
     private static final int MOST_SECONDS = 30;
     /** Who runs the nodes: one copies its files to another through a daemon that would not let root in. */
     private static final String OWNER = System.getProperty("user.name").equals("root") ? "mysql" : System.getProperty("user.name");
-    private static final int WARM_UP = 5_000;
+    private static final int WARM_UP = 3_000;
     /** Of a core, to which a server is held so that it is the limit and not the machine. */
     private static final double SHARE = 0.35;
 
