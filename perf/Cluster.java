@@ -628,8 +628,11 @@ class Cluster {
         /** Returns the address of a page that readers see. */
         String published() throws Exception {
             String index = HTTP.send(request("/read/").build(), HttpResponse.BodyHandlers.ofString()).body();
-            Matcher link = Pattern.compile("href=\"([a-z0-9-]+/)\"").matcher(index);
-            return "/read/" + (link.find() ? link.group(1) : "");
+            Matcher link = Pattern.compile("href=\"(/read/[a-z0-9-]+)\"").matcher(index);
+            if (!link.find()) {
+                throw new IllegalStateException("nothing is published");
+            }
+            return link.group(1);
         }
 
         /** Holds its process to a share of a core, 0 for none; returns whether the system lets us. */

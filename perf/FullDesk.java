@@ -9,8 +9,8 @@ import java.time.Duration;
 import java.util.Locale;
 
 /**
- * Fills a desk of its own to the size of a whole life: {@code java perf/FullDesk.java URL TOKEN HOME [MODELS]}, with the home that
- * the server was started with and a token of {@code ./yarrowmark token}. For 5,000 models it makes 20,000 setups with eight
+ * Fills a desk of its own to the size of a whole life: {@code java perf/FullDesk.java URL TOKEN HOME [MODELS [REPEATS]]}, with the home that
+ * the server was started with and a token of {@code ./yarrowmark token}. For 5,000 models and two repeats it makes 20,000 setups with eight
  * facts each, 40 suites of ten metrics, 240,000 runs and 2.4 million readings, from a hidden true speed of each model. A setup has a suite
  * of each of five groups, one of the two in use in its model's year or both, so that everything hangs together; one model in a hundred has thirty
  * suites. The suites go in by the API, the rest straight into the database. Prints how long that took and how long until standings showed it.
@@ -29,12 +29,13 @@ class FullDesk {
         String token = args[1];
         Path home = Path.of(args[2]);
         int models = args.length > 3 ? Integer.parseInt(args[3]) : 5_000;
+        int repeats = args.length > 4 ? Integer.parseInt(args[4]) : 2;
         for (int s = 0; s < SUITES; s++) {
             send(api + "suites", token, sheet(s));
         }
         send(api + "standings", token, null);
         long start = System.nanoTime();
-        sql(home, records(models));
+        sql(home, records(models, repeats));
         System.out.printf("%,d models written in %.0f s%n", models, (System.nanoTime() - start) / 1e9);
         start = System.nanoTime();
         send(api + "standings?group=PROCESSOR&kind=BOARD&yearFrom=2099", token, null);
@@ -67,7 +68,7 @@ class FullDesk {
                 + even("concat('z'," + words + ")") + "-1.5)";
     }
 
-    private static String records(int models) {
+    private static String records(int models, int repeats) {
         int setups = 4 * models;
         String fact = "insert into setup_fact select " + FIRST + "+seq,'%s',%s,'','TYPED','' from seq_1_to_" + setups + ";\n";
         StringBuilder s = new StringBuilder("set unique_checks=0; set foreign_key_checks=0; set autocommit=0;\n");
@@ -95,7 +96,7 @@ class FullDesk {
         String older = "((k.seq-1) div 4+1)%11*7 div 10";
         s.append("create temporary table load_run select cast(regexp_replace(md5(concat('run',k.seq,'-',u.place,'-',r.seq)),'(.{8})(.{4}).(.{3}).(.{3})','\\\\1-\\\\2-4\\\\3-8\\\\4-') as uuid) as id,k.seq as k,")
                 .append("u.id as suite,u.place,r.seq as r from seq_1_to_").append(setups)
-                .append(" k join seq_1_to_2 r join load_suite u on if(((k.seq-1) div 4+1)%100=0,u.place<30,")
+                .append(" k join seq_1_to_").append(repeats).append(" r join load_suite u on if(((k.seq-1) div 4+1)%100=0,u.place<30,")
                 .append("u.place div 5=(" + older + "+(crc32(concat(k.seq,'-',u.place%5))&1))%8")
                 .append(" or (crc32(concat('both',k.seq))%8=0 and u.place div 5 in (" + older + ",(" + older + "+1)%8)));\n");
         s.append("insert into run(id,setup_id,suite_id,state,started_at,ended_at,received_at,sender,sender_version,work_size,")

@@ -20,8 +20,8 @@ import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
 /**
- * What grows with a desk, and how: {@code java perf/Scale.java FOLDER [MODELS ...]}, from the folder of the project, on desks of its own of so many
- * models that {@code FullDesk} fills, 0, 5,000, 15,000 and 50,000 unless told otherwise. Prints a line of each: readings, size on disk, memory of the score
+ * What grows with a desk, and how: {@code java perf/Scale.java FOLDER [MODELS[xREPEATS] ...]}, from the folder of the project, on desks of its own of so many
+ * models and repeats that {@code FullDesk} fills: 0, 5000, 5000x10, 15000 and 50000 with two repeats unless told otherwise. Prints a line of each: readings, size on disk, memory of the score
  * book alone and for each reading, seconds to start and to read the book, and milliseconds of questions. Loopback only; the largest takes
  * half an hour, 12 GB of memory and 15 GB of disk. A desk that is filled already is measured as it is.
  */
@@ -35,22 +35,23 @@ class Scale {
 
     private final Path home;
     private final int models;
+    private final int repeats;
     private Process desk;
     private String token;
 
-    private Scale(Path home, int models) {
+    private Scale(Path home, String size) {
+        String[] parts = size.split("x");
         this.home = home;
-        this.models = models;
+        this.models = Integer.parseInt(parts[0]);
+        this.repeats = parts.length > 1 ? Integer.parseInt(parts[1]) : 2;
     }
 
     public static void main(String[] args) throws Exception {
         Path folder = Files.createDirectories(Path.of(args[0]));
-        List<Integer> sizes = args.length > 1
-                ? Arrays.stream(args).skip(1).map(Integer::valueOf).toList()
-                : List.of(0, 5_000, 15_000, 50_000);
+        List<String> sizes = args.length > 1 ? List.of(args).subList(1, args.length) : List.of("0", "5000", "5000x10", "15000", "50000");
         System.out.println("models | setups | runs | readings | GB on disk | s to ready | s to the book | MB live with the book | pool of 200, ms"
                 + " | all, nothing kept | all, after a run | all, kept | 8 side by side | a run is seen after | search | MB live after it all");
-        for (int size : sizes) {
+        for (String size : sizes) {
             Scale scale = new Scale(folder.resolve("desk-" + size), size);
             try {
                 System.out.println(scale.row());
@@ -65,7 +66,7 @@ class Scale {
         List<String> row = new ArrayList<>(List.of(String.format("%,d", models)));
         double ready = start();
         long begun = System.nanoTime();
-        get("scores?suite=" + sql("select min(id) from suite"));
+        get("standings?group=PROCESSOR&kind=BOARD&yearFrom=2099");
         double book = (System.nanoTime() - begun) / 1e9;
         for (String table : List.of("setup", "run", "reading")) {
             row.add(String.format("%,d", Long.parseLong(sql("select count(*) from " + table))));
@@ -88,7 +89,7 @@ class Scale {
             return;
         }
         start();
-        run("java", "perf/FullDesk.java", "http://127.0.0.1:" + PORT, token, home.toString(), String.valueOf(models));
+        run("java", "perf/FullDesk.java", "http://127.0.0.1:" + PORT, token, home.toString(), String.valueOf(models), String.valueOf(repeats));
         stop();
         Files.createFile(home.resolve("filled"));
     }
@@ -165,7 +166,7 @@ class Scale {
     private double start() throws Exception {
         long start = System.nanoTime();
         ProcessBuilder command = new ProcessBuilder("./yarrowmark", "start", "--home", home.toString(), "--port", String.valueOf(PORT));
-        command.environment().put("YARROWMARK_HEAP_MB", String.valueOf(Math.max(LEAST_HEAP_MB, models / 1000 * HEAP_MB_OF_A_THOUSAND)));
+        command.environment().put("YARROWMARK_HEAP_MB", String.valueOf(Math.max(LEAST_HEAP_MB, models / 1000 * HEAP_MB_OF_A_THOUSAND * repeats / 2)));
         desk = command.redirectErrorStream(true).start();
         BufferedReader lines = new BufferedReader(new InputStreamReader(desk.getInputStream()));
         for (String line = lines.readLine(); !line.startsWith("Ctrl-C"); line = lines.readLine()) {
