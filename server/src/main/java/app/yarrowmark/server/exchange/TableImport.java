@@ -355,10 +355,9 @@ class TableImport {
         });
         events.changed(LiveEvents.Topic.CATALOGUE);
         try {
-            return keep(id);
+            return keepOrLeave(id);
         } catch (RuntimeException e) {
             if (Trouble.isOutage(e)) {
-                left.add(id);
                 later.execute(this::goOn);
             } else {
                 transaction.executeWithoutResult(tx -> batch(id).state = State.WAITING);
@@ -391,7 +390,7 @@ class TableImport {
             for (ImportBatchEntity batch : batches.findByState(State.ACCEPTING)) {
                 if (isLeft(batch.id)) {
                     LOG.info("going on with the import of {}", batch.name);
-                    goOnWith(batch.id);
+                    keepOrLeave(batch.id);
                 }
             }
         } catch (RuntimeException e) {
@@ -414,11 +413,16 @@ class TableImport {
         }));
     }
 
-    /** It is left until all of it is kept. */
-    private void goOnWith(long id) {
-        left.add(id);
-        keep(id);
+    private Accepted keepOrLeave(long id) {
         left.remove(id);
+        try {
+            return keep(id);
+        } catch (RuntimeException e) {
+            if (Trouble.isOutage(e)) {
+                left.add(id);
+            }
+            throw e;
+        }
     }
 
     private Accepted keep(long id) {
