@@ -6,6 +6,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import java.util.UUID;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.springframework.jdbc.core.JdbcTemplate;
 
 class ImportsTest extends ServerTest {
 
@@ -59,6 +60,37 @@ class ImportsTest extends ServerTest {
         assertThat(preview("Model,Suite,Part,Score\n").json().get("remembered").asBoolean())
                 .isTrue();
         assertThat(preview("").expect(422).detail()).contains("the first line names the columns");
+    }
+
+    /** The database says of the first change of a model that it met another one, as a node of a cluster may at any time. */
+    @Test
+    void whatALineSaysIsKeptThoughItMetAnotherChange() {
+        JdbcTemplate jdbc = server.getBean(JdbcTemplate.class);
+        String settings = LONG_SETTINGS
+                .formatted("")
+                .replace("\"Score\"]", "\"Score\",\"Year\"]")
+                .replace("\"VALUE\":\"Score\"", "\"VALUE\":\"Score\",\"YEAR\":\"Year\"");
+        JsonNode report = person.table(
+                        settings,
+                        "years.csv",
+                        "Model,Suite,Part,Score,Year\n" + model + ",tablemill 1,Weave,100,2024\n")
+                .expect(201)
+                .json();
+        jdbc.execute("create table met_once (n int primary key) engine=Aria");
+        jdbc.execute(
+                "create trigger meets before update on model for each row begin if (select count(*) from met_once) = 0"
+                        + " then insert into met_once values (1); signal sqlstate '40001' set mysql_errno = 1213; end if; end");
+        try {
+            accept(report, "{}");
+            assertThat(jdbc.queryForObject("select count(*) from met_once", Integer.class))
+                    .isEqualTo(1);
+        } finally {
+            jdbc.execute("drop trigger meets");
+            jdbc.execute("drop table met_once");
+        }
+        long id = person.get("/api/v1/setups/" + setup).json().get("modelId").asLong();
+        assertThat(person.get("/api/v1/models/" + id).json().get("year").asInt())
+                .isEqualTo(2024);
     }
 
     @Test

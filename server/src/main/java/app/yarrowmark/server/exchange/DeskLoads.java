@@ -2,6 +2,7 @@ package app.yarrowmark.server.exchange;
 
 import app.yarrowmark.core.exchange.Json;
 import app.yarrowmark.server.access.Caller;
+import app.yarrowmark.server.problems.Again;
 import app.yarrowmark.server.servers.Servers;
 import com.fasterxml.jackson.core.type.TypeReference;
 import java.sql.Timestamp;
@@ -72,10 +73,8 @@ class DeskLoads {
         for (Load load : broken) {
             if (isLeft(load.id)) {
                 LOG.info("going on with loading {}", load.name);
-                finish(
-                        load.id,
-                        Json.read(load.file, new TypeReference<DeskFile>() {}),
-                        new Caller(load.who, Caller.Scope.PERSON, 0));
+                DeskFile file = Json.read(load.file, new TypeReference<DeskFile>() {});
+                Again.of(() -> finish(load.id, file, new Caller(load.who, Caller.Scope.PERSON, 0)));
             }
         }
     }

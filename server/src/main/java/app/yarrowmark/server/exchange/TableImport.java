@@ -27,6 +27,7 @@ import app.yarrowmark.server.exchange.LineReader.About;
 import app.yarrowmark.server.facts.FactService;
 import app.yarrowmark.server.history.HistoryService;
 import app.yarrowmark.server.lists.AskedPage;
+import app.yarrowmark.server.problems.Again;
 import app.yarrowmark.server.problems.Refusal;
 import app.yarrowmark.server.problems.RuleViolations;
 import app.yarrowmark.server.problems.Trouble;
@@ -390,7 +391,7 @@ class TableImport {
             for (ImportBatchEntity batch : batches.findByState(State.ACCEPTING)) {
                 if (isLeft(batch.id)) {
                     LOG.info("going on with the import of {}", batch.name);
-                    keepOrLeave(batch.id);
+                    Again.of(() -> keepOrLeave(batch.id));
                 }
             }
         } catch (RuntimeException e) {
@@ -607,7 +608,8 @@ class TableImport {
                 transaction.executeWithoutResult(tx -> make(missing));
             }
             if (!abouts.isEmpty()) {
-                transaction.executeWithoutResult(tx -> tell());
+                List<Map.Entry<Place, About>> said = said();
+                transaction.executeWithoutResult(tx -> said.forEach(s -> tell(s.getKey(), s.getValue())));
             }
             for (Group g : groups) {
                 g.setupId = g.place.setupId == null ? Maps.at(made, g.place) : g.place.setupId;
@@ -641,16 +643,18 @@ class TableImport {
                     .forEach((i, e) -> lines.refuse(batch.id, groups.get(i).line, Objects.toString(e.getMessage())));
         }
 
-        /** Writes down what lines said of setups that are there, and of models. */
-        private void tell() {
-            List<Map.Entry<Place, About>> parentsFirst = abouts.entrySet().stream()
+        /** What lines said that is not written down yet, parents first; taken before the transaction, which may be done again. */
+        private List<Map.Entry<Place, About>> said() {
+            List<Map.Entry<Place, About>> said = abouts.entrySet().stream()
                     .filter(e -> told.add(e.getKey()))
                     .sorted(Comparator.comparing(e -> e.getValue().parent() != null))
+                    .map(e -> Map.entry(e.getKey(), e.getValue()))
                     .toList();
-            parentsFirst.forEach(said -> tell(said.getKey(), said.getValue()));
             abouts.clear();
+            return said;
         }
 
+        /** Writes down what a line said of a setup that is there, and of its model. */
         private void tell(Place place, About about) {
             long setup = place.setupId == null ? Maps.at(made, place) : place.setupId;
             setups.completeTyped(setup, Facts.of(FactLines.facts(about.facts(), facts.dictionary())), caller.who());

@@ -15,7 +15,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class Revisions {
 
-    /** More than the changes that a database commits at once for a server. */
+    /** Few, so that all are read with one small question; enough that senders seldom wait for each other. */
     static final int LANES_OF_A_SERVER = 4;
 
     private static final String COUNT = "insert into revision (counted, lane, number) values (?, ?, 1)"

@@ -2,11 +2,9 @@ package app.yarrowmark.server.servers;
 
 import java.time.Duration;
 import java.util.Map;
-import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Consumer;
-import java.util.stream.Collectors;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
@@ -21,6 +19,10 @@ public class Relay {
     /** A transaction that was told of earlier may commit later than others: so long one is waited for. */
     private static final Duration LATE = Duration.ofSeconds(20);
 
+    /** Mostly it is no longer than this; for what is later all is looked through now and then. */
+    private static final Duration MOSTLY_LATE = Duration.ofSeconds(3);
+
+    private static final int NOW_AND_THEN = 25;
     private static final int KEPT_SECONDS = 120;
 
     private final JdbcTemplate jdbc;
@@ -30,6 +32,7 @@ public class Relay {
     private final TreeMap<Long, Long> heard = new TreeMap<>();
 
     private long from = -1;
+    private int looks;
 
     Relay(JdbcTemplate jdbc, Servers servers) {
         this.jdbc = jdbc;
@@ -66,7 +69,7 @@ public class Relay {
         jdbc.query(
                         "select id, kind, data from relay where id > ? and server <> ? order by id",
                         (row, at) -> new Told(row.getLong(1), row.getString(2), row.getString(3)),
-                        from,
+                        ++looks % NOW_AND_THEN == 0 ? from : heardBefore(MOSTLY_LATE),
                         servers.own())
                 .forEach(this::heard);
         forget();
@@ -81,17 +84,20 @@ public class Relay {
         }
     }
 
+    /** Returns the highest number that was heard so long ago. */
+    private long heardBefore(Duration ago) {
+        long old = System.nanoTime() - ago.toNanos();
+        return heard.entrySet().stream()
+                .filter(h -> h.getValue() - old < 0)
+                .mapToLong(Map.Entry::getKey)
+                .reduce(from, Math::max);
+    }
+
     /** Nothing comes any more with a number below those that were heard long ago. */
     private void forget() {
         long old = System.nanoTime() - LATE.toNanos();
-        Set<Long> past = heard.entrySet().stream()
-                .filter(h -> h.getValue() - old < 0)
-                .map(Map.Entry::getKey)
-                .collect(Collectors.toSet());
-        past.forEach(id -> {
-            from = Math.max(from, id);
-            heard.remove(id);
-        });
+        from = heardBefore(LATE);
+        heard.values().removeIf(at -> at - old < 0);
     }
 
     @Scheduled(fixedDelay = 30_000, initialDelay = 30_000)

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.sql.SQLException;
 import java.sql.SQLNonTransientConnectionException;
+import java.time.Duration;
 import java.util.ArrayDeque;
 import java.util.Collections;
 import java.util.Deque;
@@ -51,6 +52,17 @@ class AgainTest {
         RuntimeException[] always = Collections.nCopies(20, metAtCommit()).toArray(RuntimeException[]::new);
         assertThatThrownBy(() -> failing(always)).isSameAs(always[0]);
         assertThat(done).isEqualTo(6);
+    }
+
+    @Test
+    void whoWaitedLongIsToldAtOnce() {
+        RuntimeException met = metAtCommit();
+        Again.Work<String, RuntimeException> work = () -> {
+            done++;
+            throw met;
+        };
+        assertThatThrownBy(() -> Again.of(work, Duration.ZERO)).isSameAs(met);
+        assertThat(done).isEqualTo(1);
     }
 
     @Test
